@@ -1,0 +1,25 @@
+package app.entrada.core.artwork;
+
+import app.entrada.core.field.Sha256;
+import java.util.List;
+
+/**
+ * What is measured of a picture.
+ *
+ * @param format {@code JPEG}, {@code PNG} or another name that the decoder gives; {@code unknown}
+ * @param width pixels
+ * @param height pixels
+ * @param colours {@code RGB}, {@code grey}, {@code CMYK} or {@code other}
+ * @param bitDepth bits a channel
+ * @param bytes size of the file
+ * @param faults why it cannot be used, in sentences; empty for a whole picture
+ */
+public record PictureFacts(
+        String format,
+        int width,
+        int height,
+        String colours,
+        int bitDepth,
+        long bytes,
+        Sha256 sha256,
+        List<String> faults) {}

@@ -1,0 +1,115 @@
+package app.entrada.core.artwork;
+
+import app.entrada.core.field.Sha256;
+import java.awt.image.BufferedImage;
+import java.awt.image.ColorModel;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Locale;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.ImageTypeSpecifier;
+import javax.imageio.stream.ImageInputStream;
+
+/** Measures a picture by decoding it, whatever its name claims. */
+public final class PictureMeasuring {
+    /** A picture of more pixels is refused before it is decoded: it would fill the memory. */
+    private static final long MOST_PIXELS = 144_000_000;
+
+    private PictureMeasuring() {}
+
+    /** Whether the first bytes are those of a JPEG, PNG, GIF, TIFF, BMP or WebP picture. */
+    public static boolean begins(byte[] head) {
+        String start = new String(head, 0, Math.min(head.length, 12), java.nio.charset.StandardCharsets.ISO_8859_1);
+        return start.startsWith("\u00FF\u00D8\u00FF")
+                || start.startsWith("\u0089PNG")
+                || start.startsWith("GIF8")
+                || start.startsWith("II*\0")
+                || start.startsWith("MM\0*")
+                || start.startsWith("BM")
+                || start.startsWith("RIFF") && start.endsWith("WEBP");
+    }
+
+    /** Measures the picture. What is wrong with it is part of the answer; only an unreadable disk throws. */
+    public static PictureFacts measure(Path path, Sha256 sha256) throws IOException {
+        long bytes = Files.size(path);
+        try (ImageInputStream in = ImageIO.createImageInputStream(path.toFile())) {
+            Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
+            if (bytes == 0 || !readers.hasNext())
+                return new PictureFacts(
+                        "unknown",
+                        0,
+                        0,
+                        "other",
+                        0,
+                        bytes,
+                        sha256,
+                        List.of(bytes == 0 ? "the file is empty" : "the file is no picture that can be read"));
+            ImageReader reader = readers.next();
+            try {
+                reader.setInput(in);
+                return read(reader, bytes, sha256);
+            } finally {
+                reader.dispose();
+            }
+        }
+    }
+
+    private static PictureFacts read(ImageReader reader, long bytes, Sha256 sha256) throws IOException {
+        String format = reader.getFormatName().toUpperCase(Locale.ROOT);
+        int width = 0;
+        int height = 0;
+        String colours = "other";
+        int depth = 0;
+        try {
+            width = reader.getWidth(0);
+            height = reader.getHeight(0);
+            ImageTypeSpecifier raw = reader.getRawImageType(0);
+            if (raw != null) {
+                colours = colours(raw.getColorModel());
+                depth = raw.getColorModel().getComponentSize(0);
+            }
+            if ((long) width * height > MOST_PIXELS)
+                return new PictureFacts(
+                        format,
+                        width,
+                        height,
+                        colours,
+                        depth,
+                        bytes,
+                        sha256,
+                        List.of("the picture claims %,d × %,d pixels; at most %,d million are decoded"
+                                .formatted(width, height, MOST_PIXELS / 1_000_000)));
+            BufferedImage decoded = reader.read(0);
+            if (raw == null) {
+                colours = colours(decoded.getColorModel());
+                depth = decoded.getColorModel().getComponentSize(0);
+            }
+            return new PictureFacts(format, width, height, colours, depth, bytes, sha256, List.of());
+        } catch (IOException | RuntimeException damaged) {
+            // decoders throw all sorts of things at damaged pictures
+            return new PictureFacts(
+                    format,
+                    width,
+                    height,
+                    colours,
+                    depth,
+                    bytes,
+                    sha256,
+                    List.of("the picture is damaged and cannot be decoded"));
+        }
+    }
+
+    private static String colours(ColorModel model) {
+        return switch (model.getColorSpace().getType()) {
+            case java.awt.color.ColorSpace.TYPE_RGB -> "RGB";
+            case java.awt.color.ColorSpace.TYPE_GRAY -> "grey";
+            case java.awt.color.ColorSpace.TYPE_CMYK -> "CMYK";
+            case java.awt.color.ColorSpace.TYPE_YCbCr -> "RGB";
+            default -> "other";
+        };
+    }
+}

@@ -1,0 +1,2 @@
+/** Identifiers of the trade: value types that cannot be invalid, and the blocks new ones are allocated from. */
+package app.entrada.core.code;

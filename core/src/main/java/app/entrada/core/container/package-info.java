@@ -1,0 +1,2 @@
+/** Walkers of file containers: they know chunks and blocks, never meaning. */
+package app.entrada.core.container;

@@ -1,0 +1,192 @@
+package app.entrada.core.embed;
+
+import static app.entrada.core.tag.TagEntry.Container.AXML;
+import static app.entrada.core.tag.TagEntry.Container.BEXT;
+import static app.entrada.core.tag.TagEntry.Container.ID3;
+import static app.entrada.core.tag.TagEntry.Container.INFO;
+import static app.entrada.core.tag.TagEntry.Container.VORBIS;
+
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Names;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.tag.Bext;
+import app.entrada.core.tag.TagEntry.Container;
+import app.entrada.core.text.FileNames;
+import app.entrada.core.text.TitleStyle;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+
+/** Where each fact goes in each container. A container without a place for a fact cannot hold it. */
+public final class EmbeddingMap {
+    private EmbeddingMap() {}
+
+    /**
+     * What a plan is computed from.
+     *
+     * @param master measured facts of the master, when there is one
+     */
+    public record Source(Release release, Track track, Optional<AudioFacts> master) {
+        <T> List<String> one(Field<T> field) {
+            return release.holds(track, field)
+                    .map(field.type()::format)
+                    .map(List::of)
+                    .orElse(List.of());
+        }
+
+        List<String> names(Field<Names> field) {
+            return release.holds(track, field).map(Names::list).orElse(List.of());
+        }
+
+        /** Main artists, then featured ones. */
+        List<String> artists() {
+            List<String> all = new ArrayList<>(names(Fields.TRACK_ARTISTS));
+            all.addAll(names(Fields.TRACK_FEATURED));
+            return all;
+        }
+
+        List<String> title() {
+            String title = TitleStyle.PLAIN.track(release, track);
+            return title.isEmpty() ? List.of() : List.of(title);
+        }
+
+        List<String> isrc() {
+            return release.holds(track, Fields.RECORDING_ISRC)
+                    .flatMap(written -> written.code())
+                    .map(code -> List.of(code.compact()))
+                    .orElse(List.of());
+        }
+    }
+
+    /** An id in a container and how its values are computed; no values: nothing to write. */
+    record Place(String id, Function<Source, List<String>> values) {}
+
+    /**
+     * One fact.
+     *
+     * @param name as people read it
+     */
+    record Row(String name, Map<Container, Place> places) {
+        Row in(Container container, String id, Function<Source, List<String>> values) {
+            Map<Container, Place> more = new LinkedHashMap<>(places);
+            more.put(container, new Place(id, values));
+            return new Row(name, more);
+        }
+    }
+
+    private static Row row(String name) {
+        return new Row(name, Map.of());
+    }
+
+    /** The usual case: the same values in ID3, Vorbis comments and INFO; null where the container has no place. */
+    private static Row row(String name, String id3, String vorbis, String info, Function<Source, List<String>> values) {
+        Row row = row(name);
+        if (id3 != null) row = row.in(ID3, id3, values);
+        if (vorbis != null) row = row.in(VORBIS, vorbis, values);
+        return info == null ? row : row.in(INFO, info, source -> joined(values.apply(source)));
+    }
+
+    /** All facts that are embedded, in reading order; the cover is planned beside them. */
+    static final List<Row> ROWS = List.of(
+            row("Title with version", "TIT2", "TITLE", "INAM", Source::title),
+            row("Version", "TIT3", "VERSION", null, source -> source.one(Fields.TRACK_VERSION)),
+            row("Artists", "TPE1", "ARTIST", "IART", Source::artists),
+            row("Release artists", "TPE2", "ALBUMARTIST", null, source -> source.names(Fields.RELEASE_ARTISTS)),
+            row("Release title", "TALB", "ALBUM", "IPRD", source -> text(TitleStyle.PLAIN.release(source.release()))),
+            row("Track")
+                    .in(ID3, "TRCK", source -> List.of(number(source) + "/" + total(source)))
+                    .in(VORBIS, "TRACKNUMBER", source -> List.of(number(source)))
+                    .in(INFO, "ITRK", source -> List.of(number(source))),
+            row("Tracks in all", null, "TRACKTOTAL", null, source -> List.of(total(source))),
+            row("Composers", "TCOM", "COMPOSER", null, source -> source.names(Fields.WORK_COMPOSERS)),
+            row("Lyricists", "TEXT", "LYRICIST", null, source -> source.names(Fields.WORK_LYRICISTS)),
+            row("ISRC", "TSRC", "ISRC", null, Source::isrc).in(AXML, "ISRC", Source::isrc),
+            row("Barcode", "TXXX:BARCODE", "BARCODE", null, EmbeddingMap::barcode),
+            row(
+                    "Catalogue number",
+                    "TXXX:CATALOGNUMBER",
+                    "CATALOGNUMBER",
+                    null,
+                    source -> source.one(Fields.RELEASE_CATALOGUE_NUMBER)),
+            row("Label", "TPUB", "LABEL", null, source -> source.one(Fields.RELEASE_LABEL)),
+            row("C-line", "TCOP", "COPYRIGHT", "ICOP", source -> source.one(Fields.RELEASE_C_LINE)),
+            row("P-line", "TPRO", "P_LINE", null, source -> source.one(Fields.TRACK_P_LINE)),
+            row("Released", "TDRL", "DATE", "ICRD", source -> source.one(Fields.RELEASE_DATE)),
+            row("First released", "TDOR", "ORIGINALDATE", null, source -> source.one(Fields.RELEASE_ORIGINAL_DATE)),
+            row("Genre", "TCON", "GENRE", "IGNR", source -> source.one(Fields.TRACK_GENRE)),
+            row("Language", "TLAN", "LANGUAGE", "ILNG", EmbeddingMap::language),
+            row("Length")
+                    .in(
+                            ID3,
+                            "TLEN",
+                            source -> source.master()
+                                    .map(master -> List.of(String.valueOf(master.milliseconds())))
+                                    .orElse(List.of())),
+            row("Description").in(BEXT, "Description", EmbeddingMap::description),
+            row("Originator").in(BEXT, "Originator", source -> ascii("Originator", source.one(Fields.RELEASE_LABEL))),
+            row("Reference").in(BEXT, "OriginatorReference", Source::isrc));
+
+    private static List<String> text(String text) {
+        return text.isEmpty() ? List.of() : List.of(text);
+    }
+
+    private static List<String> joined(List<String> values) {
+        return values.isEmpty() ? values : List.of(String.join("; ", values));
+    }
+
+    private static String number(Source source) {
+        return String.valueOf(source.track().number());
+    }
+
+    private static String total(Source source) {
+        return String.valueOf(source.release().tracks().size());
+    }
+
+    private static List<String> barcode(Source source) {
+        return source.release()
+                .facts()
+                .get(Fields.RELEASE_BARCODE)
+                .flatMap(written -> written.code())
+                .map(code -> List.of(code.digits()))
+                .orElse(List.of());
+    }
+
+    /** ISO 639-2/T, as ID3 wants it. */
+    private static List<String> language(Source source) {
+        return source.release()
+                .holds(source.track(), Fields.TRACK_LANGUAGE)
+                .map(code ->
+                        code.length() == 3 ? code : Locale.forLanguageTag(code).getISO3Language())
+                .map(List::of)
+                .orElse(List.of());
+    }
+
+    private static List<String> description(Source source) {
+        String artists = String.join(", ", source.artists());
+        List<String> parts = new ArrayList<>(artists.isEmpty() ? List.of() : List.of(artists));
+        parts.addAll(source.title());
+        return ascii("Description", parts.isEmpty() ? parts : List.of(String.join(": ", parts)));
+    }
+
+    private static List<String> ascii(String slot, List<String> values) {
+        return values.stream()
+                .map(value -> Bext.cut(slot, FileNames.ascii(value)))
+                .filter(value -> !value.isEmpty())
+                .toList();
+    }
+
+    /** Ids of a container that are ours to write: what stands there now is replaced or removed, never kept. */
+    static boolean governs(Container container, String id) {
+        if (container == Container.PICTURE || id.equals("APIC")) return true;
+        return ROWS.stream()
+                .map(row -> row.places().get(container))
+                .anyMatch(place -> place != null && place.id().equals(id));
+    }
+}

@@ -1,0 +1,18 @@
+package app.entrada.core.field;
+
+/** What a fact belongs to. */
+public enum Entity {
+    /** The product that is sold under one barcode. */
+    RELEASE,
+    /** A position in a release's running order: title, version, artists and order belong here. */
+    TRACK,
+    /** A sound recording; keeps its ISRC and its master on every release it appears on. */
+    RECORDING,
+    /** A composition; keeps its writers whoever records it. */
+    WORK;
+
+    /** Lower-case name used in field ids, columns and documents. */
+    public String id() {
+        return name().toLowerCase(java.util.Locale.ROOT);
+    }
+}

@@ -1,0 +1,95 @@
+package app.entrada.core.field;
+
+import java.util.Optional;
+
+/**
+ * One fact: what it belongs to, how it is read, where it is carried from, what it means. Declared in {@link Fields} and
+ * nowhere else; the sheet's columns, the change log, documents, the database's columns and rules' places come from here.
+ *
+ * @param <T> type of the value
+ */
+public final class Field<T> {
+    /** Which set of the sheet's columns a field belongs to. */
+    public enum ColumnSet {
+        IDENTITY,
+        TIMES,
+        RIGHTS,
+        /** Not a column of the sheet: structure, such as the running order. */
+        NONE
+    }
+
+    private final Entity entity;
+    private final String key;
+    private final String name;
+    private final ValueType<T> type;
+    private final Field<T> carriedFrom;
+    private final ColumnSet columns;
+    private final String help;
+
+    Field(
+            Entity entity,
+            String key,
+            String name,
+            ValueType<T> type,
+            Field<T> carriedFrom,
+            ColumnSet columns,
+            String help) {
+        this.entity = entity;
+        this.key = key;
+        this.name = name;
+        this.type = type;
+        this.carriedFrom = carriedFrom;
+        this.columns = columns;
+        this.help = help;
+    }
+
+    /** Stable id: entity and key, for example {@code track.title}. */
+    public String id() {
+        return entity.id() + "." + key;
+    }
+
+    /** What the fact belongs to. */
+    public Entity entity() {
+        return entity;
+    }
+
+    /** Name within the entity; fields of several entities with one key share a column of the sheet. */
+    public String key() {
+        return key;
+    }
+
+    /** Name of the database column. */
+    public String column() {
+        return key.replaceAll("([A-Z])", "_$1").toLowerCase(java.util.Locale.ROOT);
+    }
+
+    /** The trade's word for it. */
+    public String name() {
+        return name;
+    }
+
+    /** How it is read and written. */
+    public ValueType<T> type() {
+        return type;
+    }
+
+    /** The release's field whose value holds here until this one says otherwise. */
+    public Optional<Field<T>> carriedFrom() {
+        return Optional.ofNullable(carriedFrom);
+    }
+
+    /** Set of columns it is shown in. */
+    public ColumnSet columns() {
+        return columns;
+    }
+
+    /** One or two sentences for the person who fills it in. */
+    public String help() {
+        return help;
+    }
+
+    @Override
+    public String toString() {
+        return id();
+    }
+}

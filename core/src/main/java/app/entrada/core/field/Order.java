@@ -1,0 +1,41 @@
+package app.entrada.core.field;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/**
+ * The running order: ids of tracks, first to last.
+ *
+ * @param ids without repetition
+ */
+public record Order(List<Long> ids) {
+    public Order {
+        ids = List.copyOf(ids);
+        if (ids.stream().distinct().count() != ids.size())
+            throw new MalformedValue("A track stands in the running order once");
+    }
+
+    /** Reads ids separated by spaces. */
+    public static Order parse(String text) {
+        try {
+            return new Order(
+                    Arrays.stream(text.strip().split("\\s+")).map(Long::valueOf).toList());
+        } catch (NumberFormatException notAnId) {
+            throw new MalformedValue("A running order is a list of track numbers");
+        }
+    }
+
+    /** The order with one more track at the end. */
+    public Order plus(long id) {
+        List<Long> longer = new ArrayList<>(ids);
+        longer.add(id);
+        return new Order(longer);
+    }
+
+    @Override
+    public String toString() {
+        return ids.stream().map(String::valueOf).collect(Collectors.joining(" "));
+    }
+}

@@ -1,0 +1,45 @@
+package app.entrada.core.field;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.regex.Pattern;
+
+/**
+ * Where a release may be sold: countries of ISO 3166-1 (alpha-2), the whole world, or the world with exceptions.
+ *
+ * @param worldwide whether {@code codes} are exceptions from the world rather than the countries meant
+ * @param codes upper-case alpha-2 codes, sorted
+ */
+public record Territories(boolean worldwide, List<String> codes) {
+    private static final Set<String> KNOWN = Set.of(Locale.getISOCountries());
+    private static final Pattern EXCEPT = Pattern.compile("(?i)worldwide(?:\\s+except\\s+(.+))?");
+
+    public Territories {
+        codes = codes.stream().sorted().distinct().toList();
+        for (String code : codes)
+            if (!KNOWN.contains(code))
+                throw new MalformedValue("“%s” is no country code of ISO 3166-1 such as DE or JP".formatted(code));
+    }
+
+    /** Reads {@code worldwide}, {@code worldwide except US CA} or {@code DE AT CH}. */
+    public static Territories parse(String typed) {
+        var world = EXCEPT.matcher(typed.strip());
+        if (!world.matches()) return new Territories(false, codes(typed));
+        return new Territories(true, world.group(1) == null ? List.of() : codes(world.group(1)));
+    }
+
+    private static List<String> codes(String listed) {
+        return Arrays.stream(listed.strip().split("[\\s,;]+"))
+                .map(code -> code.toUpperCase(Locale.ROOT))
+                .toList();
+    }
+
+    @Override
+    public String toString() {
+        String listed = String.join(" ", codes);
+        if (!worldwide) return listed;
+        return codes.isEmpty() ? "worldwide" : "worldwide except " + listed;
+    }
+}

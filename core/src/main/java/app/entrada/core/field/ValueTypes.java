@@ -1,0 +1,208 @@
+package app.entrada.core.field;
+
+import app.entrada.core.code.MalformedCode;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/** The types of values that fields have. */
+public final class ValueTypes {
+    /** Beyond any destination's limit; there to keep nonsense out, not to judge titles. */
+    private static final int LONGEST_TEXT = 2000;
+
+    private static final Pattern CONTROL = Pattern.compile("[\\p{Cntrl}&&[^\\t\\n]]");
+    private static final Set<String> LANGUAGES = Set.of(Locale.getISOLanguages());
+
+    /** ISO 639-2 codes beyond languages: no linguistic content, several, undetermined. */
+    private static final Map<String, String> SPECIAL_LANGUAGES =
+            Map.of("zxx", "none", "mul", "several", "und", "undetermined");
+
+    private ValueTypes() {}
+
+    /** One line of Unicode text, outer white space removed, at most 2,000 characters. */
+    public static final ValueType<String> TEXT = simple("text", ValueTypes::text, Function.identity());
+
+    /** Credited names in order. */
+    public static final ValueType<Names> NAMES = new ValueType<>() {
+        public String name() {
+            return "names";
+        }
+
+        public Names parse(String typed) {
+            return Names.parse(text(typed));
+        }
+
+        public String format(Names value) {
+            return value.toString();
+        }
+
+        @Override
+        public String display(Names value) {
+            return value.sentence();
+        }
+    };
+
+    /** A day, ISO 8601; also read as {@code 12.2.2027} and {@code 12 Feb 2027}. */
+    public static final ValueType<LocalDate> DATE = simple("date", ValueTypes::date, LocalDate::toString);
+
+    /** A P-line or C-line. */
+    public static final ValueType<RightsLine> RIGHTS_LINE =
+            simple("rights-line", RightsLine::parse, RightsLine::toString);
+
+    /** Countries. */
+    public static final ValueType<Territories> TERRITORIES =
+            simple("territories", Territories::parse, Territories::toString);
+
+    /** A stored file. */
+    public static final ValueType<Sha256> FILE = simple("file", Sha256::new, Sha256::toString);
+
+    /** A running order. */
+    public static final ValueType<Order> ORDER = simple("order", Order::parse, Order::toString);
+
+    /** Language of ISO 639-1 or one of {@code zxx}, {@code mul}, {@code und}. */
+    public static final ValueType<String> LANGUAGE = new ValueType<>() {
+        public String name() {
+            return "language";
+        }
+
+        public String parse(String typed) {
+            String code = typed.strip().toLowerCase(Locale.ROOT);
+            if (SPECIAL_LANGUAGES.containsKey(code) || LANGUAGES.contains(code)) return code;
+            for (var special : SPECIAL_LANGUAGES.entrySet())
+                if (special.getValue().equals(code)) return special.getKey();
+            for (String known : LANGUAGES)
+                if (Locale.forLanguageTag(known)
+                        .getDisplayLanguage(Locale.ENGLISH)
+                        .equalsIgnoreCase(code)) return known;
+            throw new MalformedValue("“%s” is no language of ISO 639 such as en, el or ja; zxx or none: no words at all"
+                    .formatted(typed));
+        }
+
+        public String format(String code) {
+            return code;
+        }
+
+        @Override
+        public String display(String code) {
+            return SPECIAL_LANGUAGES.getOrDefault(code, code);
+        }
+    };
+
+    /** One of a fixed list of words. */
+    public static ValueType<String> oneOf(String name, String... words) {
+        List<String> allowed = List.of(words);
+        return new Choice(name, allowed);
+    }
+
+    /** A choice; editors offer {@link #words()}. */
+    public record Choice(String name, List<String> words) implements ValueType<String> {
+        public String parse(String typed) {
+            String word = typed.strip().toLowerCase(Locale.ROOT);
+            List<String> begins = words.stream()
+                    .filter(w -> w.toLowerCase(Locale.ROOT).startsWith(word))
+                    .toList();
+            List<String> exact =
+                    words.stream().filter(w -> w.equalsIgnoreCase(word)).toList();
+            if (!exact.isEmpty()) return exact.get(0);
+            if (begins.size() == 1) return begins.get(0);
+            throw new MalformedValue("“%s” is none of: %s".formatted(typed.strip(), String.join(", ", words)));
+        }
+
+        public String format(String value) {
+            return value;
+        }
+    }
+
+    /** A code that may be wrong while the release is a draft. */
+    public static <C> ValueType<Written<C>> code(String name, Function<String, C> parse, Function<C, String> stored) {
+        return new ValueType<>() {
+            public String name() {
+                return name;
+            }
+
+            public Written<C> parse(String typed) {
+                try {
+                    C code = parse.apply(typed);
+                    return new Written<>(stored.apply(code), Optional.of(code));
+                } catch (MalformedCode draft) {
+                    return new Written<>(text(typed), Optional.empty());
+                }
+            }
+
+            public String format(Written<C> value) {
+                return value.text();
+            }
+
+            @Override
+            public String display(Written<C> value) {
+                return value.code().map(Object::toString).orElse(value.text());
+            }
+        };
+    }
+
+    private static <T> ValueType<T> simple(String name, Function<String, T> parse, Function<T, String> format) {
+        return new ValueType<>() {
+            public String name() {
+                return name;
+            }
+
+            public T parse(String typed) {
+                return parse.apply(typed);
+            }
+
+            public String format(T value) {
+                return format.apply(value);
+            }
+        };
+    }
+
+    private static String text(String typed) {
+        String plain = CONTROL.matcher(typed.replace('\n', ' ').replace('\t', ' '))
+                .replaceAll("")
+                .strip();
+        if (plain.length() > LONGEST_TEXT)
+            throw new MalformedValue(
+                    "The text has %,d characters; at most %,d fit".formatted(plain.length(), LONGEST_TEXT));
+        if (plain.isEmpty()) throw new MalformedValue("The text holds no visible character");
+        return plain;
+    }
+
+    private static final List<String> MONTHS =
+            List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
+    private static final Pattern DAY_MONTH_YEAR =
+            Pattern.compile("(\\d{1,2})[.\\s]+(\\d{1,2}|[a-z]{3,9})[.\\s]+(\\d{4})");
+
+    private static LocalDate date(String typed) {
+        String plain = typed.strip().toLowerCase(Locale.ROOT);
+        try {
+            var parts = DAY_MONTH_YEAR.matcher(plain);
+            if (!parts.matches()) return LocalDate.parse(plain);
+            String month = parts.group(2);
+            int number = Character.isDigit(month.charAt(0))
+                    ? Integer.parseInt(month)
+                    : MONTHS.indexOf(month.substring(0, 3)) + 1;
+            return LocalDate.of(Integer.parseInt(parts.group(3)), number, Integer.parseInt(parts.group(1)));
+        } catch (DateTimeException notADay) {
+            throw new MalformedValue("“%s” is no date; wanted: 2027-02-12 or 12 Feb 2027".formatted(typed.strip()));
+        }
+    }
+
+    /** Words of a choice, empty for any other type; for editors and schemas. */
+    public static List<String> wordsOf(ValueType<?> type) {
+        return type instanceof Choice choice ? choice.words() : List.of();
+    }
+
+    /** A genre of a small neutral vocabulary; destinations map it to their own. Other words are kept: a rule judges. */
+    public static final List<String> GENRES = Arrays.stream(
+                    "Ambient,Blues,Choral,Classical,Country,Dance,Electronic,Experimental,Folk,Hip-hop,Jazz,Metal,Pop,Punk,Rock,Song,Soul,Spoken word,Traditional"
+                            .split(","))
+            .collect(Collectors.toUnmodifiableList());
+}

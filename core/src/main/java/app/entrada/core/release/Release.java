@@ -1,0 +1,75 @@
+package app.entrada.core.release;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Names;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A release with its tracks in running order.
+ *
+ * @param version counts accepted batches of changes
+ */
+public record Release(long id, int version, Facts facts, List<Track> tracks) {
+    public Release {
+        tracks = List.copyOf(tracks);
+    }
+
+    /** The fact where it is stored, without what is carried. */
+    public Facts factsOf(Track track, Entity entity) {
+        return switch (entity) {
+            case RELEASE -> facts;
+            case TRACK -> track.facts();
+            case RECORDING -> track.recording().facts();
+            case WORK -> track.recording().work().facts();
+        };
+    }
+
+    /** Which thing a field of this entity belongs to, seen from a track. */
+    public Ref ref(Track track, Entity entity) {
+        return switch (entity) {
+            case RELEASE -> new Ref(entity, id);
+            case TRACK -> new Ref(entity, track.id());
+            case RECORDING -> new Ref(entity, track.recording().id());
+            case WORK -> new Ref(entity, track.recording().work().id());
+        };
+    }
+
+    /** What holds for the track: its own value, or the one carried from the release. */
+    public <T> Optional<T> holds(Track track, Field<T> field) {
+        return factsOf(track, field.entity())
+                .get(field)
+                .or(() -> field.carriedFrom().flatMap(facts::get));
+    }
+
+    /** Text for reading of what holds for the track, or null. */
+    public <T> String displayed(Track track, Field<T> field) {
+        return holds(track, field).map(field.type()::display).orElse(null);
+    }
+
+    /** Main artists of a track as a sentence, empty when none are known. */
+    public String artistsOf(Track track) {
+        return holds(track, Fields.TRACK_ARTISTS).map(Names::sentence).orElse("");
+    }
+
+    /** What to call the release when it has no title. */
+    public String name() {
+        return facts.get(Fields.RELEASE_TITLE).orElse("Untitled release");
+    }
+
+    /** Whether any track is marked explicit; the release is never marked by hand. */
+    public boolean explicit() {
+        return tracks.stream()
+                .anyMatch(track -> track.facts()
+                        .get(Fields.TRACK_EXPLICIT)
+                        .filter("explicit"::equals)
+                        .isPresent());
+    }
+
+    /** The track with this id. */
+    public Optional<Track> track(long trackId) {
+        return tracks.stream().filter(track -> track.id() == trackId).findFirst();
+    }
+}

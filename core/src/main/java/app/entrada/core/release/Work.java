@@ -1,0 +1,4 @@
+package app.entrada.core.release;
+
+/** A composition. */
+public record Work(long id, Facts facts) {}

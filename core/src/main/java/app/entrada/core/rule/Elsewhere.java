@@ -1,0 +1,23 @@
+package app.entrada.core.rule;
+
+import app.entrada.core.field.Sha256;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * What the rest of the catalogue holds, as far as a release's checks need it.
+ *
+ * @param isrcHolders by compact ISRC: other recordings that have it, as people would name them
+ * @param barcodeHolders by digits: other releases that have it
+ * @param knownNames names of people and groups in use, as written
+ * @param masterHolders by file: other recordings whose master it is, with their ISRC
+ */
+public record Elsewhere(
+        Map<String, List<String>> isrcHolders,
+        Map<String, List<String>> barcodeHolders,
+        Set<String> knownNames,
+        Map<Sha256, List<String>> masterHolders) {
+    /** Nothing else in the catalogue. */
+    public static final Elsewhere NOTHING = new Elsewhere(Map.of(), Map.of(), Set.of(), Map.of());
+}

@@ -1,0 +1,22 @@
+package app.entrada.core.rule;
+
+/** What rules are about. */
+public enum Family {
+    CODES("Codes"),
+    TITLES("Titles, names"),
+    RELEASE("Release"),
+    AUDIO("Audio"),
+    ARTWORK("Artwork"),
+    WORKS("Works, shares");
+
+    private final String says;
+
+    Family(String says) {
+        this.says = says;
+    }
+
+    /** Name for reading. */
+    public String says() {
+        return says;
+    }
+}

@@ -1,0 +1,40 @@
+package app.entrada.core.rule;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** A rule's parameters as a profile sets them; what it leaves out has the rule's default. */
+public final class Params {
+    private final Map<String, Object> values;
+
+    /**
+     * @param set what the profile says beside the weight
+     * @throws IllegalArgumentException for a parameter the rule does not have, or of another type than its default
+     */
+    public Params(Rule rule, Map<String, Object> set) {
+        values = new HashMap<>(rule.parameters());
+        set.forEach((name, value) -> {
+            Object standard = rule.parameters().get(name);
+            if (standard == null)
+                throw new IllegalArgumentException("Rule %s has no parameter “%s”; it has: %s"
+                        .formatted(rule.id(), name, rule.parameters().keySet()));
+            boolean sameKind = standard instanceof Number && value instanceof Number
+                    || standard instanceof List && value instanceof List;
+            if (!sameKind)
+                throw new IllegalArgumentException("Parameter “%s” of rule %s is %s; wanted: a value such as %s"
+                        .formatted(name, rule.id(), value, standard));
+            values.put(name, value);
+        });
+    }
+
+    /** A whole number. */
+    public long number(String name) {
+        return ((Number) values.get(name)).longValue();
+    }
+
+    /** A list of words. */
+    public List<String> words(String name) {
+        return ((List<?>) values.get(name)).stream().map(String::valueOf).toList();
+    }
+}

@@ -1,0 +1,51 @@
+package app.entrada.core.rule.rules;
+
+import app.entrada.core.field.Fields;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Observation;
+import app.entrada.core.rule.Params;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.Subject;
+import java.util.Map;
+import java.util.stream.Stream;
+
+/** Bytes of the file. */
+public final class ArtworkBytes implements Rule {
+    @Override
+    public String id() {
+        return "artwork.bytes";
+    }
+
+    @Override
+    public Family family() {
+        return Family.ARTWORK;
+    }
+
+    @Override
+    public String name() {
+        return "Bytes of the cover";
+    }
+
+    @Override
+    public String reason() {
+        return "Larger files are refused at the door.";
+    }
+
+    @Override
+    public Map<String, Object> parameters() {
+        return Map.of("max", 10000000);
+    }
+
+    @Override
+    public Stream<Observation> check(Subject s, Params p) {
+        return s
+                .cover()
+                .filter(cover -> cover.bytes() > p.number("max"))
+                .map(cover -> s.at(
+                        Fields.RELEASE_COVER,
+                        "The front cover has %,d bytes; at most %,d are taken.",
+                        cover.bytes(),
+                        p.number("max")))
+                .stream();
+    }
+}

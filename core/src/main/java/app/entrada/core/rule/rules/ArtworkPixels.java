@@ -1,0 +1,55 @@
+package app.entrada.core.rule.rules;
+
+import app.entrada.core.field.Fields;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Observation;
+import app.entrada.core.rule.Params;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.Subject;
+import java.util.Map;
+import java.util.stream.Stream;
+
+/** Pixels of a side. */
+public final class ArtworkPixels implements Rule {
+    @Override
+    public String id() {
+        return "artwork.pixels";
+    }
+
+    @Override
+    public Family family() {
+        return Family.ARTWORK;
+    }
+
+    @Override
+    public String name() {
+        return "Size of the cover";
+    }
+
+    @Override
+    public String reason() {
+        return "Too small looks soft on large screens; too large is refused.";
+    }
+
+    @Override
+    public Map<String, Object> parameters() {
+        return Map.of("min", 3000, "max", 6000);
+    }
+
+    @Override
+    public Stream<Observation> check(Subject s, Params p) {
+        return s
+                .cover()
+                .filter(cover -> cover.faults().isEmpty()
+                        && (Math.max(cover.width(), cover.height()) < p.number("min")
+                                || Math.max(cover.width(), cover.height()) > p.number("max")))
+                .map(cover -> s.at(
+                        Fields.RELEASE_COVER,
+                        "The front cover is %d × %d pixels; wanted are %d to %d.",
+                        cover.width(),
+                        cover.height(),
+                        p.number("min"),
+                        p.number("max")))
+                .stream();
+    }
+}

@@ -1,0 +1,53 @@
+package app.entrada.core.rule.rules;
+
+import app.entrada.core.field.Fields;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Observation;
+import app.entrada.core.rule.Params;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.Subject;
+import java.util.stream.Stream;
+
+/** One file twice in a running order. */
+public final class AudioSameAs implements Rule {
+    @Override
+    public String id() {
+        return "audio.same-as";
+    }
+
+    @Override
+    public Family family() {
+        return Family.AUDIO;
+    }
+
+    @Override
+    public String name() {
+        return "Same file on two tracks";
+    }
+
+    @Override
+    public String reason() {
+        return "Two tracks with one sound are a slip, or two codes for one recording.";
+    }
+
+    @Override
+    public Stream<Observation> check(Subject s, Params p) {
+        return s.tracks(track -> track.recording()
+                .facts()
+                .get(Fields.RECORDING_MASTER)
+                .flatMap(file -> s.release().tracks().stream()
+                        .filter(other -> other.number() < track.number())
+                        .filter(other -> other.recording()
+                                .facts()
+                                .get(Fields.RECORDING_MASTER)
+                                .filter(file::equals)
+                                .isPresent())
+                        .findFirst())
+                .map(other -> s.at(
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "%s has the same file as track %d.",
+                        s.name(track),
+                        other.number())));
+    }
+}

@@ -1,0 +1,54 @@
+package app.entrada.core.rule.rules;
+
+import app.entrada.core.code.Gtin;
+import app.entrada.core.code.MalformedCode;
+import app.entrada.core.field.Fields;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Observation;
+import app.entrada.core.rule.Params;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.Subject;
+import java.util.stream.Stream;
+
+/** Count of digits and check digit. */
+public final class BarcodeMalformed implements Rule {
+    @Override
+    public String id() {
+        return "barcode.malformed";
+    }
+
+    @Override
+    public Family family() {
+        return Family.CODES;
+    }
+
+    @Override
+    public String name() {
+        return "Barcode not right";
+    }
+
+    @Override
+    public String reason() {
+        return "The check digit tells a slip of typing (GS1 General Specifications).";
+    }
+
+    @Override
+    public Stream<Observation> check(Subject s, Params p) {
+        return s
+                .release()
+                .facts()
+                .get(Fields.RELEASE_BARCODE)
+                .filter(code -> code.code().isEmpty())
+                .map(code -> s.at(Fields.RELEASE_BARCODE, "%s.", problem(code.text())))
+                .stream();
+    }
+
+    private static String problem(String typed) {
+        try {
+            Gtin.parse(typed);
+            return "“%s” is read as right".formatted(typed);
+        } catch (MalformedCode wrong) {
+            return wrong.getMessage();
+        }
+    }
+}

@@ -1,0 +1,48 @@
+package app.entrada.core.rule.rules;
+
+import app.entrada.core.field.Fields;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Observation;
+import app.entrada.core.rule.Params;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.Subject;
+import java.util.Map;
+import java.util.stream.Stream;
+
+/** A title of capitals only; short ones are taken for initials. */
+public final class TitleAllCaps implements Rule {
+    @Override
+    public String id() {
+        return "title.all-caps";
+    }
+
+    @Override
+    public Family family() {
+        return Family.TITLES;
+    }
+
+    @Override
+    public String name() {
+        return "Title in capitals";
+    }
+
+    @Override
+    public String reason() {
+        return "Stores set titles in the case of their language and refuse shouting.";
+    }
+
+    @Override
+    public Map<String, Object> parameters() {
+        return Map.of("letters", 5);
+    }
+
+    @Override
+    public Stream<Observation> check(Subject s, Params p) {
+        return s.tracks(track -> track.facts()
+                .get(Fields.TRACK_TITLE)
+                .filter(title ->
+                        title.codePoints().filter(Character::isUpperCase).count() >= p.number("letters")
+                                && title.codePoints().noneMatch(Character::isLowerCase))
+                .map(title -> s.at(track, Fields.TRACK_TITLE, "“%s” is all in capitals.", title)));
+    }
+}

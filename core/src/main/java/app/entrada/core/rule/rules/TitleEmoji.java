@@ -1,0 +1,66 @@
+package app.entrada.core.rule.rules;
+
+import app.entrada.core.field.Fields;
+import app.entrada.core.release.Change;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Fix;
+import app.entrada.core.rule.Observation;
+import app.entrada.core.rule.Params;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.Subject;
+import com.ibm.icu.lang.UCharacter;
+import com.ibm.icu.lang.UProperty;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** Emoji in a title. */
+public final class TitleEmoji implements Rule {
+    @Override
+    public String id() {
+        return "title.emoji";
+    }
+
+    @Override
+    public Family family() {
+        return Family.TITLES;
+    }
+
+    @Override
+    public String name() {
+        return "Picture character in a title";
+    }
+
+    @Override
+    public String reason() {
+        return "Receivers’ systems drop or mangle picture characters.";
+    }
+
+    @Override
+    public Stream<Observation> check(Subject s, Params p) {
+        return s.tracks(track -> track.facts()
+                .get(Fields.TRACK_TITLE)
+                .filter(title -> !plain(title).equals(title))
+                .map(title -> {
+                    Observation seen = s.at(track, Fields.TRACK_TITLE, "“%s” holds a picture character.", title);
+                    String plain = plain(title);
+                    return plain.isEmpty()
+                            ? seen
+                            : seen.with(new Fix.Edit(
+                                    "Take it out",
+                                    List.of(new Change(
+                                            s.release().ref(track, Fields.TRACK_TITLE.entity()),
+                                            Fields.TRACK_TITLE,
+                                            title,
+                                            plain))));
+                }));
+    }
+
+    private static String plain(String title) {
+        StringBuilder kept = new StringBuilder();
+        title.codePoints()
+                .filter(c ->
+                        !UCharacter.hasBinaryProperty(c, UProperty.EMOJI_PRESENTATION) && c != 0xFE0F && c != 0x200D)
+                .forEach(kept::appendCodePoint);
+        return kept.toString().replaceAll(" {2,}", " ").strip();
+    }
+}

@@ -1,0 +1,2 @@
+/** The rules, one small class each. */
+package app.entrada.core.rule.rules;

@@ -1,0 +1,67 @@
+package app.entrada.core.tag;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * One entry of one tag, in a form that all containers share, so that a plan and a reading can be compared.
+ *
+ * @param container where it stands
+ * @param id frame, key or field: {@code TIT2}, {@code TITLE}, {@code INAM}; with a descriptor {@code TXXX:BARCODE}
+ * @param language three letters for ID3 comments and lyrics, else empty
+ * @param values one or more texts; empty for a picture or an entry that is kept unread
+ * @param picture when it is one
+ * @param raw body as it stands in the file, kept for what is carried over unread; empty in plans
+ */
+public record TagEntry(
+        Container container, String id, String language, List<String> values, Optional<Picture> picture, byte[] raw) {
+    /** The tags a file may hold. */
+    public enum Container {
+        ID3("ID3v2"),
+        INFO("RIFF INFO"),
+        BEXT("bext"),
+        AXML("axml"),
+        VORBIS("Vorbis comment"),
+        PICTURE("FLAC picture");
+
+        private final String says;
+
+        Container(String says) {
+            this.says = says;
+        }
+
+        /** The name people know it by. */
+        public String says() {
+            return says;
+        }
+    }
+
+    /** A text entry, as plans make it. */
+    public static TagEntry text(Container container, String id, List<String> values) {
+        return new TagEntry(container, id, "", List.copyOf(values), Optional.empty(), new byte[0]);
+    }
+
+    /** A picture entry, as plans make it. */
+    public static TagEntry picture(Container container, String id, Picture picture) {
+        return new TagEntry(container, id, "", List.of(), Optional.of(picture), new byte[0]);
+    }
+
+    /** Whether two entries say the same, wherever their bytes came from. */
+    public boolean saysTheSameAs(TagEntry other) {
+        return container == other.container
+                && id.equals(other.id)
+                && language.equals(other.language)
+                && values.equals(other.values)
+                && picture.equals(other.picture);
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof TagEntry that && saysTheSameAs(that);
+    }
+
+    @Override
+    public int hashCode() {
+        return id.hashCode() * 31 + values.hashCode();
+    }
+}

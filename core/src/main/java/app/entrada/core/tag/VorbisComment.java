@@ -1,0 +1,70 @@
+package app.entrada.core.tag;
+
+import java.io.ByteArrayOutputStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/** Vorbis comments (xiph.org): UTF-8 texts {@code KEY=value}, keys in any case, repeated for several values. */
+public final class VorbisComment {
+    private VorbisComment() {}
+
+    /** Reads the block; stops where it is damaged. Values of one key are gathered in order. */
+    public static List<TagEntry> read(byte[] body) {
+        Map<String, List<String>> byKey = new LinkedHashMap<>();
+        try {
+            ByteBuffer in = ByteBuffer.wrap(body).order(ByteOrder.LITTLE_ENDIAN);
+            text(in);
+            int count = in.getInt();
+            for (int i = 0; i < count; i++) {
+                String comment = text(in);
+                int equals = comment.indexOf('=');
+                if (equals > 0)
+                    byKey.computeIfAbsent(
+                                    comment.substring(0, equals).toUpperCase(Locale.ROOT), key -> new ArrayList<>())
+                            .add(comment.substring(equals + 1));
+            }
+        } catch (RuntimeException damaged) {
+            // a length that lies ends the reading; what was read before stands
+        }
+        List<TagEntry> entries = new ArrayList<>();
+        byKey.forEach((key, values) -> entries.add(TagEntry.text(TagEntry.Container.VORBIS, key, values)));
+        return entries;
+    }
+
+    /** The block's body. */
+    public static byte[] write(List<TagEntry> entries) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        text(out, "Entrada");
+        out.writeBytes(number(
+                (int) entries.stream().mapToLong(entry -> entry.values().size()).sum()));
+        for (TagEntry entry : entries) for (String value : entry.values()) text(out, entry.id() + "=" + value);
+        return out.toByteArray();
+    }
+
+    private static String text(ByteBuffer in) {
+        int length = in.getInt();
+        if (length < 0 || length > in.remaining()) throw new IllegalArgumentException("a length that lies");
+        byte[] bytes = new byte[length];
+        in.get(bytes);
+        return new String(bytes, StandardCharsets.UTF_8);
+    }
+
+    private static void text(ByteArrayOutputStream out, String text) {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        out.writeBytes(number(bytes.length));
+        out.writeBytes(bytes);
+    }
+
+    private static byte[] number(int value) {
+        return ByteBuffer.allocate(4)
+                .order(ByteOrder.LITTLE_ENDIAN)
+                .putInt(value)
+                .array();
+    }
+}

@@ -1,0 +1,42 @@
+package app.entrada.core.text;
+
+import com.ibm.icu.text.Transliterator;
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
+import java.util.Set;
+
+/** Names that every file system takes: Windows, macOS and Linux. */
+public final class FileNames {
+    /** Longest name that common file systems hold, in bytes of UTF-8, less room for a suffix of a copy. */
+    private static final int LONGEST_BYTES = 200;
+
+    private static final Set<String> RESERVED_ON_WINDOWS = Set.of(
+            "con", "prn", "aux", "nul", "com1", "com2", "com3", "com4", "com5", "com6", "com7", "com8", "com9", "lpt1",
+            "lpt2", "lpt3", "lpt4", "lpt5", "lpt6", "lpt7", "lpt8", "lpt9");
+
+    private static final Transliterator TO_ASCII =
+            Transliterator.getInstance("Any-Latin; Latin-ASCII; [^\\x20-\\x7E] Remove");
+
+    private FileNames() {}
+
+    /** The text with everything removed or replaced that some file system refuses; "untitled" when nothing is left. */
+    public static String clean(String text) {
+        String plain = text.replaceAll("[\\p{Cntrl}\"*:<>?|]", "")
+                .replaceAll("[/\\\\]", "-")
+                .replaceAll("\\s+", " ")
+                .replaceAll("[. ]+$", "")
+                .strip();
+        while (plain.getBytes(StandardCharsets.UTF_8).length > LONGEST_BYTES)
+            plain = plain.substring(0, plain.offsetByCodePoints(plain.length(), -1))
+                    .strip();
+        if (plain.isEmpty()) return "untitled";
+        return RESERVED_ON_WINDOWS.contains(plain.toLowerCase(Locale.ROOT)) ? plain + "_" : plain;
+    }
+
+    /** The text in printable ASCII: other scripts transliterated, what has no likeness left out. */
+    public static String ascii(String text) {
+        synchronized (TO_ASCII) {
+            return TO_ASCII.transliterate(text).strip();
+        }
+    }
+}
