@@ -2,7 +2,11 @@ package app.entrada.core.embed;
 
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.container.Bytes;
+import app.entrada.core.container.Chunk;
+import app.entrada.core.container.RiffFile;
 import app.entrada.core.field.Sha256;
+import app.entrada.core.tag.AxmlIsrc;
 import app.entrada.core.tag.TagEntry;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
@@ -12,6 +16,7 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Writes a tagged copy of a master and proves it. The master is only read. The copy is built under another name beside its
@@ -33,10 +38,13 @@ public final class CopyWriter {
      * @param target where the copy shall be; its folder exists
      * @throws IOException with a sentence that says why no copy was made; nothing is left behind
      */
-    public Proof write(Path master, AudioFacts facts, TagPlan plan, Path target) throws IOException {
+    public Proof write(Path master, AudioFacts facts, TagPlan wanted, Path target) throws IOException {
+        TagPlan plan = holdsForeignAxml(master) ? wanted.without(TagEntry.Container.AXML) : wanted;
         if (!facts.faults().isEmpty())
             throw new IOException(
                     "the master is damaged: " + facts.faults().get(0).what());
+        if (Files.exists(target) && Files.isSameFile(master, target))
+            throw new IOException("the copy would overwrite the master; choose another folder");
         String format = plan.recipe().format();
         boolean other = !format.equals(facts.format());
         if (format.equals("FLAC")
@@ -101,5 +109,15 @@ public final class CopyWriter {
     /** Samples as a WAV file holds them: the payload of a WAV, the decoded frames of a FLAC. */
     private Sha256 samples(Path file, AudioFacts facts) throws IOException {
         return facts.format().equals("WAV") ? facts.audioSha256() : transcoder.decoded(file, facts.bitDepth());
+    }
+
+    /** Whether the file's axml chunk holds somebody else's document, which is kept and leaves no room for ours. */
+    private static boolean holdsForeignAxml(Path master) throws IOException {
+        try (FileChannel file = FileChannel.open(master)) {
+            if (!RiffFile.begins(
+                    Bytes.at(file, 0, (int) Math.min(12, file.size())).array())) return false;
+            Optional<Chunk> axml = RiffFile.walk(file).first("axml");
+            return axml.isPresent() && AxmlIsrc.holdsMore(TagReading.body(file, axml.get()));
+        }
     }
 }

@@ -88,6 +88,17 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
         return FileNames.clean(plain) + "." + recipe.format().toLowerCase(java.util.Locale.ROOT);
     }
 
+    /** The plan for a file in which one container is taken by something that is kept. */
+    public TagPlan without(Container container) {
+        List<CannotHold> more = new ArrayList<>(cannot);
+        List<Planned> rest = new ArrayList<>();
+        for (Planned each : planned) {
+            if (each.entry().container() == container) more.add(new CannotHold(each.fact(), container));
+            else rest.add(each);
+        }
+        return new TagPlan(recipe, fileName, List.copyOf(rest), List.copyOf(more));
+    }
+
     /** Entries for one container. */
     public List<TagEntry> entries(Container container) {
         return planned.stream()

@@ -10,9 +10,9 @@ import java.util.Optional;
 /**
  * A release with its tracks in running order.
  *
- * @param version counts accepted batches of changes
+ * @param revision counts accepted batches of changes
  */
-public record Release(long id, int version, Facts facts, List<Track> tracks) {
+public record Release(long id, int revision, Facts facts, List<Track> tracks) {
     public Release {
         tracks = List.copyOf(tracks);
     }

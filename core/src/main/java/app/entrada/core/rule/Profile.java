@@ -21,6 +21,7 @@ import org.yaml.snakeyaml.constructor.SafeConstructor;
  * @param takes what is sent to it, in words
  * @param dated day from which the rules hold
  * @param leadDays days it needs between delivery and release
+ * @param recipe id of the recipe its files are made by
  */
 public record Profile(
         String id,
@@ -30,6 +31,7 @@ public record Profile(
         int version,
         LocalDate dated,
         int leadDays,
+        String recipe,
         TitleStyle titleStyle,
         List<Applied> rules) {
     /** A rule with the weight and parameters that the destination gives it. */
@@ -77,6 +79,7 @@ public record Profile(
                 wanted(data, "version", Integer.class),
                 LocalDate.parse(wanted(data, "dated", String.class)),
                 wanted(data, "leadDays", Integer.class),
+                wanted(data, "recipe", String.class),
                 new TitleStyle(Boolean.TRUE.equals(style.get("featuredInTitle"))),
                 List.copyOf(applied));
     }

@@ -1,0 +1,82 @@
+package app.entrada.cli;
+
+import app.entrada.core.document.ReleaseDocument;
+import app.entrada.core.rule.Checker;
+import app.entrada.core.rule.Finding;
+import app.entrada.core.rule.Fix;
+import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.Weight;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "check",
+        description = "Checks a release document against destinations; exit code 1 when something stops.")
+final class CheckCommand implements Callable<Integer> {
+    @Parameters(paramLabel = "DOCUMENT")
+    private Path document;
+
+    @Option(names = "--destination", description = "Id of a destination; all when not given.")
+    private List<String> destinations;
+
+    @Option(names = "--today", description = "The day of the check, ISO 8601; today when not given.")
+    private LocalDate today;
+
+    @Option(names = "--lines", description = "One line of JSON a finding.")
+    private boolean lines;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws IOException {
+        List<Profile> profiles = Profile.shipped();
+        if (destinations != null) {
+            for (String wanted : destinations)
+                if (profiles.stream().noneMatch(profile -> profile.id().equals(wanted)))
+                    throw new ParameterException(
+                            spec.commandLine(),
+                            "There is no destination “%s”; there are: %s"
+                                    .formatted(
+                                            wanted,
+                                            profiles.stream().map(Profile::id).toList()));
+            profiles =
+                    profiles.stream().filter(p -> destinations.contains(p.id())).toList();
+        }
+        LocalDate day = today == null ? LocalDate.now() : today;
+        List<Finding> findings = Checker.check(ReleaseDocument.read(document).subject(day), profiles);
+        List<Map<String, Object>> documents =
+                findings.stream().map(CheckCommand::document).toList();
+        if (lines) Json.print(documents, true);
+        else Json.print(List.of(Map.of("findings", documents)), false);
+        return findings.stream().anyMatch(finding -> finding.weight() == Weight.STOP) ? Main.STOPS : Main.DONE;
+    }
+
+    private static Map<String, Object> document(Finding finding) {
+        Map<String, Object> document = new LinkedHashMap<>();
+        document.put("rule", finding.rule());
+        document.put("weight", finding.weight().name().toLowerCase(Locale.ROOT));
+        document.put("destinations", List.copyOf(finding.destinations().keySet()));
+        Map<String, Object> place = new LinkedHashMap<>();
+        place.put("entity", finding.place().target().entity().id());
+        place.put("field", finding.place().field().key());
+        place.put("track", finding.place().track() == 0 ? null : finding.place().track());
+        document.put("place", place);
+        document.put("says", finding.says());
+        document.put("reason", finding.reason());
+        finding.fix().map(Fix::label).ifPresent(fix -> document.put("fix", fix));
+        return document;
+    }
+}

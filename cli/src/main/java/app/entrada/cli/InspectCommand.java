@@ -1,0 +1,110 @@
+package app.entrada.cli;
+
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.container.Fault;
+import app.entrada.core.embed.TagReading;
+import app.entrada.core.tag.Picture;
+import app.entrada.core.tag.TagEntry;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@Command(name = "inspect", description = "Shows all that is in WAV and FLAC files.")
+final class InspectCommand implements Callable<Integer> {
+    @Parameters(arity = "1..*", paramLabel = "FILE")
+    private List<Path> files;
+
+    @Option(names = "--lines", description = "One line of JSON an input.")
+    private boolean lines;
+
+    @Override
+    public Integer call() {
+        List<Map<String, Object>> documents = new ArrayList<>();
+        boolean unreadable = false;
+        for (Path file : files) {
+            try {
+                documents.add(inspect(file));
+            } catch (IOException problem) {
+                unreadable = true;
+                Map<String, Object> document = new LinkedHashMap<>();
+                document.put("file", file.toString());
+                document.put("error", Json.error(said(problem), file.toString()));
+                documents.add(document);
+            }
+        }
+        Json.print(documents, lines);
+        return unreadable ? Main.UNREADABLE : Main.DONE;
+    }
+
+    private static String said(IOException problem) {
+        return problem instanceof java.nio.file.NoSuchFileException ? "there is no such file" : problem.getMessage();
+    }
+
+    private static Map<String, Object> inspect(Path file) throws IOException {
+        AudioFacts facts = AudioMeasuring.measure(file, bytes -> {});
+        TagReading tags = TagReading.of(file);
+        Map<String, Object> document = new LinkedHashMap<>();
+        document.put("file", file.toString());
+        document.put("format", facts.format());
+        document.put("codec", facts.codec());
+        document.put("sampleRate", facts.sampleRate());
+        document.put("bitDepth", facts.bitDepth());
+        document.put("channels", facts.channels());
+        document.put("samples", facts.samples());
+        document.put("seconds", facts.seconds());
+        document.put("sha256", facts.fileSha256().hex());
+        document.put("audioSha256", facts.audioSha256().hex());
+        document.put(
+                "containers",
+                tags.blocks().stream().map(InspectCommand::container).toList());
+        Set<Fault> faults = new LinkedHashSet<>(facts.faults());
+        faults.addAll(tags.faults());
+        document.put(
+                "problems",
+                faults.stream()
+                        .map(fault -> Map.of("what", fault.what(), "where", fault.where()))
+                        .toList());
+        return document;
+    }
+
+    private static Map<String, Object> container(TagReading.Block block) {
+        Map<String, Object> container = new LinkedHashMap<>();
+        container.put("kind", block.kind());
+        if (!block.version().isEmpty()) container.put("version", block.version());
+        container.put("offset", block.offset());
+        container.put("length", block.length());
+        container.put(
+                "entries", block.entries().stream().map(InspectCommand::entry).toList());
+        return container;
+    }
+
+    private static Map<String, Object> entry(TagEntry entry) {
+        Map<String, Object> shown = new LinkedHashMap<>();
+        int colon = entry.id().indexOf(':');
+        shown.put("id", entry.id());
+        if (colon > 0) shown.put("descriptor", entry.id().substring(colon + 1));
+        if (!entry.language().isEmpty()) shown.put("language", entry.language());
+        if (entry.picture().isPresent()) {
+            Picture picture = entry.picture().get();
+            MessageDigest digest = AudioMeasuring.sha256();
+            digest.update(picture.data());
+            shown.put("mime", picture.mime());
+            shown.put("pictureKind", picture.kind());
+            shown.put("bytes", picture.data().length);
+            shown.put("sha256", AudioMeasuring.hex(digest).hex());
+        } else if (entry.values().size() == 1) shown.put("value", entry.values().get(0));
+        else shown.put("values", entry.values());
+        return shown;
+    }
+}

@@ -1,0 +1,2 @@
+/** The core on the command line. */
+package app.entrada.cli;

@@ -1,0 +1,2 @@
+/** How a delivery goes from sealed to answered. */
+package app.entrada.core.delivery;

@@ -1,0 +1,170 @@
+package app.entrada.core.desk;
+
+import app.entrada.core.field.Fields;
+import app.entrada.core.release.Release;
+import app.entrada.core.rule.Finding;
+import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.RuleBook;
+import app.entrada.core.rule.Weight;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** The next things to do over all releases, in order of urgency. A pure function of where each release stands. */
+public final class NextMoves {
+    private NextMoves() {}
+
+    /** Where a release stands with one destination. */
+    public enum Standing {
+        NOT_SENT,
+        ON_ITS_WAY,
+        ACCEPTED,
+        REJECTED,
+        FAILED
+    }
+
+    /**
+     * A release as the desk sees it.
+     *
+     * @param missingCopies copies of the destination's recipe that are not written or stale, by destination id
+     * @param standings by destination id
+     * @param answers what a destination said last, by destination id
+     */
+    public record State(
+            Release release,
+            List<Finding> findings,
+            Map<String, Integer> missingCopies,
+            Map<String, Standing> standings,
+            Map<String, String> answers) {}
+
+    /**
+     * One thing to do.
+     *
+     * @param says what, in a sentence without the release's title
+     * @param waits names of the destinations that wait for it
+     * @param slackDays days until the first of them can no longer take the release in time; empty without a date
+     * @param panel where it is done: {@code sheet}, {@code files} or {@code send}
+     * @param finding id of the finding to jump to, when it is one
+     */
+    public record Move(
+            long releaseId,
+            String release,
+            String says,
+            List<String> waits,
+            Optional<Long> slackDays,
+            String panel,
+            Optional<String> finding,
+            Weight weight) {}
+
+    /** All moves, the most urgent first. */
+    public static List<Move> of(List<State> states, List<Profile> profiles, LocalDate today) {
+        List<Move> moves = new ArrayList<>();
+        for (State state : states) moves.addAll(of(state, profiles, today));
+        moves.sort(Comparator.comparing(Move::weight)
+                .reversed()
+                .thenComparing(move -> move.slackDays().orElse(Long.MAX_VALUE))
+                .thenComparing(Move::releaseId));
+        return moves;
+    }
+
+    /** Last day on which a destination can be sent the release, when it has a date. */
+    public static Optional<LocalDate> lastDay(Release release, Profile profile) {
+        return release.facts().get(Fields.RELEASE_DATE).map(date -> date.minusDays(profile.leadDays()));
+    }
+
+    private static List<Move> of(State state, List<Profile> profiles, LocalDate today) {
+        Release release = state.release();
+        List<Move> moves = new ArrayList<>();
+        List<Profile> open = profiles.stream()
+                .filter(profile -> {
+                    Standing standing = state.standings().getOrDefault(profile.id(), Standing.NOT_SENT);
+                    return standing != Standing.ACCEPTED && standing != Standing.ON_ITS_WAY;
+                })
+                .toList();
+        Map<String, List<Finding>> stops = new LinkedHashMap<>();
+        for (Finding finding : state.findings()) {
+            boolean waited = open.stream().anyMatch(p -> finding.destinations().get(p.id()) == Weight.STOP);
+            if (waited)
+                stops.computeIfAbsent(finding.rule(), rule -> new ArrayList<>()).add(finding);
+        }
+        stops.forEach((rule, findings) -> {
+            List<Profile> waiting = open.stream()
+                    .filter(p ->
+                            findings.stream().anyMatch(f -> f.destinations().get(p.id()) == Weight.STOP))
+                    .toList();
+            String says = findings.size() == 1
+                    ? findings.get(0).says()
+                    : "%s on %d tracks.".formatted(RuleBook.byId(rule).name(), findings.size());
+            moves.add(move(
+                    release,
+                    says,
+                    waiting,
+                    today,
+                    "sheet",
+                    Optional.of(findings.get(0).id()),
+                    Weight.STOP));
+        });
+        for (Profile profile : open) {
+            Standing standing = state.standings().getOrDefault(profile.id(), Standing.NOT_SENT);
+            List<Profile> waiting = List.of(profile);
+            if (standing == Standing.REJECTED || standing == Standing.FAILED)
+                moves.add(move(
+                        release,
+                        "%s %s: %s"
+                                .formatted(
+                                        profile.name(),
+                                        standing == Standing.REJECTED ? "rejected it" : "could not be reached",
+                                        state.answers().getOrDefault(profile.id(), "no reason given")),
+                        waiting,
+                        today,
+                        "send",
+                        Optional.empty(),
+                        Weight.STOP));
+            boolean stopped =
+                    state.findings().stream().anyMatch(f -> f.destinations().get(profile.id()) == Weight.STOP);
+            if (stopped) continue;
+            int missing = state.missingCopies().getOrDefault(profile.id(), 0);
+            if (missing > 0)
+                moves.add(move(
+                        release,
+                        missing == 1
+                                ? "One copy is to be written with the facts of today."
+                                : "%d copies are to be written with the facts of today.".formatted(missing),
+                        waiting,
+                        today,
+                        "files",
+                        Optional.empty(),
+                        Weight.RISK));
+            else moves.add(move(release, "Ready to send.", waiting, today, "send", Optional.empty(), Weight.RISK));
+        }
+        return moves;
+    }
+
+    private static Move move(
+            Release release,
+            String says,
+            List<Profile> waiting,
+            LocalDate today,
+            String panel,
+            Optional<String> finding,
+            Weight weight) {
+        Optional<Long> slack = waiting.stream()
+                .flatMap(profile -> lastDay(release, profile).stream())
+                .map(day -> ChronoUnit.DAYS.between(today, day))
+                .min(Comparator.naturalOrder());
+        return new Move(
+                release.id(),
+                release.name(),
+                says,
+                waiting.stream().map(Profile::name).toList(),
+                slack,
+                panel,
+                finding,
+                weight);
+    }
+}

@@ -1,0 +1,225 @@
+package app.entrada.core.document;
+
+import app.entrada.core.artwork.PictureFacts;
+import app.entrada.core.artwork.PictureMeasuring;
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.MalformedValue;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.field.ValueTypes;
+import app.entrada.core.release.Facts;
+import app.entrada.core.release.Recording;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.release.Work;
+import app.entrada.core.rule.Elsewhere;
+import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.rule.Subject;
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.StreamSupport;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * A release in a JSON file, version 1: {@code label}, {@code release} and {@code tracks}, each an object of facts by the
+ * field registry's keys. A track's object holds the facts of the track, its recording and its work together. {@code cover}
+ * and {@code master} are paths of files, seen from the document's folder.
+ *
+ * @param release with the paths replaced by checksums
+ * @param files where the files named in the document are
+ */
+public record ReleaseDocument(
+        Release release,
+        LabelFacts label,
+        Map<Sha256, Path> files,
+        Map<Sha256, AudioFacts> audio,
+        Map<Sha256, PictureFacts> pictures) {
+    /** Version of the document's form. */
+    public static final int VERSION = 1;
+
+    private static final JsonMapper JSON = new JsonMapper();
+    private static final List<Entity> OF_A_TRACK = List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK);
+
+    /** A document that cannot be read: where in it, and how to mend it. */
+    public static final class Unreadable extends IOException {
+        private static final long serialVersionUID = 1L;
+        private final String where;
+
+        Unreadable(String what, String where) {
+            super(what);
+            this.where = where;
+        }
+
+        /** A path in the document, such as {@code tracks[2].isrc}. */
+        public String where() {
+            return where;
+        }
+    }
+
+    /**
+     * Reads a document and measures the files it names.
+     *
+     * @throws Unreadable with the place in the document
+     */
+    public static ReleaseDocument read(Path document) throws IOException {
+        JsonNode root;
+        try {
+            root = JSON.readTree(Files.readAllBytes(document));
+        } catch (JacksonException notJson) {
+            var at = notJson.getLocation();
+            throw new Unreadable(
+                    "the document is not JSON",
+                    at == null ? "" : "line %d, column %d".formatted(at.getLineNr(), at.getColumnNr()));
+        }
+        if (root.path("entrada").asInt(0) != VERSION)
+            throw new Unreadable("wanted: a document of version %d".formatted(VERSION), "entrada");
+        return new Reader(document.toAbsolutePath().getParent()).read(root);
+    }
+
+    /** What rules look at, as far as a single document can say it. */
+    public Subject subject(LocalDate today) {
+        return new Subject(release, audio, pictures, Elsewhere.NOTHING, label, today);
+    }
+
+    private static final class Reader {
+        private final Path folder;
+        private final Map<Sha256, Path> files = new HashMap<>();
+        private final Map<Sha256, AudioFacts> audio = new HashMap<>();
+        private final Map<Sha256, PictureFacts> pictures = new HashMap<>();
+
+        Reader(Path folder) {
+            this.folder = folder;
+        }
+
+        ReleaseDocument read(JsonNode root) throws IOException {
+            JsonNode label = root.path("label");
+            LabelFacts labelFacts = new LabelFacts(
+                    text(label.path("name")),
+                    text(label.path("isrcPrefix")),
+                    text(label.path("barcodePrefix")),
+                    text(label.path("cataloguePrefix")));
+            Facts facts = facts(root.path("release"), "release", List.of(Entity.RELEASE))
+                    .get(Entity.RELEASE);
+            List<Track> tracks = new ArrayList<>();
+            for (JsonNode each : root.path("tracks")) {
+                int number = tracks.size() + 1;
+                var found = facts(each, "tracks[%d]".formatted(number - 1), OF_A_TRACK);
+                Work work = new Work(number, found.get(Entity.WORK));
+                Recording recording = new Recording(number, found.get(Entity.RECORDING), work);
+                tracks.add(new Track(number, number, found.get(Entity.TRACK), recording));
+            }
+            return new ReleaseDocument(new Release(1, 0, facts, tracks), labelFacts, files, audio, pictures);
+        }
+
+        private Map<Entity, Facts> facts(JsonNode object, String where, List<Entity> entities) throws IOException {
+            if (!object.isObject()) throw new Unreadable("wanted: an object of facts", where);
+            Map<Entity, Facts> facts = new HashMap<>();
+            for (Entity entity : entities) facts.put(entity, Facts.NONE);
+            for (var entry : object.properties()) {
+                String place = where + "." + entry.getKey();
+                Field<?> field = entities.stream()
+                        .flatMap(entity -> Fields.of(entity).stream())
+                        .filter(f -> f.key().equals(entry.getKey()) && f.type() != ValueTypes.ORDER)
+                        .findFirst()
+                        .orElseThrow(
+                                () -> new Unreadable("there is no fact called “%s”".formatted(entry.getKey()), place));
+                String text = text(entry.getValue());
+                if (text.isBlank()) continue;
+                if (field.type() == ValueTypes.FILE)
+                    text = file(field, text, place).hex();
+                try {
+                    facts.put(field.entity(), facts.get(field.entity()).withText(field, text));
+                } catch (MalformedValue wrong) {
+                    throw new Unreadable(wrong.getMessage(), place);
+                }
+            }
+            return facts;
+        }
+
+        private Sha256 file(Field<?> field, String name, String place) throws IOException {
+            Path path = folder.resolve(name);
+            if (!Files.isReadable(path)) throw new Unreadable("the file “%s” cannot be read".formatted(name), place);
+            if (field == Fields.RELEASE_COVER) {
+                Sha256 sha256;
+                try (FileChannel file = FileChannel.open(path)) {
+                    sha256 = AudioMeasuring.sha256(file, 0, file.size());
+                }
+                pictures.put(sha256, PictureMeasuring.measure(path, sha256));
+                files.put(sha256, path);
+                return sha256;
+            }
+            try {
+                AudioFacts measured = AudioMeasuring.measure(path, bytes -> {});
+                audio.put(measured.fileSha256(), measured);
+                files.put(measured.fileSha256(), path);
+                return measured.fileSha256();
+            } catch (IOException noAudio) {
+                throw new Unreadable("“%s”: %s".formatted(name, noAudio.getMessage()), place);
+            }
+        }
+
+        private static String text(JsonNode value) {
+            if (value.isArray())
+                return StreamSupport.stream(value.spliterator(), false)
+                        .map(item -> item.asString(""))
+                        .collect(Collectors.joining("; "));
+            return value.asString("");
+        }
+    }
+
+    /** JSON Schema (2020-12) of the document, derived from the field registry. */
+    public static Map<String, Object> schema() {
+        Map<String, Object> label = new LinkedHashMap<>();
+        for (String key : List.of("name", "isrcPrefix", "barcodePrefix", "cataloguePrefix"))
+            label.put(key, Map.of("type", "string"));
+        Map<String, Object> schema = new LinkedHashMap<>();
+        schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");
+        schema.put("title", "A release document of Entrada");
+        schema.put("type", "object");
+        schema.put("required", List.of("entrada", "release", "tracks"));
+        Map<String, Object> properties = new LinkedHashMap<>();
+        properties.put("entrada", Map.of("const", VERSION, "description", "Version of this form."));
+        properties.put("label", closed(label));
+        properties.put("release", closed(properties(List.of(Entity.RELEASE))));
+        properties.put("tracks", Map.of("type", "array", "items", closed(properties(OF_A_TRACK))));
+        schema.put("properties", properties);
+        schema.put("additionalProperties", false);
+        return schema;
+    }
+
+    private static Map<String, Object> closed(Map<String, Object> properties) {
+        return Map.of("type", "object", "properties", properties, "additionalProperties", false);
+    }
+
+    private static Map<String, Object> properties(List<Entity> entities) {
+        Map<String, Object> properties = new LinkedHashMap<>();
+        for (Entity entity : entities)
+            for (Field<?> field : Fields.of(entity)) {
+                if (field.type() == ValueTypes.ORDER) continue;
+                Map<String, Object> property = new LinkedHashMap<>();
+                property.put("title", field.name());
+                property.put("description", field.help());
+                if (field.type() == ValueTypes.NAMES) property.put("type", List.of("string", "array"));
+                else property.put("type", "string");
+                if (field.type() == ValueTypes.NAMES) property.put("items", Map.of("type", "string"));
+                List<String> words = ValueTypes.wordsOf(field.type());
+                if (!words.isEmpty()) property.put("enum", words);
+                properties.put(field.key(), property);
+            }
+        return properties;
+    }
+}

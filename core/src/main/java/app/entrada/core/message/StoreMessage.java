@@ -1,0 +1,323 @@
+package app.entrada.core.message;
+
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Names;
+import app.entrada.core.field.RightsLine;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.field.Territories;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.text.TitleStyle;
+import java.io.StringWriter;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javax.xml.stream.XMLStreamException;
+
+/**
+ * The message that tells a store of a release: XML in the shape of the DDEX ERN 4.3 NewReleaseMessage. It is shaped after
+ * the standard and not validated against its schema; every reference in it resolves.
+ */
+public final class StoreMessage {
+    /**
+     * A file of the package.
+     *
+     * @param uri path below the package's payload folder
+     */
+    public record SentFile(String uri, Sha256 sha256, long bytes) {}
+
+    /**
+     * What goes into a message beside the release's facts.
+     *
+     * @param messageId unique to the message
+     * @param created when the delivery was sealed
+     * @param sound by track id: the file sent
+     * @param lengths by track id: what was measured of its master
+     */
+    public record Delivery(
+            String messageId,
+            Instant created,
+            String sender,
+            String recipient,
+            TitleStyle style,
+            Map<Long, SentFile> sound,
+            Map<Long, AudioFacts> lengths,
+            SentFile cover) {}
+
+    private final Release release;
+    private final Delivery delivery;
+    private final Map<String, String> parties = new LinkedHashMap<>();
+    private final XmlText xml;
+
+    private StoreMessage(Release release, Delivery delivery, StringWriter out) throws XMLStreamException {
+        this.release = release;
+        this.delivery = delivery;
+        this.xml = new XmlText(out);
+    }
+
+    /** The message. The same release and delivery give the same text. */
+    public static String of(Release release, Delivery delivery) {
+        StringWriter out = new StringWriter();
+        try {
+            new StoreMessage(release, delivery, out).write();
+        } catch (XMLStreamException cannotHappenInMemory) {
+            throw new IllegalStateException(cannotHappenInMemory);
+        }
+        return out.toString();
+    }
+
+    private String party(String name) {
+        return parties.computeIfAbsent(name, unseen -> "P" + (parties.size() + 1));
+    }
+
+    private void write() throws XMLStreamException {
+        party(label());
+        for (Track track : release.tracks()) {
+            names(track, Fields.TRACK_ARTISTS).forEach(this::party);
+            names(track, Fields.TRACK_FEATURED).forEach(this::party);
+            names(track, Fields.WORK_COMPOSERS).forEach(this::party);
+            names(track, Fields.WORK_LYRICISTS).forEach(this::party);
+        }
+        release.facts()
+                .get(Fields.RELEASE_ARTISTS)
+                .map(Names::list)
+                .orElse(List.of())
+                .forEach(this::party);
+        xml.begin("ern:NewReleaseMessage", "xmlns:ern", "http://ddex.net/xml/ern/43", "AvsVersionId", "4");
+        header();
+        xml.begin("PartyList");
+        for (var party : parties.entrySet()) {
+            xml.begin("Party");
+            xml.leaf("PartyReference", party.getValue());
+            xml.begin("PartyName").leaf("FullName", party.getKey()).end();
+            xml.end();
+        }
+        xml.end();
+        xml.begin("ResourceList");
+        for (Track track : release.tracks()) soundRecording(track);
+        image();
+        xml.end();
+        xml.begin("ReleaseList");
+        mainRelease();
+        for (Track track : release.tracks()) {
+            xml.begin("TrackRelease");
+            xml.leaf("ReleaseReference", "R" + track.number());
+            xml.leaf("ReleaseResourceReference", "A" + track.number());
+            xml.leaf("ReleaseLabelReference", party(label()));
+            xml.end();
+        }
+        xml.end();
+        deals();
+        xml.finish();
+    }
+
+    private void header() throws XMLStreamException {
+        xml.begin("MessageHeader");
+        xml.leaf("MessageId", delivery.messageId());
+        xml.begin("MessageSender")
+                .begin("PartyName")
+                .leaf("FullName", delivery.sender())
+                .end()
+                .end();
+        xml.begin("MessageRecipient")
+                .begin("PartyName")
+                .leaf("FullName", delivery.recipient())
+                .end()
+                .end();
+        xml.leaf("MessageCreatedDateTime", delivery.created().toString());
+        xml.end();
+    }
+
+    private void soundRecording(Track track) throws XMLStreamException {
+        xml.begin("SoundRecording");
+        xml.leaf("ResourceReference", "A" + track.number());
+        xml.leaf("Type", "MusicalWorkSoundRecording");
+        xml.begin("SoundRecordingEdition");
+        Optional<String> isrc = track.recording()
+                .facts()
+                .get(Fields.RECORDING_ISRC)
+                .flatMap(written -> written.code())
+                .map(code -> code.compact());
+        xml.begin("ResourceId").leaf("ISRC", isrc).end();
+        rightsLine("PLine", release.holds(track, Fields.TRACK_P_LINE));
+        SentFile file = delivery.sound().get(track.id());
+        if (file != null) {
+            xml.begin("TechnicalDetails");
+            xml.leaf("TechnicalResourceDetailsReference", "T" + track.number());
+            file(file);
+            xml.end();
+        }
+        xml.end();
+        title(delivery.style().track(release, track), track);
+        xml.leaf("DisplayArtistName", release.artistsOf(track));
+        int sequence = 1;
+        for (String name : names(track, Fields.TRACK_ARTISTS)) artist(name, "MainArtist", sequence++);
+        for (String name : names(track, Fields.TRACK_FEATURED)) artist(name, "FeaturedArtist", sequence++);
+        contributors(track, Fields.WORK_COMPOSERS, "Composer");
+        contributors(track, Fields.WORK_LYRICISTS, "Lyricist");
+        AudioFacts measured = delivery.lengths().get(track.id());
+        if (measured != null) xml.leaf("Duration", duration(measured.milliseconds()));
+        xml.leaf("ParentalWarningType", warning(track));
+        xml.leaf("LanguageOfPerformance", release.holds(track, Fields.TRACK_LANGUAGE));
+        xml.end();
+    }
+
+    private void title(String text, Track track) throws XMLStreamException {
+        xml.leaf("DisplayTitleText", text);
+        xml.begin("DisplayTitle");
+        xml.leaf("TitleText", release.holds(track, Fields.TRACK_TITLE));
+        xml.leaf("SubTitle", release.holds(track, Fields.TRACK_VERSION));
+        xml.end();
+    }
+
+    private void image() throws XMLStreamException {
+        if (delivery.cover() == null) return;
+        xml.begin("Image");
+        xml.leaf("ResourceReference", imageReference());
+        xml.leaf("Type", "FrontCoverImage");
+        xml.begin("TechnicalDetails");
+        xml.leaf("TechnicalResourceDetailsReference", "T" + (release.tracks().size() + 1));
+        file(delivery.cover());
+        xml.end();
+        xml.end();
+    }
+
+    private void mainRelease() throws XMLStreamException {
+        xml.begin("Release");
+        xml.leaf("ReleaseReference", "R0");
+        xml.leaf("ReleaseType", releaseType());
+        xml.begin("ReleaseId");
+        xml.leaf(
+                "ICPN",
+                release.facts()
+                        .get(Fields.RELEASE_BARCODE)
+                        .flatMap(written -> written.code())
+                        .map(code -> code.digits()));
+        xml.leaf("CatalogNumber", release.facts().get(Fields.RELEASE_CATALOGUE_NUMBER));
+        xml.end();
+        xml.leaf("DisplayTitleText", delivery.style().release(release));
+        xml.leaf(
+                "DisplayArtistName", release.facts().get(Fields.RELEASE_ARTISTS).map(Names::sentence));
+        int sequence = 1;
+        for (String name :
+                release.facts().get(Fields.RELEASE_ARTISTS).map(Names::list).orElse(List.of()))
+            artist(name, "MainArtist", sequence++);
+        xml.leaf("ReleaseLabelReference", party(label()));
+        rightsLine("PLine", release.facts().get(Fields.RELEASE_P_LINE));
+        rightsLine("CLine", release.facts().get(Fields.RELEASE_C_LINE));
+        xml.begin("Genre")
+                .leaf("GenreText", release.facts().get(Fields.RELEASE_GENRE))
+                .end();
+        xml.leaf(
+                "OriginalReleaseDate",
+                release.facts()
+                        .get(Fields.RELEASE_ORIGINAL_DATE)
+                        .or(() -> release.facts().get(Fields.RELEASE_DATE))
+                        .map(String::valueOf));
+        xml.leaf("ParentalWarningType", release.explicit() ? "Explicit" : "NotExplicit");
+        xml.begin("ResourceGroup");
+        for (Track track : release.tracks()) {
+            xml.begin("ResourceGroupContentItem");
+            xml.leaf("SequenceNumber", String.valueOf(track.number()));
+            xml.leaf("ReleaseResourceReference", "A" + track.number());
+            xml.end();
+        }
+        if (delivery.cover() != null) xml.leaf("LinkedReleaseResourceReference", imageReference());
+        xml.end();
+        xml.end();
+    }
+
+    private void deals() throws XMLStreamException {
+        xml.begin("DealList");
+        for (int reference = 0; reference <= release.tracks().size(); reference++) {
+            xml.begin("ReleaseDeal");
+            xml.leaf("DealReleaseReference", "R" + reference);
+            xml.begin("Deal").begin("DealTerms");
+            Territories where =
+                    release.facts().get(Fields.RELEASE_TERRITORIES).orElseGet(() -> Territories.parse("worldwide"));
+            if (where.worldwide()) xml.leaf("TerritoryCode", "Worldwide");
+            for (String code : where.codes())
+                xml.leaf(where.worldwide() ? "ExcludedTerritoryCode" : "TerritoryCode", code);
+            xml.begin("ValidityPeriod")
+                    .leaf("StartDate", release.facts().get(Fields.RELEASE_DATE).map(String::valueOf))
+                    .end();
+            xml.leaf("CommercialModelType", "SubscriptionModel");
+            xml.leaf("UseType", "OnDemandStream");
+            xml.end().end().end();
+        }
+        xml.end();
+    }
+
+    private void file(SentFile file) throws XMLStreamException {
+        xml.begin("DeliveryFile").begin("File");
+        xml.leaf("URI", file.uri());
+        xml.begin("HashSum")
+                .leaf("Algorithm", "SHA2-256")
+                .leaf("HashSumValue", file.sha256().hex())
+                .end();
+        xml.leaf("FileSize", String.valueOf(file.bytes()));
+        xml.end().end();
+    }
+
+    private void artist(String name, String role, int sequence) throws XMLStreamException {
+        xml.begin("DisplayArtist", "SequenceNumber", String.valueOf(sequence));
+        xml.leaf("ArtistPartyReference", party(name));
+        xml.leaf("DisplayArtistRole", role);
+        xml.end();
+    }
+
+    private void contributors(Track track, app.entrada.core.field.Field<Names> field, String role)
+            throws XMLStreamException {
+        for (String name : names(track, field)) {
+            xml.begin("Contributor");
+            xml.leaf("ContributorPartyReference", party(name));
+            xml.leaf("Role", role);
+            xml.end();
+        }
+    }
+
+    private void rightsLine(String element, Optional<RightsLine> line) throws XMLStreamException {
+        if (line.isEmpty()) return;
+        xml.begin(element);
+        xml.leaf("Year", "%04d".formatted(line.get().year()));
+        xml.leaf(element + "Text", line.get().toString());
+        xml.end();
+    }
+
+    private List<String> names(Track track, app.entrada.core.field.Field<Names> field) {
+        return release.holds(track, field).map(Names::list).orElse(List.of());
+    }
+
+    private String warning(Track track) {
+        return switch (track.facts().get(Fields.TRACK_EXPLICIT).orElse("")) {
+            case "explicit" -> "Explicit";
+            case "clean" -> "ExplicitContentEdited";
+            case "no" -> "NotExplicit";
+            default -> "Unknown";
+        };
+    }
+
+    private String releaseType() {
+        return switch (release.facts().get(Fields.RELEASE_KIND).orElse("")) {
+            case "single" -> "Single";
+            case "EP" -> "EP";
+            default -> "Album";
+        };
+    }
+
+    private String label() {
+        return release.facts().get(Fields.RELEASE_LABEL).orElse(delivery.sender());
+    }
+
+    private String imageReference() {
+        return "A" + (release.tracks().size() + 1);
+    }
+
+    private static String duration(long milliseconds) {
+        long seconds = Math.round(milliseconds / 1000.0);
+        return "PT%dM%dS".formatted(seconds / 60, seconds % 60);
+    }
+}

@@ -1,0 +1,367 @@
+package app.entrada.demo;
+
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.temporal.TemporalAdjusters;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** The demo catalogue of Ninth Weir Records: releases with their facts as they would be typed, and how they sound. */
+public final class Scenario {
+    /** Name of the label. */
+    public static final String LABEL = "Ninth Weir Records";
+    /** ISRC prefix; XA is assigned to no country. */
+    public static final String ISRC_PREFIX = "XANW9";
+    /** GS1 prefix within the demonstration range 952. */
+    public static final String BARCODE_PREFIX = "952123450";
+    /** Letters of catalogue numbers. */
+    public static final String CATALOGUE_PREFIX = "NW";
+
+    /**
+     * A release to make.
+     *
+     * @param facts typed text by key of the field registry
+     * @param coverLines what is written on the cover, empty for no cover
+     * @param deliver whether it has been sent to and accepted by the store
+     */
+    public record DemoRelease(
+            Map<String, String> facts,
+            CoverDrawing.Style style,
+            List<String> coverLines,
+            List<DemoTrack> tracks,
+            boolean deliver) {}
+
+    /**
+     * A track to make.
+     *
+     * @param facts typed text by key of the field registry
+     * @param piece its sound; null with {@code reuses}
+     * @param reuses title (and version in parentheses) of an earlier track whose recording this is
+     */
+    public record DemoTrack(Map<String, String> facts, Piece piece, String reuses) {}
+
+    private final LocalDate today;
+
+    private Scenario(LocalDate today) {
+        this.today = today;
+    }
+
+    /** All demo releases; those that others take recordings from come first. Dates are counted from {@code today}. */
+    public static List<DemoRelease> releases(LocalDate today) {
+        Scenario scenario = new Scenario(today);
+        return List.of(
+                scenario.towpathSongs(),
+                scenario.nocturnes(),
+                scenario.lamplightersRound(),
+                scenario.slackWater(),
+                scenario.tidewrackAlmanac(),
+                scenario.tenWinters());
+    }
+
+    private DemoRelease tidewrackAlmanac() {
+        String mira = "Mirabel Tollgate-Osei";
+        List<DemoTrack> tracks = List.of(
+                track(
+                        "A",
+                        "Almanac",
+                        mira,
+                        piece(41, 92, 3, false, 58, Piece.Layers.STRINGS).sung(12),
+                        "XANW92600040"),
+                track(
+                        "A",
+                        "Eelgrass",
+                        mira,
+                        piece(42, 108, 5, true, 84, Piece.Layers.BAND).sung(60),
+                        "XANW92600041"),
+                track(
+                        "A",
+                        "Saltings",
+                        null,
+                        piece(43, 76, 0, false, 62, Piece.Layers.BELLS).sung(10),
+                        "XANW92600042"),
+                track(
+                        "A",
+                        "Knot and Dunlin",
+                        mira + "; Joss Amberley",
+                        piece(44, 120, 7, false, 71, Piece.Layers.BAND).sung(8),
+                        "XANW92600043",
+                        "featured",
+                        "The Paper Ferrymen"),
+                track(
+                        "B",
+                        "Κύμα",
+                        mira,
+                        piece(45, 66, 2, true, 47, Piece.Layers.BELLS).sung(6),
+                        "XANW92600044",
+                        "language",
+                        "el"),
+                track(
+                        "B",
+                        "Glasswort (feat. Joss Amberley)",
+                        mira,
+                        piece(46, 132, 9, true, 55, Piece.Layers.BEATS).sung(7),
+                        "XANW92600045",
+                        "explicit",
+                        "explicit"),
+                track(
+                        "B",
+                        "Eelgrass",
+                        mira,
+                        piece(42, 108, 5, true, 84, Piece.Layers.BAND),
+                        "XANW92600046",
+                        "version",
+                        "Instrumental",
+                        "language",
+                        "zxx"),
+                track(
+                        "B",
+                        "Wrack Line",
+                        mira,
+                        piece(48, 84, 10, false, 64, Piece.Layers.STRINGS).sung(9),
+                        null),
+                track(
+                        "B",
+                        "The Lowlands Low",
+                        "Traditional",
+                        piece(49, 72, 4, true, 52, Piece.Layers.STRINGS).sung(5),
+                        "XANW92600047"));
+        return release(
+                "Tidewrack Almanac",
+                "Mira Tollgate",
+                "album",
+                "NW-031",
+                "9521234500315",
+                84,
+                "Folk",
+                CoverDrawing.Style.STRIPES,
+                List.of("TIDE", "WRACK"),
+                tracks,
+                false);
+    }
+
+    private DemoRelease slackWater() {
+        return release(
+                "Slack Water",
+                "The Paper Ferrymen",
+                "single",
+                "NW-029",
+                "9521234500292",
+                -24,
+                "Rock",
+                CoverDrawing.Style.TIDE,
+                List.of("SLACK", "WATER"),
+                List.of(track(
+                        null,
+                        "Slack Water",
+                        "Joss Amberley; Ines Quillon",
+                        piece(21, 124, 8, false, 49, Piece.Layers.BAND).sung(8),
+                        "XANW92600031")),
+                true);
+    }
+
+    private DemoRelease towpathSongs() {
+        return release(
+                "Towpath Songs",
+                "The Paper Ferrymen",
+                "EP",
+                "NW-018",
+                "9521234500186",
+                -1120,
+                "Rock",
+                CoverDrawing.Style.BLOCKS,
+                List.of("TOWPATH", "SONGS"),
+                List.of(
+                        track(
+                                null,
+                                "Lock Keeper's Daughter",
+                                "Joss Amberley",
+                                piece(11, 116, 0, false, 38, Piece.Layers.BAND).sung(6),
+                                "XANW92300011"),
+                        track(
+                                null,
+                                "Reed Telegraph",
+                                "Ines Quillon",
+                                piece(12, 98, 5, true, 41, Piece.Layers.BAND).sung(7),
+                                "XANW92300012"),
+                        track(
+                                null,
+                                "Barge Window",
+                                "Tobit Marrow",
+                                piece(13, 88, 7, false, 36, Piece.Layers.STRINGS)
+                                        .sung(6),
+                                "XANW92300013"),
+                        track(
+                                null,
+                                "Low Bridge",
+                                "Wanda Sleet",
+                                piece(14, 128, 2, true, 34, Piece.Layers.BAND).sung(5),
+                                "XANW92300014")),
+                true);
+    }
+
+    private DemoRelease nocturnes() {
+        return release(
+                "Nocturnes for an Unlit Quay",
+                "Odd Lantern Quartet",
+                "EP",
+                "NW-027",
+                "9521234500278",
+                -310,
+                "Jazz",
+                CoverDrawing.Style.LANTERNS,
+                List.of("NOCTURNES", "FOR AN", "UNLIT QUAY"),
+                List.of(
+                        track(
+                                null,
+                                "Bollard and Rope",
+                                "Petra Vann",
+                                piece(15, 112, 10, true, 44, Piece.Layers.QUARTET),
+                                "XANW92500021",
+                                "language",
+                                "zxx"),
+                        track(
+                                null,
+                                "夜の岸",
+                                "Sunniva Dray",
+                                piece(16, 72, 3, true, 46, Piece.Layers.BELLS),
+                                "XANW92500022",
+                                "language",
+                                "zxx"),
+                        track(
+                                null,
+                                "Harbour Arithmetic",
+                                "Ruben Okafor-Lisle",
+                                piece(17, 138, 5, false, 39, Piece.Layers.QUARTET),
+                                "XANW92500023",
+                                "language",
+                                "zxx"),
+                        track(
+                                null,
+                                "Last Lamp but One",
+                                "Emil Castor-Bright",
+                                piece(18, 64, 8, true, 42, Piece.Layers.QUARTET),
+                                "XANW92500024",
+                                "language",
+                                "zxx")),
+                true);
+    }
+
+    private DemoRelease lamplightersRound() {
+        return release(
+                "Lamplighter's Round",
+                "Kestrel & Loam",
+                "EP",
+                "NW-030",
+                "9521234500308",
+                39,
+                "Electronic",
+                CoverDrawing.Style.LANTERNS,
+                List.of("LAMPLIGHTER'S", "ROUND"),
+                List.of(
+                        track(
+                                null,
+                                "Lamplighter's Round",
+                                "Kestrel & Loam",
+                                piece(31, 102, 1, true, 43, Piece.Layers.BEATS).sung(8),
+                                "XANW92600032"),
+                        track(
+                                null,
+                                "Lamplighter's Round",
+                                "Kestrel & Loam",
+                                piece(32, 126, 1, true, 40, Piece.Layers.BEATS),
+                                "XANW92600033",
+                                "version",
+                                "DJ Halfpenny Remix"),
+                        track(
+                                null,
+                                "Hod and Barrow",
+                                "Kestrel & Loam",
+                                piece(33, 94, 6, false, 37, Piece.Layers.BELLS).sung(9),
+                                "XANW92600034")),
+                false);
+    }
+
+    private DemoRelease tenWinters() {
+        List<DemoTrack> tracks = new ArrayList<>();
+        Map<String, String> from = new LinkedHashMap<>();
+        for (String title :
+                List.of("Lock Keeper's Daughter", "Reed Telegraph", "Barge Window", "Low Bridge", "Slack Water"))
+            from.put(title, "The Paper Ferrymen");
+        for (String title : List.of("Bollard and Rope", "夜の岸", "Harbour Arithmetic", "Last Lamp but One"))
+            from.put(title, "Odd Lantern Quartet");
+        for (String title :
+                List.of("Lamplighter's Round", "Lamplighter's Round (DJ Halfpenny Remix)", "Hod and Barrow"))
+            from.put(title, "Kestrel & Loam");
+        from.forEach((title, artist) -> {
+            Map<String, String> facts = new LinkedHashMap<>();
+            int bracket = title.indexOf(" (");
+            facts.put("title", bracket < 0 ? title : title.substring(0, bracket));
+            if (bracket >= 0) facts.put("version", title.substring(bracket + 2, title.length() - 1));
+            facts.put("artists", artist);
+            facts.put("explicit", "no");
+            if (artist.startsWith("Odd")) facts.put("language", "zxx");
+            tracks.add(new DemoTrack(facts, null, title));
+        });
+        DemoRelease whole = release(
+                "Ten Winters of Ninth Weir",
+                "Various Artists",
+                "compilation",
+                null,
+                null,
+                130,
+                null,
+                CoverDrawing.Style.BLOCKS,
+                List.of(),
+                tracks,
+                false);
+        whole.facts().remove("cLine");
+        return whole;
+    }
+
+    private DemoRelease release(
+            String title,
+            String artists,
+            String kind,
+            String number,
+            String barcode,
+            int days,
+            String genre,
+            CoverDrawing.Style style,
+            List<String> coverLines,
+            List<DemoTrack> tracks,
+            boolean deliver) {
+        LocalDate date = today.plusDays(days - 3).with(TemporalAdjusters.nextOrSame(DayOfWeek.FRIDAY));
+        Map<String, String> facts = new LinkedHashMap<>();
+        facts.put("title", title);
+        facts.put("artists", artists);
+        facts.put("kind", kind);
+        if (number != null) facts.put("catalogueNumber", number);
+        if (barcode != null) facts.put("barcode", barcode);
+        facts.put("releaseDate", date.toString());
+        if (genre != null) facts.put("genre", genre);
+        facts.put("language", "en");
+        facts.put("label", LABEL);
+        facts.put("pLine", date.getYear() + " " + LABEL);
+        facts.put("cLine", date.getYear() + " " + LABEL);
+        facts.put("territories", "worldwide");
+        return new DemoRelease(facts, style, coverLines, tracks, deliver);
+    }
+
+    private static DemoTrack track(
+            String side, String title, String composers, Piece piece, String isrc, String... more) {
+        Map<String, String> facts = new LinkedHashMap<>();
+        if (side != null) facts.put("side", side);
+        facts.put("title", title);
+        facts.put("explicit", "no");
+        if (composers != null) facts.put("composers", composers);
+        if (isrc != null) facts.put("isrc", isrc);
+        for (int i = 0; i < more.length; i += 2) facts.put(more[i], more[i + 1]);
+        return new DemoTrack(facts, piece, null);
+    }
+
+    private static Piece piece(long seed, int bpm, int key, boolean minor, double seconds, Piece.Layers layers) {
+        return new Piece(seed, bpm, key, minor, seconds, layers, 0);
+    }
+}

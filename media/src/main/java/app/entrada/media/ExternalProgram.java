@@ -1,0 +1,72 @@
+package app.entrada.media;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+/** Runs another program: arguments as a list, never through a shell; no standard input; bounded in time and output. */
+final class ExternalProgram {
+    private static final int MOST_OUTPUT = 1 << 20;
+
+    private ExternalProgram() {}
+
+    /**
+     * What the program said. Its exit code alone proves nothing.
+     *
+     * @param out standard output, at most 1 MiB
+     * @param err standard error, at most 1 MiB
+     */
+    record Result(int exit, String out, String err) {}
+
+    /** Whether a program can be found. */
+    static boolean exists(String name) {
+        for (String folder :
+                System.getenv().getOrDefault("PATH", "/usr/bin:/bin").split(":"))
+            if (Files.isExecutable(Path.of(folder, name))) return true;
+        return false;
+    }
+
+    /**
+     * Runs the program and waits.
+     *
+     * @throws IOException when it is missing, takes too long or is interrupted
+     */
+    static Result run(List<String> command, Duration limit) throws IOException {
+        if (!exists(command.get(0)))
+            throw new IOException("%s is missing; ./entrada doctor says how to get it".formatted(command.get(0)));
+        Path out = Files.createTempFile("entrada", ".out");
+        Path err = Files.createTempFile("entrada", ".err");
+        try {
+            Process process = new ProcessBuilder(command)
+                    .redirectInput(
+                            ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
+                    .redirectOutput(out.toFile())
+                    .redirectError(err.toFile())
+                    .start();
+            try {
+                if (!process.waitFor(limit.toMillis(), TimeUnit.MILLISECONDS))
+                    throw new IOException("%s took longer than %d s".formatted(command.get(0), limit.toSeconds()));
+                return new Result(process.exitValue(), head(out), head(err));
+            } catch (InterruptedException stopped) {
+                Thread.currentThread().interrupt();
+                throw new IOException("%s was stopped".formatted(command.get(0)), stopped);
+            } finally {
+                process.destroyForcibly();
+            }
+        } finally {
+            Files.deleteIfExists(out);
+            Files.deleteIfExists(err);
+        }
+    }
+
+    private static String head(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return new String(in.readNBytes(MOST_OUTPUT), StandardCharsets.UTF_8);
+        }
+    }
+}

@@ -1,0 +1,89 @@
+package app.entrada.media;
+
+import app.entrada.core.embed.Transcoder;
+import app.entrada.core.field.Sha256;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Encoding and decoding by ffmpeg. It never guesses what a file is: the type is recognised by the core and given. It writes
+ * no tags; those are the core's.
+ */
+public final class Ffmpeg implements Transcoder {
+    private static final Duration LIMIT = Duration.ofMinutes(20);
+    private static final String MOST_MEMORY_A_BLOCK = String.valueOf(256 << 20);
+    private static final Pattern HASH = Pattern.compile("SHA256=([0-9a-f]{64})");
+
+    /** Whether the program is installed. */
+    public static boolean installed() {
+        return ExternalProgram.exists("ffmpeg");
+    }
+
+    @Override
+    public void toFlac(Path wav, Path flac) throws IOException {
+        run("wav", wav, List.of("-c:a", "flac", "-compression_level", "5", "-f", "flac", "-y", url(flac)));
+        if (Files.size(flac) == 0) throw new IOException("the encoder made an empty file");
+    }
+
+    @Override
+    public void toWav(Path flac, Path wav, int bits) throws IOException {
+        run("flac", flac, List.of("-c:a", codec(bits), "-rf64", "auto", "-f", "wav", "-y", url(wav)));
+        if (Files.size(wav) == 0) throw new IOException("the decoder made an empty file");
+    }
+
+    @Override
+    public Sha256 decoded(Path flac, int bits) throws IOException {
+        String said = run("flac", flac, List.of("-c:a", codec(bits), "-f", "hash", "-hash", "sha256", "-"));
+        Matcher hash = HASH.matcher(said);
+        if (!hash.find()) throw new IOException("the decoder gave no checksum");
+        return new Sha256(hash.group(1));
+    }
+
+    private static String codec(int bits) throws IOException {
+        if (bits != 16 && bits != 24 && bits != 32) throw new IOException("%d bits are not decoded".formatted(bits));
+        return "pcm_s%dle".formatted(bits);
+    }
+
+    private static String url(Path path) {
+        return "file:" + path.toAbsolutePath();
+    }
+
+    private static String run(String type, Path in, List<String> output) throws IOException {
+        List<String> command = new ArrayList<>(List.of(
+                "ffmpeg",
+                "-nostdin",
+                "-hide_banner",
+                "-loglevel",
+                "error",
+                "-max_alloc",
+                MOST_MEMORY_A_BLOCK,
+                "-protocol_whitelist",
+                "file,pipe",
+                "-format_whitelist",
+                type,
+                "-f",
+                type,
+                "-i",
+                url(in),
+                "-map",
+                "0:a:0",
+                "-map_metadata",
+                "-1",
+                "-fflags",
+                "+bitexact",
+                "-flags:a",
+                "+bitexact"));
+        command.addAll(output);
+        ExternalProgram.Result result = ExternalProgram.run(command, LIMIT);
+        if (result.exit() != 0)
+            throw new IOException("ffmpeg could not read or write the sound: "
+                    + result.err().lines().findFirst().orElse("no reason given").replaceAll("file:\\S*/", ""));
+        return result.out();
+    }
+}

@@ -1,0 +1,97 @@
+package app.entrada.server.accounts;
+
+import app.entrada.server.platform.Announcer;
+import app.entrada.server.platform.Problem;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.security.core.authority.SimpleGrantedAuthority;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CsrfToken;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/** Signing in and out, and the stream of announcements of a signed-in page. */
+@RestController
+class SessionController {
+    private final AccountService accounts;
+    private final SecurityContextRepository contexts;
+    private final Announcer announcer;
+
+    SessionController(AccountService accounts, SecurityContextRepository contexts, Announcer announcer) {
+        this.accounts = accounts;
+        this.contexts = contexts;
+        this.announcer = announcer;
+    }
+
+    /**
+     * Who is here.
+     *
+     * @param name null when signed out
+     * @param firstVisit whether the first account has yet to be made
+     */
+    record Session(String name, String role, boolean firstVisit) {}
+
+    record SignIn(String name, String password) {}
+
+    @GetMapping("/api/session")
+    Session session(@AuthenticationPrincipal Account account, CsrfToken token) {
+        // reading the token is what sets its cookie
+        token.getToken();
+        return account == null
+                ? new Session(null, null, accounts.none())
+                : new Session(account.name(), account.role(), false);
+    }
+
+    @PostMapping("/api/session")
+    Session signIn(@RequestBody SignIn typed, HttpServletRequest request, HttpServletResponse response) {
+        Account account = accounts.signIn(
+                        typed.name() == null ? "" : typed.name().strip(),
+                        typed.password() == null ? "" : typed.password())
+                .orElseThrow(() -> new Problem(
+                        HttpStatus.UNAUTHORIZED,
+                        "wrong-password",
+                        "Name and password do not fit. Nothing was changed."));
+        return begin(account, request, response);
+    }
+
+    @PostMapping("/api/accounts/first")
+    Session first(@RequestBody SignIn typed, HttpServletRequest request, HttpServletResponse response) {
+        return begin(accounts.first(typed.name(), typed.password()), request, response);
+    }
+
+    private Session begin(Account account, HttpServletRequest request, HttpServletResponse response) {
+        HttpSession old = request.getSession(false);
+        if (old != null) old.invalidate();
+        var authority = new SimpleGrantedAuthority("ROLE_" + account.role().toUpperCase(Locale.ROOT));
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(account, null, List.of(authority)));
+        SecurityContextHolder.setContext(context);
+        contexts.saveContext(context, request, response);
+        return new Session(account.name(), account.role(), false);
+    }
+
+    @DeleteMapping("/api/session")
+    void signOut(HttpServletRequest request) {
+        HttpSession session = request.getSession(false);
+        if (session != null) session.invalidate();
+        SecurityContextHolder.clearContext();
+    }
+
+    @GetMapping("/api/events")
+    SseEmitter events(HttpServletResponse response) {
+        response.setHeader("X-Accel-Buffering", "no");
+        return announcer.open();
+    }
+}

@@ -1,0 +1,101 @@
+package app.entrada.server.analysis;
+
+import app.entrada.core.artwork.PictureFacts;
+import app.entrada.core.artwork.PictureMeasuring;
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.field.Sha256;
+import app.entrada.server.files.FileBook;
+import app.entrada.server.files.FileStore;
+import app.entrada.server.jobs.JobBoard;
+import app.entrada.server.jobs.Work;
+import app.entrada.server.platform.Announcer;
+import com.github.kagkarlsson.scheduler.task.ExecutionContext;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Measures received files in the background. Doing it twice gives the same. */
+@Component
+public class MeasureWork implements Work {
+    private static final long BETWEEN_REPORTS = 8 << 20;
+
+    private final FileStore store;
+    private final FileBook files;
+    private final JobBoard board;
+    private final Announcer announcer;
+    private final JdbcClient jdbc;
+
+    MeasureWork(FileStore store, FileBook files, JobBoard board, Announcer announcer, JdbcClient jdbc) {
+        this.store = store;
+        this.files = files;
+        this.board = board;
+        this.announcer = announcer;
+        this.jdbc = jdbc;
+    }
+
+    @Override
+    public String name() {
+        return "measure";
+    }
+
+    /** @param id the file's checksum and the number of its entry on the board, with a colon between */
+    @Override
+    public Optional<Instant> run(String id, ExecutionContext context) {
+        String[] parts = id.split(":");
+        long job = Long.parseLong(parts[1]);
+        FileBook.Entry entry = files.find(new Sha256(parts[0])).orElseThrow();
+        if (!entry.measured()) measure(entry, job);
+        board.done(job);
+        affected(entry.sha256()).forEach(release -> announcer.announce("release", Map.of("id", release)));
+        return Optional.empty();
+    }
+
+    /** Measures a file now. */
+    public void measure(FileBook.Entry entry, long job) {
+        Path path = store.path(entry.sha256());
+        try {
+            if (entry.kind().equals("picture")) {
+                PictureFacts picture = PictureMeasuring.measure(path, entry.sha256());
+                files.measured(
+                        entry.sha256(),
+                        null,
+                        picture,
+                        picture.faults().stream().findFirst().orElse(null));
+                return;
+            }
+            long[] reported = {0};
+            AudioFacts audio = AudioMeasuring.measure(path, bytes -> {
+                if (job > 0 && bytes - reported[0] > BETWEEN_REPORTS) {
+                    reported[0] = bytes;
+                    board.progress(job, bytes);
+                }
+            });
+            files.measured(
+                    entry.sha256(),
+                    audio,
+                    null,
+                    audio.faults().stream()
+                            .findFirst()
+                            .map(fault -> fault.what())
+                            .orElse(null));
+        } catch (java.nio.file.FileSystemException disk) {
+            throw new UncheckedIOException(disk);
+        } catch (IOException unreadable) {
+            files.measured(entry.sha256(), null, null, unreadable.getMessage());
+        }
+    }
+
+    private List<Long> affected(Sha256 file) {
+        return jdbc.sql("""
+                        SELECT id FROM release WHERE cover = :file
+                        UNION SELECT release_id FROM received WHERE sha256 = :file
+                        UNION SELECT t.release_id FROM track t JOIN recording r ON r.id = t.recording_id WHERE r.master = :file""").param("file", file.hex()).query(Long.class).list();
+    }
+}

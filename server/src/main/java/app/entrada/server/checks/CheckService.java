@@ -1,0 +1,131 @@
+package app.entrada.server.checks;
+
+import app.entrada.core.artwork.PictureFacts;
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.release.Facts;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.Checker;
+import app.entrada.core.rule.Elsewhere;
+import app.entrada.core.rule.Finding;
+import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.Subject;
+import app.entrada.server.codes.CodeBook;
+import app.entrada.server.files.FileBook;
+import app.entrada.server.platform.Problem;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+
+/** Brings together what rules look at, and runs them. */
+@Service
+public class CheckService {
+    private final JdbcClient jdbc;
+    private final FileBook files;
+    private final CodeBook codes;
+    private final Clock clock;
+    private final List<Profile> profiles = Profile.shipped();
+
+    CheckService(JdbcClient jdbc, FileBook files, CodeBook codes, Clock clock) {
+        this.jdbc = jdbc;
+        this.files = files;
+        this.codes = codes;
+        this.clock = clock;
+    }
+
+    /** Profiles of the destinations. */
+    public List<Profile> profiles() {
+        return profiles;
+    }
+
+    /** The profile with this id. */
+    public Profile profile(String id) {
+        return profiles.stream()
+                .filter(profile -> profile.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> Problem.missing("destination"));
+    }
+
+    /** The day of today. */
+    public LocalDate today() {
+        return LocalDate.now(clock);
+    }
+
+    /** All findings of a release for all destinations. */
+    public List<Finding> findings(Release release) {
+        return Checker.check(subject(release), profiles);
+    }
+
+    /** What rules look at. */
+    public Subject subject(Release release) {
+        Set<Sha256> wanted = new HashSet<>();
+        release.facts().get(Fields.RELEASE_COVER).ifPresent(wanted::add);
+        for (Track track : release.tracks())
+            track.recording().facts().get(Fields.RECORDING_MASTER).ifPresent(wanted::add);
+        Map<Sha256, AudioFacts> audio = new HashMap<>();
+        Map<Sha256, PictureFacts> pictures = new HashMap<>();
+        files.find(wanted).forEach((sha256, entry) -> {
+            entry.audio().ifPresent(facts -> audio.put(sha256, facts));
+            entry.picture().ifPresent(facts -> pictures.put(sha256, facts));
+        });
+        return new Subject(release, audio, pictures, elsewhere(release), codes.label(), today());
+    }
+
+    private Elsewhere elsewhere(Release release) {
+        List<Long> recordings =
+                release.tracks().stream().map(track -> track.recording().id()).toList();
+        Map<String, List<String>> isrcs = new HashMap<>();
+        Map<Sha256, List<String>> masters = new HashMap<>();
+        // Tracks of this release are compared by the rules themselves; here only other releases count.
+        jdbc.sql("""
+                        SELECT DISTINCT o.isrc, o.master, o.id,
+                            (SELECT '“' || coalesce(t.title, '?') || '” on ' || coalesce(r.title, '?') FROM track t
+                             JOIN release r ON r.id = t.release_id WHERE t.recording_id = o.id ORDER BY r.id LIMIT 1) AS says
+                        FROM recording o JOIN recording m ON m.id = ANY (:recordings)
+                            AND (o.isrc = m.isrc OR o.master = m.master)
+                        WHERE o.id <> ALL (:recordings) AND EXISTS (SELECT 1 FROM track t WHERE t.recording_id = o.id)""")
+                .param("recordings", recordings.toArray(Long[]::new))
+                .query((row, n) -> {
+                    String says = row.getString("says");
+                    if (row.getString("isrc") != null)
+                        isrcs.computeIfAbsent(row.getString("isrc"), code -> new ArrayList<>())
+                                .add(says);
+                    if (row.getString("master") != null)
+                        masters.computeIfAbsent(new Sha256(row.getString("master")), file -> new ArrayList<>())
+                                .add(row.getString("isrc") == null ? says : says + " (" + row.getString("isrc") + ")");
+                    return says;
+                })
+                .list();
+        Map<String, List<String>> barcodes = new HashMap<>();
+        String barcode = release.facts().text(Fields.RELEASE_BARCODE);
+        if (barcode != null)
+            jdbc.sql("SELECT coalesce(title, 'an untitled release') FROM release WHERE barcode = ? AND id <> ?")
+                    .params(barcode, release.id())
+                    .query(String.class)
+                    .list()
+                    .forEach(title -> barcodes.computeIfAbsent(barcode, code -> new ArrayList<>())
+                            .add(title));
+        Set<String> names = new HashSet<>(
+                jdbc.sql("SELECT name FROM party").query(String.class).list());
+        return new Elsewhere(isrcs, barcodes, names, masters);
+    }
+
+    /** Facts of a thing of this release. */
+    public Facts factsOf(Release release, Ref target) {
+        if (target.equals(new Ref(Entity.RELEASE, release.id()))) return release.facts();
+        for (Track track : release.tracks())
+            if (release.ref(track, target.entity()).equals(target)) return release.factsOf(track, target.entity());
+        throw Problem.input("foreign-target", "%s does not belong to this release.".formatted(target));
+    }
+}

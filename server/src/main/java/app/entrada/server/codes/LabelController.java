@@ -1,0 +1,44 @@
+package app.entrada.server.codes;
+
+import app.entrada.core.code.MalformedCode;
+import app.entrada.core.rule.LabelFacts;
+import app.entrada.server.platform.Problem;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The label's own facts and the prefixes of its blocks. */
+@RestController
+class LabelController {
+    private final CodeBook codes;
+
+    LabelController(CodeBook codes) {
+        this.codes = codes;
+    }
+
+    @GetMapping("/api/label")
+    LabelFacts label() {
+        return codes.label();
+    }
+
+    @PutMapping("/api/label")
+    LabelFacts save(@RequestBody LabelFacts typed) {
+        if (typed.name() == null || typed.name().isBlank())
+            throw Problem.input("name", "The label needs a name.").with("field", "name");
+        try {
+            codes.label(new LabelFacts(
+                    typed.name().strip(),
+                    plain(typed.isrcPrefix()),
+                    plain(typed.barcodePrefix()),
+                    plain(typed.cataloguePrefix())));
+        } catch (MalformedCode wrong) {
+            throw Problem.input("malformed-code", wrong.getMessage()).with("field", wrong.kind());
+        }
+        return codes.label();
+    }
+
+    private static String plain(String typed) {
+        return typed == null ? "" : typed.replaceAll("[\\s-]", "").toUpperCase(java.util.Locale.ROOT);
+    }
+}

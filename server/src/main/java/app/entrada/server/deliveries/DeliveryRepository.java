@@ -1,0 +1,201 @@
+package app.entrada.server.deliveries;
+
+import app.entrada.core.delivery.DeliveryState;
+import app.entrada.server.platform.Announcer;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Deliveries and what became of them. */
+@Repository
+public class DeliveryRepository {
+    private final JdbcClient jdbc;
+    private final JsonMapper json;
+    private final Clock clock;
+    private final Announcer announcer;
+
+    DeliveryRepository(JdbcClient jdbc, JsonMapper json, Clock clock, Announcer announcer) {
+        this.jdbc = jdbc;
+        this.json = json;
+        this.clock = clock;
+        this.announcer = announcer;
+    }
+
+    /** A file of a sealed package. */
+    public record Content(String path, String sha256, long bytes) {}
+
+    /** A sealed delivery. */
+    public record Delivery(
+            long id,
+            long releaseId,
+            String destination,
+            UUID key,
+            DeliveryState state,
+            String sealedAt,
+            String message,
+            List<Content> contents,
+            String packageSha256,
+            Long packageBytes,
+            String receipt,
+            int attempts,
+            String by) {}
+
+    /** A step of its way. */
+    public record Event(String at, String state, String says) {}
+
+    long insert(long releaseId, String destination, UUID key, String message, List<Content> contents, long account) {
+        long id = jdbc.sql("""
+                        INSERT INTO delivery (release_id, destination, idempotency_key, state, sealed_at, account_id, message, contents)
+                        VALUES (?, ?, ?, 'sealed', ?, ?, ?, ?::jsonb) RETURNING id""")
+                .params(
+                        releaseId,
+                        destination,
+                        key,
+                        Timestamp.from(clock.instant()),
+                        account,
+                        message,
+                        json.writeValueAsString(contents))
+                .query(Long.class)
+                .single();
+        note(id, releaseId, DeliveryState.SEALED, "Sealed: %d files with their checksums.".formatted(contents.size()));
+        return id;
+    }
+
+    private static final String SELECT =
+            "SELECT d.*, a.name AS by_name FROM delivery d JOIN account a ON a.id = d.account_id ";
+
+    Optional<Delivery> find(long id) {
+        return jdbc.sql(SELECT + "WHERE d.id = ?")
+                .param(id)
+                .query(this::delivery)
+                .optional();
+    }
+
+    /** Deliveries of a release, the newest first. */
+    List<Delivery> of(long releaseId) {
+        return jdbc.sql(SELECT + "WHERE d.release_id = ? ORDER BY d.id DESC")
+                .param(releaseId)
+                .query(this::delivery)
+                .list();
+    }
+
+    private Delivery delivery(ResultSet row, int n) throws SQLException {
+        return new Delivery(
+                row.getLong("id"),
+                row.getLong("release_id"),
+                row.getString("destination"),
+                row.getObject("idempotency_key", UUID.class),
+                DeliveryState.of(row.getString("state")),
+                row.getTimestamp("sealed_at").toInstant().toString(),
+                row.getString("message"),
+                json.readValue(row.getString("contents"), new TypeReference<>() {}),
+                row.getString("package_sha256"),
+                row.getObject("package_bytes", Long.class),
+                row.getString("receipt"),
+                row.getInt("attempts"),
+                row.getString("by_name"));
+    }
+
+    /** What happened to a delivery, in order. */
+    List<Event> events(long id) {
+        return jdbc.sql("SELECT at, state, says FROM delivery_event WHERE delivery_id = ? ORDER BY id")
+                .param(id)
+                .query((row, n) -> new Event(
+                        row.getTimestamp("at").toInstant().toString(), row.getString("state"), row.getString("says")))
+                .list();
+    }
+
+    /** The last words said of each delivery that is the newest of its release and destination. */
+    public Map<Long, Map<String, String>> lastWords(List<Long> releaseIds) {
+        Map<Long, Map<String, String>> words = new java.util.HashMap<>();
+        if (releaseIds.isEmpty()) return words;
+        jdbc.sql("""
+                        SELECT DISTINCT ON (d.release_id, d.destination) d.release_id, d.destination, e.says
+                        FROM delivery d JOIN delivery_event e ON e.delivery_id = d.id
+                        WHERE d.release_id IN (:ids) ORDER BY d.release_id, d.destination, d.id DESC, e.id DESC""")
+                .param("ids", releaseIds)
+                .query((row, n) -> words.computeIfAbsent(row.getLong("release_id"), id -> new java.util.HashMap<>())
+                        .put(row.getString("destination"), row.getString("says")))
+                .list();
+        return words;
+    }
+
+    /** An answer that came in, for the desk. */
+    public record Answer(long releaseId, String release, String destination, String state, String says, String at) {}
+
+    /** The newest answers over all releases. */
+    public List<Answer> answers(int most) {
+        return jdbc.sql("""
+                        SELECT r.id, coalesce(r.title, 'Untitled release') AS title, d.destination, e.state, e.says, e.at
+                        FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id JOIN release r ON r.id = d.release_id
+                        WHERE e.state IN ('accepted', 'rejected', 'in review', 'failed') ORDER BY e.id DESC LIMIT ?""")
+                .param(most)
+                .query((row, n) -> new Answer(
+                        row.getLong("id"),
+                        row.getString("title"),
+                        row.getString("destination"),
+                        row.getString("state"),
+                        row.getString("says"),
+                        row.getTimestamp("at").toInstant().toString()))
+                .list();
+    }
+
+    /** Goes to another state, when the way is open. */
+    @Transactional
+    public void move(Delivery delivery, DeliveryState to, String says) {
+        if (!delivery.state().next().contains(to))
+            throw new IllegalStateException("a delivery does not go from %s to %s".formatted(delivery.state(), to));
+        int moved = jdbc.sql("UPDATE delivery SET state = ? WHERE id = ? AND state = ?")
+                .params(to.says(), delivery.id(), delivery.state().says())
+                .update();
+        if (moved == 1) note(delivery.id(), delivery.releaseId(), to, says);
+    }
+
+    @Transactional
+    public void packed(Delivery delivery, String sha256, long bytes) {
+        jdbc.sql("UPDATE delivery SET package_sha256 = ?, package_bytes = ? WHERE id = ?")
+                .params(sha256, bytes, delivery.id())
+                .update();
+    }
+
+    @Transactional
+    public void receipt(Delivery delivery, String receipt) {
+        jdbc.sql("UPDATE delivery SET receipt = ? WHERE id = ?")
+                .params(receipt, delivery.id())
+                .update();
+    }
+
+    /** Counts a try that did not succeed and says why. */
+    @Transactional
+    public void tried(Delivery delivery, String says) {
+        jdbc.sql("UPDATE delivery SET attempts = attempts + 1 WHERE id = ?")
+                .param(delivery.id())
+                .update();
+        note(delivery.id(), delivery.releaseId(), delivery.state(), says);
+    }
+
+    @Transactional
+    public void again(Delivery delivery) {
+        jdbc.sql("UPDATE delivery SET attempts = 0 WHERE id = ?")
+                .param(delivery.id())
+                .update();
+        move(delivery, DeliveryState.SEALED, "To be tried again, with the same seal.");
+    }
+
+    private void note(long id, long releaseId, DeliveryState state, String says) {
+        jdbc.sql("INSERT INTO delivery_event (delivery_id, at, state, says) VALUES (?, ?, ?, ?)")
+                .params(id, Timestamp.from(clock.instant()), state.says(), says)
+                .update();
+        announcer.announce("delivery", Map.of("id", id, "release", releaseId));
+    }
+}

@@ -1,0 +1,220 @@
+package app.entrada.server.demo;
+
+import app.entrada.core.embed.Recipe;
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.text.TitleStyle;
+import app.entrada.demo.CoverDrawing;
+import app.entrada.demo.Scenario;
+import app.entrada.demo.Synthesiser;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.AccountService;
+import app.entrada.server.analysis.MeasureWork;
+import app.entrada.server.checks.CheckService;
+import app.entrada.server.codes.CodeBook;
+import app.entrada.server.deliveries.DeliveryService;
+import app.entrada.server.destinations.DestinationService;
+import app.entrada.server.embedding.CopyService;
+import app.entrada.server.files.FileBook;
+import app.entrada.server.files.FileStore;
+import app.entrada.server.platform.Settings;
+import app.entrada.server.releases.ChangeService;
+import app.entrada.server.releases.ReleaseRepository;
+import app.entrada.server.releases.ReleaseService;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+
+/** Makes the demo catalogue at the first start, through the same services that people use. */
+@Component
+@ConditionalOnProperty("entrada.demo")
+class DemoData implements ApplicationRunner {
+    private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
+
+    private final AccountService accounts;
+    private final CodeBook codes;
+    private final ReleaseRepository releases;
+    private final ReleaseService service;
+    private final ChangeService changes;
+    private final CheckService checks;
+    private final FileStore store;
+    private final FileBook files;
+    private final MeasureWork measuring;
+    private final CopyService copies;
+    private final DestinationService destinations;
+    private final DeliveryService deliveries;
+    private final Settings settings;
+    private final Map<String, Long> recordings = new HashMap<>();
+
+    DemoData(
+            AccountService accounts,
+            CodeBook codes,
+            ReleaseRepository releases,
+            ReleaseService service,
+            ChangeService changes,
+            CheckService checks,
+            FileStore store,
+            FileBook files,
+            MeasureWork measuring,
+            CopyService copies,
+            DestinationService destinations,
+            DeliveryService deliveries,
+            Settings settings) {
+        this.accounts = accounts;
+        this.codes = codes;
+        this.releases = releases;
+        this.service = service;
+        this.changes = changes;
+        this.checks = checks;
+        this.store = store;
+        this.files = files;
+        this.measuring = measuring;
+        this.copies = copies;
+        this.destinations = destinations;
+        this.deliveries = deliveries;
+        this.settings = settings;
+    }
+
+    @Override
+    public void run(ApplicationArguments arguments) throws IOException {
+        if (!settings.lumenfoldUrl().isBlank())
+            destinations.connect("lumenfold", settings.lumenfoldUrl(), settings.lumenfoldToken());
+        if (!accounts.none()) return;
+        Account manager = accounts.create("M. Arden", settings.demoPassword(), "manager");
+        accounts.create("Sol Pereira-Finch", settings.demoPassword(), "assistant");
+        accounts.create("Auditor", settings.demoPassword(), "reader");
+        codes.label(new LabelFacts(
+                Scenario.LABEL, Scenario.ISRC_PREFIX, Scenario.BARCODE_PREFIX, Scenario.CATALOGUE_PREFIX));
+        List<Scenario.DemoRelease> wanted = Scenario.releases(checks.today());
+        CompletableFuture<Map<Scenario.DemoRelease, String>> drawn = CompletableFuture.supplyAsync(() -> draw(wanted));
+        Map<Scenario.DemoTrack, FileStore.Stored> sound = synthesise(wanted);
+        Map<Scenario.DemoRelease, String> covers = drawn.join();
+        List<Long> delivered = new ArrayList<>();
+        for (Scenario.DemoRelease release : wanted) {
+            long id = make(release, sound, covers.get(release), manager);
+            if (release.deliver()) delivered.add(id);
+        }
+        LOG.info("The demo catalogue of {} is made: {} releases", Scenario.LABEL, wanted.size());
+        // Encoding takes a while; the desk can be used meanwhile.
+        Thread deliveries = new Thread(() -> delivered.forEach(id -> deliver(id, manager)), "demo deliveries");
+        deliveries.setDaemon(true);
+        deliveries.start();
+    }
+
+    private Map<Scenario.DemoTrack, FileStore.Stored> synthesise(List<Scenario.DemoRelease> wanted) {
+        Map<Scenario.DemoTrack, FileStore.Stored> sound = new java.util.concurrent.ConcurrentHashMap<>();
+        wanted.stream()
+                .flatMap(release -> release.tracks().stream())
+                .filter(track -> track.piece() != null)
+                .toList()
+                .parallelStream()
+                .forEach(track -> {
+                    try {
+                        Path wav = Files.createTempFile(store.workshop(), "demo", ".part");
+                        Synthesiser.write(track.piece(), wav);
+                        FileStore.Stored stored = store.adopt(wav);
+                        files.enter(stored);
+                        measuring.measure(files.find(stored.sha256()).orElseThrow(), 0);
+                        sound.put(track, stored);
+                    } catch (IOException disk) {
+                        throw new UncheckedIOException(disk);
+                    }
+                });
+        return sound;
+    }
+
+    private long make(
+            Scenario.DemoRelease demo, Map<Scenario.DemoTrack, FileStore.Stored> sound, String cover, Account manager) {
+        long id = releases.create(
+                checks.today().atStartOfDay(java.time.ZoneOffset.UTC).toInstant());
+        Map<String, String> facts = new LinkedHashMap<>(demo.facts());
+        if (cover != null) facts.put("cover", cover);
+        apply(id, "New release", changes(new Ref(Entity.RELEASE, id), Entity.RELEASE, facts), manager);
+        for (Scenario.DemoTrack demoTrack : demo.tracks()) {
+            Release release = demoTrack.reuses() == null
+                    ? service.addTrack(id, manager)
+                    : service.addRecording(id, recordings.get(demoTrack.reuses()), manager);
+            Track track = release.tracks().get(release.tracks().size() - 1);
+            List<Change> batch = new ArrayList<>();
+            for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
+                batch.addAll(changes(release.ref(track, entity), entity, demoTrack.facts()));
+            Optional.ofNullable(sound.get(demoTrack))
+                    .ifPresent(stored -> batch.add(new Change(
+                            release.ref(track, Entity.RECORDING),
+                            Fields.RECORDING_MASTER,
+                            null,
+                            stored.sha256().hex())));
+            apply(id, "Track " + track.number(), batch, manager);
+            Release made = releases.find(id).orElseThrow();
+            Track last = made.tracks().get(made.tracks().size() - 1);
+            recordings.putIfAbsent(
+                    TitleStyle.PLAIN.track(made, last), last.recording().id());
+        }
+        return id;
+    }
+
+    private void deliver(long id, Account manager) {
+        if (destinations.connection("lumenfold").isEmpty()) return;
+        Release release = releases.find(id).orElseThrow();
+        Recipe recipe = Recipe.byId(checks.profile("lumenfold").recipe());
+        try {
+            for (Track track : release.tracks()) copies.write(release, track, recipe);
+            deliveries.send(id, "lumenfold", manager);
+        } catch (IOException | RuntimeException hindered) {
+            LOG.warn("The demo release {} was not delivered: {}", release.name(), hindered.getMessage());
+        }
+    }
+
+    private Map<Scenario.DemoRelease, String> draw(List<Scenario.DemoRelease> wanted) {
+        Map<Scenario.DemoRelease, String> covers = new HashMap<>();
+        int seed = 0;
+        for (Scenario.DemoRelease demo : wanted) {
+            seed++;
+            if (demo.coverLines().isEmpty()) continue;
+            try {
+                Path jpeg = Files.createTempFile(store.workshop(), "demo", ".jpg");
+                CoverDrawing.write(jpeg, 3000, seed, demo.style(), demo.coverLines());
+                FileStore.Stored stored = store.adopt(jpeg);
+                files.enter(stored);
+                measuring.measure(files.find(stored.sha256()).orElseThrow(), 0);
+                covers.put(demo, stored.sha256().hex());
+            } catch (IOException disk) {
+                throw new UncheckedIOException(disk);
+            }
+        }
+        return covers;
+    }
+
+    private static List<Change> changes(Ref target, Entity entity, Map<String, String> facts) {
+        List<Change> changes = new ArrayList<>();
+        for (Field<?> field : Fields.of(entity)) {
+            String typed = facts.get(field.key());
+            if (typed != null) changes.add(new Change(target, field, null, typed));
+        }
+        return changes;
+    }
+
+    private void apply(long id, String says, List<Change> batch, Account manager) {
+        changes.apply(id, new ChangeService.Batch(says, "demo data", batch), manager);
+    }
+}

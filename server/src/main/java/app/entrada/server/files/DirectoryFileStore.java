@@ -1,0 +1,99 @@
+package app.entrada.server.files;
+
+import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.field.Sha256;
+import app.entrada.server.platform.Settings;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.AtomicMoveNotSupportedException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.security.MessageDigest;
+import org.springframework.stereotype.Component;
+
+/** The store in a folder: {@code files/ab/cd…}. A file appears there whole or not at all. */
+@Component
+class DirectoryFileStore implements FileStore {
+    private static final int HEAD = 512;
+
+    private final Path root;
+    private final Path workshop;
+
+    DirectoryFileStore(Settings settings) throws IOException {
+        root = settings.var().resolve("files").toAbsolutePath();
+        workshop = root.resolve("workshop");
+        Files.createDirectories(workshop);
+    }
+
+    @Override
+    public Stored receive(InputStream in, long most) throws IOException {
+        Path part = Files.createTempFile(workshop, "received", ".part");
+        try {
+            MessageDigest digest = AudioMeasuring.sha256();
+            byte[] buffer = new byte[1 << 16];
+            byte[] head = {};
+            long bytes = 0;
+            try (FileChannel out = FileChannel.open(part, StandardOpenOption.WRITE)) {
+                for (int read; (read = in.readNBytes(buffer, 0, buffer.length)) > 0; ) {
+                    if (bytes == 0) head = java.util.Arrays.copyOf(buffer, Math.min(HEAD, read));
+                    bytes += read;
+                    if (bytes > most) throw new TooLarge(most);
+                    digest.update(buffer, 0, read);
+                    ByteBuffer block = ByteBuffer.wrap(buffer, 0, read);
+                    while (block.hasRemaining()) out.write(block);
+                }
+                out.force(true);
+            }
+            Sha256 sha256 = AudioMeasuring.hex(digest);
+            keep(part, sha256);
+            return new Stored(sha256, bytes, head);
+        } finally {
+            Files.deleteIfExists(part);
+        }
+    }
+
+    @Override
+    public Stored adopt(Path file) throws IOException {
+        byte[] head;
+        Sha256 sha256;
+        long bytes = Files.size(file);
+        try (InputStream in = Files.newInputStream(file)) {
+            head = in.readNBytes(HEAD);
+        }
+        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE)) {
+            sha256 = AudioMeasuring.sha256(channel, 0, bytes);
+            channel.force(true);
+        }
+        keep(file, sha256);
+        return new Stored(sha256, bytes, head);
+    }
+
+    private void keep(Path part, Sha256 sha256) throws IOException {
+        Path place = path(sha256);
+        if (Files.exists(place)) return;
+        Files.createDirectories(place.getParent());
+        try {
+            Files.move(part, place, StandardCopyOption.ATOMIC_MOVE);
+        } catch (AtomicMoveNotSupportedException otherDisk) {
+            throw new IOException("files in the making must lie on the same disk as the store", otherDisk);
+        }
+        place.toFile().setReadOnly();
+        try (FileChannel folder = FileChannel.open(place.getParent())) {
+            folder.force(true);
+        }
+    }
+
+    @Override
+    public Path path(Sha256 sha256) {
+        return root.resolve(sha256.hex().substring(0, 2)).resolve(sha256.hex().substring(2));
+    }
+
+    @Override
+    public Path workshop() {
+        return workshop;
+    }
+}

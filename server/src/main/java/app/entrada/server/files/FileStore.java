@@ -1,0 +1,37 @@
+package app.entrada.server.files;
+
+import app.entrada.core.field.Sha256;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+
+/** Where bytes are kept, by their checksum. What is in the store is never changed. */
+public interface FileStore {
+    /** What was received. */
+    record Stored(Sha256 sha256, long bytes, byte[] head) {}
+
+    /** Thrown when more bytes come than are taken. Nothing is kept. */
+    final class TooLarge extends IOException {
+        private static final long serialVersionUID = 1L;
+
+        TooLarge(long most) {
+            super("The file is larger than %,d bytes, the most that is taken. Nothing was kept.".formatted(most));
+        }
+    }
+
+    /**
+     * Takes bytes in, in constant memory, and makes them durable.
+     *
+     * @param most bytes at most
+     */
+    Stored receive(InputStream in, long most) throws IOException;
+
+    /** Takes a file over that lies on the same machine; it is gone from where it was. */
+    Stored adopt(Path file) throws IOException;
+
+    /** A readable path of the bytes. */
+    Path path(Sha256 sha256);
+
+    /** A folder on the same disk for files in the making. */
+    Path workshop() throws IOException;
+}

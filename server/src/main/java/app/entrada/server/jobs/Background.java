@@ -1,0 +1,100 @@
+package app.entrada.server.jobs;
+
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.serializer.Serializer;
+import com.github.kagkarlsson.scheduler.task.CompletionHandler;
+import com.github.kagkarlsson.scheduler.task.Task;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import javax.sql.DataSource;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.context.annotation.DependsOn;
+import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Background work on PostgreSQL: it survives restarts and is shared by several nodes. Work that is scheduled within a
+ * transaction is scheduled only if that commits.
+ */
+@Component
+@DependsOn("flywayInitializer")
+public class Background implements SmartLifecycle {
+    /** After this many missed heartbeats of a killed node another takes its work: eight seconds. */
+    private static final int MISSED_HEARTBEATS = 4;
+
+    private static final Duration HEARTBEAT = Duration.ofSeconds(2);
+    private static final Duration AFTER_A_FAILURE = Duration.ofSeconds(20);
+
+    private final Scheduler scheduler;
+    private final List<Work> kinds;
+    private volatile boolean running;
+
+    Background(DataSource dataSource, List<Work> kinds, JsonMapper json) {
+        this.kinds = kinds;
+        List<Task<?>> tasks = kinds.stream().<Task<?>>map(Background::task).toList();
+        this.scheduler = Scheduler.create(new TransactionAwareDataSourceProxy(dataSource), tasks)
+                .threads(2)
+                .pollingInterval(Duration.ofMillis(500))
+                .heartbeatInterval(HEARTBEAT)
+                .missedHeartbeatsLimit(MISSED_HEARTBEATS)
+                .enableImmediateExecution()
+                .shutdownMaxWait(Duration.ofSeconds(5))
+                .serializer(new JsonSerializer(json))
+                .build();
+    }
+
+    private static Task<Void> task(Work work) {
+        return Tasks.custom(work.name(), Void.class)
+                .onFailure((complete, operations) ->
+                        operations.reschedule(complete, Instant.now().plus(AFTER_A_FAILURE)))
+                .execute((instance, context) -> {
+                    Optional<Instant> again = work.run(instance.getId(), context);
+                    if (again.isEmpty()) return new CompletionHandler.OnCompleteRemove<>();
+                    return (complete, operations) -> operations.reschedule(complete, again.get());
+                });
+    }
+
+    /** Schedules a piece of work; once, however often it is asked for while it waits. */
+    public void schedule(Class<? extends Work> kind, String id) {
+        String name = kinds.stream()
+                .filter(kind::isInstance)
+                .findFirst()
+                .orElseThrow()
+                .name();
+        scheduler.scheduleIfNotExists(
+                new com.github.kagkarlsson.scheduler.task.TaskInstance<>(name, id), Instant.now());
+    }
+
+    private record JsonSerializer(JsonMapper json) implements Serializer {
+        @Override
+        public byte[] serialize(Object data) {
+            return data == null ? null : json.writeValueAsBytes(data);
+        }
+
+        @Override
+        public <T> T deserialize(Class<T> type, byte[] data) {
+            return data == null ? null : json.readValue(data, type);
+        }
+    }
+
+    @Override
+    public void start() {
+        scheduler.start();
+        running = true;
+    }
+
+    @Override
+    public void stop() {
+        scheduler.stop();
+        running = false;
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+}

@@ -1,0 +1,42 @@
+package app.entrada.server.platform;
+
+import java.time.Duration;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.core.io.Resource;
+import org.springframework.http.CacheControl;
+import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
+import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import org.springframework.web.servlet.resource.PathResourceResolver;
+
+/** Serves the built interface; every path that is no file and no API call is the one page. */
+@Configuration(proxyBeanMethods = false)
+class PagesConfiguration implements WebMvcConfigurer {
+    private static final Resource PAGE = new ClassPathResource("static/index.html");
+
+    @Override
+    public void addViewControllers(ViewControllerRegistry registry) {
+        registry.addViewController("/").setViewName("forward:/index.html");
+    }
+
+    @Override
+    public void addResourceHandlers(ResourceHandlerRegistry registry) {
+        registry.addResourceHandler("/assets/**")
+                .addResourceLocations("classpath:/static/assets/")
+                .setCacheControl(CacheControl.maxAge(Duration.ofDays(365)).immutable());
+        registry.addResourceHandler("/**")
+                .addResourceLocations("classpath:/static/")
+                .setCacheControl(CacheControl.noCache())
+                .resourceChain(true)
+                .addResolver(new PathResourceResolver() {
+                    @Override
+                    protected Resource getResource(String path, Resource location) throws java.io.IOException {
+                        Resource found = super.getResource(path, location);
+                        if (found != null) return found;
+                        boolean page = !path.contains(".") && !path.startsWith("api/") && !path.startsWith("actuator");
+                        return page ? PAGE : null;
+                    }
+                });
+    }
+}

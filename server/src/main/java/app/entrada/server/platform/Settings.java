@@ -1,0 +1,25 @@
+package app.entrada.server.platform;
+
+import java.nio.file.Path;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+
+/**
+ * What the installation says.
+ *
+ * @param var folder of everything made at run time
+ * @param demo whether to make the demo data at the first start
+ * @param demoPassword password of the demo accounts
+ * @param today ISO date that stands for today, or empty
+ * @param lumenfoldUrl address of the stand-in store, or empty
+ * @param lumenfoldToken the token it takes
+ * @param largestFile bytes of the largest file that is taken
+ */
+@ConfigurationProperties("entrada")
+public record Settings(
+        Path var,
+        boolean demo,
+        String demoPassword,
+        String today,
+        String lumenfoldUrl,
+        String lumenfoldToken,
+        long largestFile) {}

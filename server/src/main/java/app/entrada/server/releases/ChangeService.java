@@ -1,0 +1,231 @@
+package app.entrada.server.releases;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Order;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.field.ValueTypes;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Facts;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.platform.Announcer;
+import app.entrada.server.platform.Problem;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * The one way to write a fact. A batch of changes is applied in one transaction with the release locked: each change must
+ * find the value that its writer saw, else the whole batch is a conflict and both values are shown. What was applied stands
+ * in the change log; undo and redo are further batches.
+ */
+@Service
+public class ChangeService {
+    private final JdbcClient jdbc;
+    private final ReleaseRepository releases;
+    private final Announcer announcer;
+    private final Clock clock;
+
+    ChangeService(JdbcClient jdbc, ReleaseRepository releases, Announcer announcer, Clock clock) {
+        this.jdbc = jdbc;
+        this.releases = releases;
+        this.announcer = announcer;
+        this.clock = clock;
+    }
+
+    /**
+     * A batch to apply.
+     *
+     * @param says what is done, for the history and the undo button: "Title of track 3"
+     * @param source where the values come from: "typed", "safe fix", "placed file"
+     */
+    public record Batch(String says, String source, List<Change> changes) {}
+
+    /** A value that is not the one its writer saw. */
+    public record Conflict(String field, long target, String seen, String stored, String wanted) {}
+
+    /** What can be taken back or done again, in words; null when nothing. */
+    public record Stack(String undo, String redo) {}
+
+    /** Applies a batch. Changes that change nothing are left out; an empty batch is no batch. */
+    @Transactional
+    public Release apply(long releaseId, Batch batch, Account account) {
+        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        List<Change> changes =
+                batch.changes().stream().filter(change -> !change.isEmpty()).toList();
+        if (changes.isEmpty()) return release;
+        write(release, changes, account, "edit", null, batch.says(), batch.source());
+        return releases.find(releaseId).orElseThrow();
+    }
+
+    /** Takes the account's last batch on this release back. */
+    @Transactional
+    public Release undo(long releaseId, Account account) {
+        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Logged last = lastDone(releaseId, account)
+                .orElseThrow(() -> Problem.conflict("nothing-to-undo", "There is nothing of yours to take back here."));
+        List<Change> back = new ArrayList<>();
+        for (Change change : changes(last.id)) back.add(0, change.inverse());
+        write(release, back, account, "undo", last.id, last.says, "undo");
+        jdbc.sql("UPDATE batch SET undone = true WHERE id = ?").param(last.id).update();
+        return releases.find(releaseId).orElseThrow();
+    }
+
+    /** Does again what the account took back last. */
+    @Transactional
+    public Release redo(long releaseId, Account account) {
+        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Logged next = firstUndone(releaseId, account)
+                .orElseThrow(() -> Problem.conflict("nothing-to-redo", "There is nothing of yours to do again here."));
+        write(release, changes(next.id), account, "redo", next.id, next.says, "redo");
+        jdbc.sql("UPDATE batch SET undone = false WHERE id = ?").param(next.id).update();
+        return releases.find(releaseId).orElseThrow();
+    }
+
+    /** What the account can take back and do again. */
+    public Stack stack(long releaseId, Account account) {
+        return new Stack(
+                lastDone(releaseId, account).map(Logged::says).orElse(null),
+                firstUndone(releaseId, account).map(Logged::says).orElse(null));
+    }
+
+    private record Logged(long id, String says) {}
+
+    private Optional<Logged> lastDone(long releaseId, Account account) {
+        return logged("""
+                SELECT id, says FROM batch WHERE release_id = ? AND account_id = ? AND kind = 'edit' AND NOT undone
+                ORDER BY id DESC LIMIT 1""", releaseId, account.id());
+    }
+
+    /** A new edit ends what could be done again: only batches behind the last standing one count. */
+    private Optional<Logged> firstUndone(long releaseId, Account account) {
+        return logged("""
+                SELECT id, says FROM batch b WHERE release_id = ? AND account_id = ? AND kind = 'edit' AND undone
+                  AND id > coalesce((SELECT max(id) FROM batch WHERE release_id = b.release_id
+                      AND account_id = b.account_id AND kind = 'edit' AND NOT undone), 0)
+                ORDER BY id LIMIT 1""", releaseId, account.id());
+    }
+
+    private Optional<Logged> logged(String sql, long releaseId, long accountId) {
+        return jdbc.sql(sql)
+                .params(releaseId, accountId)
+                .query((row, n) -> new Logged(row.getLong("id"), row.getString("says")))
+                .optional();
+    }
+
+    private List<Change> changes(long batchId) {
+        return jdbc.sql(
+                        "SELECT entity, target_id, field, before, after FROM change WHERE batch_id = ? ORDER BY position")
+                .param(batchId)
+                .query((row, n) -> {
+                    Field<?> field = Fields.byId(row.getString("field"));
+                    return new Change(
+                            new Ref(field.entity(), row.getLong("target_id")),
+                            field,
+                            row.getString("before"),
+                            row.getString("after"));
+                })
+                .list();
+    }
+
+    private void write(
+            Release release,
+            List<Change> changes,
+            Account account,
+            String kind,
+            Long ofBatch,
+            String says,
+            String source) {
+        Map<Ref, Facts> known = known(release);
+        List<Conflict> conflicts = new ArrayList<>();
+        Set<Long> ownTracks = new HashSet<>(releases.trackIds(release.id()));
+        for (Change change : changes) {
+            Facts facts = known.get(change.target());
+            if (facts == null)
+                throw Problem.input("foreign-target", "%s does not belong to this release.".formatted(change.target()));
+            String stored = facts.text(change.field());
+            if (!Objects.equals(stored, change.before()))
+                conflicts.add(new Conflict(
+                        change.field().id(), change.target().id(), change.before(), stored, change.after()));
+            check(change, ownTracks);
+            known.put(change.target(), facts.withText(change.field(), change.after()));
+        }
+        if (!conflicts.isEmpty())
+            throw Problem.conflict(
+                            "changed-meanwhile",
+                            "Somebody changed this in the meantime. Nothing was written; both values are shown.")
+                    .with("conflicts", conflicts);
+        long batch = jdbc.sql("""
+                        INSERT INTO batch (release_id, account_id, at, kind, of_batch, says, source)
+                        VALUES (?, ?, ?, ?, ?, ?, ?) RETURNING id""")
+                .params(Arrays.asList(
+                        release.id(), account.id(), Timestamp.from(clock.instant()), kind, ofBatch, says, source))
+                .query(Long.class)
+                .single();
+        int position = 0;
+        for (Change change : changes) {
+            releases.store(change);
+            jdbc.sql("""
+                            INSERT INTO change (batch_id, position, entity, target_id, field, before, after)
+                            VALUES (?, ?, ?, ?, ?, ?, ?)""")
+                    .params(Arrays.asList(
+                            batch,
+                            position++,
+                            change.target().entity().id(),
+                            change.target().id(),
+                            change.field().id(),
+                            change.before(),
+                            change.after()))
+                    .update();
+        }
+        int revision = releases.advance(release.id());
+        announcer.announce("release", Map.of("id", release.id(), "revision", revision, "by", account.name()));
+        List<Long> recordings =
+                release.tracks().stream().map(track -> track.recording().id()).toList();
+        boolean shared = changes.stream()
+                .anyMatch(change -> change.target().entity() == Entity.RECORDING
+                        || change.target().entity() == Entity.WORK);
+        if (shared)
+            releases.sharing(release.id(), recordings)
+                    .forEach(other -> announcer.announce("release", Map.of("id", other, "by", account.name())));
+    }
+
+    private void check(Change change, Set<Long> ownTracks) {
+        if (change.after() == null) return;
+        if (change.field() == Fields.RELEASE_RUNNING_ORDER
+                && !ownTracks.containsAll(Order.parse(change.after()).ids()))
+            throw Problem.input("foreign-track", "A running order holds tracks of its own release only.");
+        if (change.field().type() == ValueTypes.FILE) {
+            String wanted = change.field() == Fields.RELEASE_COVER ? "picture" : "audio";
+            boolean right = jdbc.sql("SELECT EXISTS (SELECT 1 FROM file WHERE sha256 = ? AND kind = ?)")
+                    .params(new Sha256(change.after()).hex(), wanted)
+                    .query(Boolean.class)
+                    .single();
+            if (!right) throw Problem.input("wrong-file", "That file is not here, or it is no %s.".formatted(wanted));
+        }
+    }
+
+    private static Map<Ref, Facts> known(Release release) {
+        Map<Ref, Facts> known = new LinkedHashMap<>();
+        known.put(new Ref(Entity.RELEASE, release.id()), release.facts());
+        for (Track track : release.tracks())
+            for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
+                known.put(release.ref(track, entity), release.factsOf(track, entity));
+        return known;
+    }
+}

@@ -1,0 +1,34 @@
+package app.entrada.server.releases;
+
+import app.entrada.server.files.FileBook;
+
+/** What to say of a received file, in one sentence. */
+public final class FileWords {
+    private FileWords() {}
+
+    /** What it is, or why it is no use and what to do. */
+    public static String says(FileBook.Entry entry) {
+        if (entry.bytes() == 0)
+            return "The file is empty (0 bytes): it was probably cut off on its way. Ask for it again.";
+        if (entry.kind().equals("other"))
+            return "The file is neither WAV, FLAC nor a picture, whatever its name says. It is kept as it came; ask for the right one.";
+        if (entry.problem().isPresent())
+            return "The file is damaged: %s. It is kept as it came; ask for it again."
+                    .formatted(entry.problem().get());
+        if (!entry.measured()) return "Being measured.";
+        return entry.audio()
+                .map(audio -> "%s, %d bit, %.1f kHz, %s, %s"
+                        .formatted(
+                                audio.format(),
+                                audio.bitDepth(),
+                                audio.sampleRate() / 1000.0,
+                                audio.channels() == 1
+                                        ? "mono"
+                                        : audio.channels() == 2 ? "stereo" : audio.channels() + " channels",
+                                audio.time()))
+                .or(() -> entry.picture()
+                        .map(picture -> "%s, %d × %d pixels, %s"
+                                .formatted(picture.format(), picture.width(), picture.height(), picture.colours())))
+                .orElse("");
+    }
+}

@@ -1,0 +1,142 @@
+package app.entrada.server.releases;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.MalformedValue;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.checks.CheckService;
+import app.entrada.server.platform.Problem;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Releases over HTTP. Every edit answers with the whole view, so that findings are those of the moment. */
+@RestController
+class ReleaseController {
+    private static final int MOST_CHANGES = 20_000;
+
+    private final ReleaseRepository releases;
+    private final ReleaseService service;
+    private final ChangeService changes;
+    private final ReleaseViews views;
+    private final CheckService checks;
+
+    ReleaseController(
+            ReleaseRepository releases,
+            ReleaseService service,
+            ChangeService changes,
+            ReleaseViews views,
+            CheckService checks) {
+        this.releases = releases;
+        this.service = service;
+        this.changes = changes;
+        this.views = views;
+        this.checks = checks;
+    }
+
+    record NewRelease(String kind, String title) {}
+
+    /** A change as the page sends it; {@code before} is what its cell showed. */
+    record Edit(String entity, long target, String field, String before, String after) {}
+
+    record Edits(String says, String source, List<Edit> changes) {}
+
+    record Allocation(String entity, long target, String field) {}
+
+    record FixOf(String finding) {}
+
+    @GetMapping("/api/releases")
+    List<ReleaseView.Head> list() {
+        List<Long> ids = releases.ids();
+        Map<Long, Map<String, app.entrada.core.desk.NextMoves.Standing>> standings = views.standings(ids);
+        return releases.load(ids).stream()
+                .map(release ->
+                        views.head(release, checks.findings(release), standings.getOrDefault(release.id(), Map.of())))
+                .toList();
+    }
+
+    @PostMapping("/api/releases")
+    ReleaseView begin(@RequestBody NewRelease wanted, @AuthenticationPrincipal Account account) {
+        String kind = Fields.RELEASE_KIND.type().parse(wanted.kind() == null ? "" : wanted.kind());
+        return views.view(service.begin(kind, wanted.title(), account), account);
+    }
+
+    @GetMapping("/api/releases/{id}")
+    ReleaseView release(@PathVariable long id, @AuthenticationPrincipal Account account) {
+        return views.view(releases.find(id).orElseThrow(() -> Problem.missing("release")), account);
+    }
+
+    @PostMapping("/api/releases/{id}/changes")
+    ReleaseView change(@PathVariable long id, @RequestBody Edits edits, @AuthenticationPrincipal Account account) {
+        if (edits.changes() == null || edits.changes().size() > MOST_CHANGES)
+            throw Problem.input("too-many", "At most %,d changes at once.".formatted(MOST_CHANGES));
+        List<Change> batch = new ArrayList<>();
+        for (Edit edit : edits.changes()) {
+            Field<?> field = Fields.byId(edit.field() == null ? "" : edit.field());
+            try {
+                batch.add(new Change(ref(edit.entity(), edit.target()), field, edit.before(), edit.after()));
+            } catch (MalformedValue wrong) {
+                throw Problem.input("malformed-value", wrong.getMessage())
+                        .with("field", field.id())
+                        .with("target", edit.target());
+            }
+        }
+        String says = edits.says() == null ? "Edit" : edits.says();
+        String source = edits.source() == null ? "typed" : edits.source();
+        return views.view(changes.apply(id, new ChangeService.Batch(cut(says), cut(source), batch), account), account);
+    }
+
+    private static String cut(String text) {
+        return text.length() <= 200 ? text : text.substring(0, 200);
+    }
+
+    private static Ref ref(String entity, long target) {
+        try {
+            return new Ref(Entity.valueOf(String.valueOf(entity).toUpperCase(Locale.ROOT)), target);
+        } catch (IllegalArgumentException unknown) {
+            throw Problem.input("unknown-entity", "There is nothing called “%s”.".formatted(entity));
+        }
+    }
+
+    @PostMapping("/api/releases/{id}/undo")
+    ReleaseView undo(@PathVariable long id, @AuthenticationPrincipal Account account) {
+        return views.view(changes.undo(id, account), account);
+    }
+
+    @PostMapping("/api/releases/{id}/redo")
+    ReleaseView redo(@PathVariable long id, @AuthenticationPrincipal Account account) {
+        return views.view(changes.redo(id, account), account);
+    }
+
+    @PostMapping("/api/releases/{id}/tracks")
+    ReleaseView addTrack(@PathVariable long id, @AuthenticationPrincipal Account account) {
+        return views.view(service.addTrack(id, account), account);
+    }
+
+    @PostMapping("/api/releases/{id}/codes")
+    ReleaseView allocate(
+            @PathVariable long id, @RequestBody Allocation wanted, @AuthenticationPrincipal Account account) {
+        Release release = service.allocate(
+                id,
+                ref(wanted.entity(), wanted.target()),
+                Fields.byId(wanted.field() == null ? "" : wanted.field()),
+                account);
+        return views.view(release, account);
+    }
+
+    @PostMapping("/api/releases/{id}/fixes")
+    ReleaseView fix(@PathVariable long id, @RequestBody FixOf wanted, @AuthenticationPrincipal Account account) {
+        return views.view(service.fix(id, wanted.finding(), account), account);
+    }
+}

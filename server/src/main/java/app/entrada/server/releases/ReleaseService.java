@@ -1,0 +1,142 @@
+package app.entrada.server.releases;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Order;
+import app.entrada.core.field.RightsLine;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.Finding;
+import app.entrada.core.rule.Fix;
+import app.entrada.core.rule.LabelFacts;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.checks.CheckService;
+import app.entrada.server.codes.CodeBook;
+import app.entrada.server.platform.Problem;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What people do with releases beyond typing: begin one, add tracks, allocate codes, apply safe fixes. */
+@Service
+public class ReleaseService {
+    private final ReleaseRepository releases;
+    private final ChangeService changes;
+    private final CodeBook codes;
+    private final CheckService checks;
+    private final Clock clock;
+
+    ReleaseService(
+            ReleaseRepository releases, ChangeService changes, CodeBook codes, CheckService checks, Clock clock) {
+        this.releases = releases;
+        this.changes = changes;
+        this.codes = codes;
+        this.checks = checks;
+        this.clock = clock;
+    }
+
+    /** A new release from the label's defaults, with its codes allocated and, when a single, its one track. */
+    @Transactional
+    public Release begin(String kind, String title, Account account) {
+        long id = releases.create(clock.instant());
+        LabelFacts label = codes.label();
+        List<Change> facts = new ArrayList<>();
+        Ref release = new Ref(Entity.RELEASE, id);
+        facts.add(new Change(release, Fields.RELEASE_KIND, null, kind));
+        if (title != null && !title.isBlank()) facts.add(new Change(release, Fields.RELEASE_TITLE, null, title));
+        facts.add(new Change(release, Fields.RELEASE_TERRITORIES, null, "worldwide"));
+        if (!label.name().isEmpty()) {
+            String line = new RightsLine(LocalDate.now(clock).getYear(), label.name()).toString();
+            facts.add(new Change(release, Fields.RELEASE_LABEL, null, label.name()));
+            facts.add(new Change(release, Fields.RELEASE_P_LINE, null, line));
+            facts.add(new Change(release, Fields.RELEASE_C_LINE, null, line));
+        }
+        if (!label.barcodePrefix().isEmpty())
+            facts.add(new Change(
+                    release, Fields.RELEASE_BARCODE, null, codes.next(Fields.RELEASE_BARCODE, account.id())));
+        if (!label.cataloguePrefix().isEmpty())
+            facts.add(new Change(
+                    release,
+                    Fields.RELEASE_CATALOGUE_NUMBER,
+                    null,
+                    codes.next(Fields.RELEASE_CATALOGUE_NUMBER, account.id())));
+        Release made = changes.apply(id, new ChangeService.Batch("New release", "label's defaults", facts), account);
+        if (!kind.equals("single")) return made;
+        made = addTrack(id, account);
+        Track only = made.tracks().get(0);
+        List<Change> first = new ArrayList<>();
+        if (title != null && !title.isBlank())
+            first.add(new Change(new Ref(Entity.TRACK, only.id()), Fields.TRACK_TITLE, null, title));
+        if (!label.isrcPrefix().isEmpty())
+            first.add(new Change(
+                    made.ref(only, Entity.RECORDING),
+                    Fields.RECORDING_ISRC,
+                    null,
+                    codes.next(Fields.RECORDING_ISRC, account.id())));
+        return changes.apply(id, new ChangeService.Batch("First track", "label's defaults", first), account);
+    }
+
+    /** Adds an empty track at the end. */
+    @Transactional
+    public Release addTrack(long releaseId, Account account) {
+        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        return append(release, releases.createTrack(releaseId), account);
+    }
+
+    /** Adds a track of a recording that is in the catalogue already; it keeps its code, its master and its work. */
+    @Transactional
+    public Release addRecording(long releaseId, long recordingId, Account account) {
+        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        return append(release, releases.createTrack(releaseId, recordingId), account);
+    }
+
+    private Release append(Release release, long track, Account account) {
+        String before = release.facts().text(Fields.RELEASE_RUNNING_ORDER);
+        String after = release.facts()
+                .get(Fields.RELEASE_RUNNING_ORDER)
+                .map(order -> order.plus(track))
+                .orElseGet(() -> new Order(List.of(track)))
+                .toString();
+        Change change = new Change(new Ref(Entity.RELEASE, release.id()), Fields.RELEASE_RUNNING_ORDER, before, after);
+        return changes.apply(
+                release.id(),
+                new ChangeService.Batch("Track %d".formatted(release.tracks().size() + 1), "typed", List.of(change)),
+                account);
+    }
+
+    /** Puts the next free code of the label's block into a field. */
+    @Transactional
+    public Release allocate(long releaseId, Ref target, Field<?> field, Account account) {
+        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        String before = checks.factsOf(release, target).text(field);
+        if (before != null)
+            throw Problem.conflict(
+                    "has-code", "There is a code already: %s. Delete it first if it is wrong.".formatted(before));
+        Change change = new Change(target, field, null, codes.next(field, account.id()));
+        return changes.apply(
+                releaseId,
+                new ChangeService.Batch(field.name(), "next of the label's block", List.of(change)),
+                account);
+    }
+
+    /** Applies the safe fix of a finding that still stands. */
+    @Transactional
+    public Release fix(long releaseId, String findingId, Account account) {
+        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Finding finding = checks.findings(release).stream()
+                .filter(each -> each.id().equals(findingId))
+                .findFirst()
+                .orElseThrow(
+                        () -> Problem.conflict("finding-gone", "That finding no longer stands. Nothing was changed."));
+        Fix fix = finding.fix().orElseThrow(() -> Problem.conflict("no-fix", "That finding has no safe fix."));
+        if (fix instanceof Fix.Edit edit)
+            return changes.apply(releaseId, new ChangeService.Batch(edit.label(), "safe fix", edit.changes()), account);
+        return allocate(releaseId, finding.place().target(), finding.place().field(), account);
+    }
+}

@@ -1,0 +1,124 @@
+package app.entrada.server.releases;
+
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A release as the interface shows it: computed by the core, never stored.
+ *
+ * @param revision counts accepted batches
+ * @param columns the sheet's columns, from the field registry
+ * @param rows the release first, then its tracks
+ */
+public record ReleaseView(
+        Head head,
+        int revision,
+        List<Column> columns,
+        List<Row> rows,
+        List<FindingView> findings,
+        List<LooseFile> loose,
+        List<String> people,
+        List<String> genres,
+        ChangeService.Stack stack) {
+    /**
+     * What stands above all panels.
+     *
+     * @param date ISO, null when there is none
+     * @param days until the release date, negative when it has passed
+     * @param time total as m:ss
+     */
+    public record Head(
+            long id,
+            String title,
+            String artists,
+            String kind,
+            int tracks,
+            String time,
+            String catalogueNumber,
+            String barcode,
+            String date,
+            Long days,
+            String deliverBy,
+            CoverView cover,
+            List<MarkView> marks) {}
+
+    /** The front cover; {@code problem} says why it cannot be shown. */
+    public record CoverView(String sha256, String problem, boolean measured) {}
+
+    /**
+     * How a release stands with a destination.
+     *
+     * @param weight stop, risk, note or ready
+     * @param count findings of that weight
+     * @param standing NOT_SENT, ON_ITS_WAY, ACCEPTED, REJECTED or FAILED
+     */
+    public record MarkView(String destination, String name, String weight, int count, String standing, String says) {}
+
+    /**
+     * A column of the sheet.
+     *
+     * @param type name of the value's type
+     * @param words what a choice offers
+     */
+    public record Column(String key, String name, String set, String type, List<String> words, String help) {}
+
+    /**
+     * A row of the sheet.
+     *
+     * @param track number, 0 for the release
+     * @param trackId 0 for the release
+     * @param cells by column key; a column without a cell does not apply to the row
+     */
+    public record Row(int track, long trackId, MasterView master, Map<String, Cell> cells) {}
+
+    /**
+     * A track's master.
+     *
+     * @param state none, measuring, whole or damaged
+     * @param time as m:ss
+     * @param exact exact length in words, for reading
+     * @param envelope peaks of equal stretches in per cent
+     */
+    public record MasterView(
+            String state,
+            String sha256,
+            String time,
+            long milliseconds,
+            String exact,
+            String format,
+            List<Integer> envelope) {}
+
+    /**
+     * One fact.
+     *
+     * @param value canonical text, null when nothing is given here
+     * @param shown text for reading, null when nothing holds here
+     * @param carried whether what holds here is the release's
+     */
+    public record Cell(String entity, long target, String field, String value, String shown, boolean carried) {}
+
+    /**
+     * What a check says.
+     *
+     * @param destinations names
+     * @param fix what its safe fix does, null when there is none
+     * @param preview what the fix changes, in words
+     */
+    public record FindingView(
+            String id,
+            String rule,
+            String family,
+            String weight,
+            List<String> destinations,
+            int track,
+            String column,
+            String fieldName,
+            String panel,
+            String says,
+            String reason,
+            String fix,
+            String preview) {}
+
+    /** A received file that is in no place. */
+    public record LooseFile(String sha256, String name, String kind, long bytes, String says, String time) {}
+}

@@ -1,0 +1,293 @@
+package app.entrada.server.releases;
+
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.desk.NextMoves;
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Names;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.field.ValueTypes;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.Checker;
+import app.entrada.core.rule.Finding;
+import app.entrada.core.rule.Fix;
+import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.Subject;
+import app.entrada.core.rule.Weight;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.checks.CheckService;
+import app.entrada.server.files.FileBook;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Computes what the interface shows of a release. */
+@Component
+public class ReleaseViews {
+    private static final List<Entity> OF_A_TRACK = List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK);
+
+    private final CheckService checks;
+    private final ChangeService changes;
+    private final FileBook files;
+    private final JdbcClient jdbc;
+
+    ReleaseViews(CheckService checks, ChangeService changes, FileBook files, JdbcClient jdbc) {
+        this.checks = checks;
+        this.changes = changes;
+        this.files = files;
+        this.jdbc = jdbc;
+    }
+
+    /** The whole view. */
+    ReleaseView view(Release release, Account account) {
+        Subject subject = checks.subject(release);
+        List<Finding> findings = Checker.check(subject, checks.profiles());
+        List<ReleaseView.Row> rows = new ArrayList<>();
+        rows.add(releaseRow(release));
+        for (Track track : release.tracks()) rows.add(trackRow(release, track));
+        return new ReleaseView(
+                head(release, findings, standings(List.of(release.id())).getOrDefault(release.id(), Map.of())),
+                release.revision(),
+                columns(),
+                rows,
+                findings.stream().map(finding -> finding(finding, release)).toList(),
+                loose(release),
+                subject.elsewhere().knownNames().stream().sorted().toList(),
+                ValueTypes.GENRES,
+                changes.stack(release.id(), account));
+    }
+
+    /** What stands above all panels and in the list of releases. */
+    ReleaseView.Head head(Release release, List<Finding> findings, Map<String, NextMoves.Standing> standings) {
+        long total = release.tracks().stream()
+                .flatMap(track -> track.recording().facts().get(Fields.RECORDING_MASTER).stream())
+                .flatMap(file -> audio(file).stream())
+                .mapToLong(AudioFacts::milliseconds)
+                .sum();
+        Optional<LocalDate> date = release.facts().get(Fields.RELEASE_DATE);
+        Optional<LocalDate> deliverBy = checks.profiles().stream()
+                .filter(profile -> standings.get(profile.id()) != NextMoves.Standing.ACCEPTED)
+                .flatMap(profile -> NextMoves.lastDay(release, profile).stream())
+                .min(LocalDate::compareTo);
+        return new ReleaseView.Head(
+                release.id(),
+                release.name(),
+                release.facts().get(Fields.RELEASE_ARTISTS).map(Names::sentence).orElse(""),
+                release.facts().get(Fields.RELEASE_KIND).orElse("release"),
+                release.tracks().size(),
+                AudioFacts.time(total),
+                release.facts().display(Fields.RELEASE_CATALOGUE_NUMBER),
+                release.facts().display(Fields.RELEASE_BARCODE),
+                date.map(LocalDate::toString).orElse(null),
+                date.map(day -> ChronoUnit.DAYS.between(checks.today(), day)).orElse(null),
+                deliverBy.map(LocalDate::toString).orElse(null),
+                release.facts().get(Fields.RELEASE_COVER).map(this::cover).orElse(null),
+                checks.profiles().stream()
+                        .map(profile -> mark(profile, findings, standings.get(profile.id())))
+                        .toList());
+    }
+
+    private ReleaseView.MarkView mark(Profile profile, List<Finding> findings, NextMoves.Standing standing) {
+        NextMoves.Standing stands = standing == null ? NextMoves.Standing.NOT_SENT : standing;
+        for (Weight weight : List.of(Weight.STOP, Weight.RISK, Weight.NOTE)) {
+            int count = (int) findings.stream()
+                    .filter(finding -> finding.destinations().get(profile.id()) == weight)
+                    .count();
+            if (count > 0)
+                return new ReleaseView.MarkView(
+                        profile.id(), profile.name(), lower(weight), count, stands.name(), says(weight, count));
+        }
+        return new ReleaseView.MarkView(profile.id(), profile.name(), "ready", 0, stands.name(), "ready");
+    }
+
+    private static String says(Weight weight, int count) {
+        String things = count == 1 ? "1 thing" : count + " things";
+        return switch (weight) {
+            case STOP -> things + (count == 1 ? " stops" : " stop") + " delivery";
+            case RISK -> things + " may be rejected";
+            case NOTE -> things + " worth knowing";
+        };
+    }
+
+    private Optional<AudioFacts> audio(Sha256 file) {
+        return files.find(file).flatMap(FileBook.Entry::audio);
+    }
+
+    private ReleaseView.CoverView cover(Sha256 file) {
+        Optional<FileBook.Entry> entry = files.find(file);
+        return new ReleaseView.CoverView(
+                file.hex(),
+                entry.flatMap(FileBook.Entry::problem).orElse(null),
+                entry.map(FileBook.Entry::measured).orElse(false));
+    }
+
+    /** One column a key, in the registry's order; structure is no column. */
+    private static List<ReleaseView.Column> columns() {
+        Map<String, ReleaseView.Column> columns = new LinkedHashMap<>();
+        for (Field<?> field : Fields.all()) {
+            if (field.columns() == Field.ColumnSet.NONE) continue;
+            columns.putIfAbsent(
+                    field.key(),
+                    new ReleaseView.Column(
+                            field.key(),
+                            field.name(),
+                            lower(field.columns()),
+                            field.type().name(),
+                            ValueTypes.wordsOf(field.type()),
+                            field.help()));
+        }
+        return List.copyOf(columns.values());
+    }
+
+    private static String lower(Enum<?> word) {
+        return word.name().toLowerCase(Locale.ROOT);
+    }
+
+    private static ReleaseView.Row releaseRow(Release release) {
+        Map<String, ReleaseView.Cell> cells = new LinkedHashMap<>();
+        for (Field<?> field : Fields.of(Entity.RELEASE)) {
+            if (field.columns() == Field.ColumnSet.NONE) continue;
+            cells.put(
+                    field.key(),
+                    new ReleaseView.Cell(
+                            Entity.RELEASE.id(),
+                            release.id(),
+                            field.id(),
+                            release.facts().text(field),
+                            release.facts().display(field),
+                            false));
+        }
+        return new ReleaseView.Row(0, 0, null, cells);
+    }
+
+    private ReleaseView.Row trackRow(Release release, Track track) {
+        Map<String, ReleaseView.Cell> cells = new LinkedHashMap<>();
+        for (Entity entity : OF_A_TRACK)
+            for (Field<?> field : Fields.of(entity)) {
+                if (field.columns() == Field.ColumnSet.NONE) continue;
+                Ref ref = release.ref(track, entity);
+                String value = release.factsOf(track, entity).text(field);
+                String shown = release.displayed(track, field);
+                cells.put(
+                        field.key(),
+                        new ReleaseView.Cell(
+                                entity.id(), ref.id(), field.id(), value, shown, value == null && shown != null));
+            }
+        return new ReleaseView.Row(track.number(), track.id(), master(track), cells);
+    }
+
+    private ReleaseView.MasterView master(Track track) {
+        Optional<Sha256> file = track.recording().facts().get(Fields.RECORDING_MASTER);
+        if (file.isEmpty()) return new ReleaseView.MasterView("none", null, null, 0, null, null, List.of());
+        FileBook.Entry entry = files.find(file.get()).orElseThrow();
+        if (entry.audio().isEmpty())
+            return new ReleaseView.MasterView(
+                    entry.measured() ? "damaged" : "measuring", file.get().hex(), null, 0, null, null, List.of());
+        AudioFacts audio = entry.audio().get();
+        return new ReleaseView.MasterView(
+                audio.faults().isEmpty() ? "whole" : "damaged",
+                file.get().hex(),
+                audio.time(),
+                audio.milliseconds(),
+                "%,d samples at %,d Hz".formatted(audio.samples(), audio.sampleRate()),
+                "%s %d bit %.1f kHz".formatted(audio.format(), audio.bitDepth(), audio.sampleRate() / 1000.0),
+                Arrays.stream(audio.envelope()).boxed().toList());
+    }
+
+    private ReleaseView.FindingView finding(Finding finding, Release release) {
+        Field<?> field = finding.place().field();
+        return new ReleaseView.FindingView(
+                finding.id(),
+                finding.rule(),
+                finding.family().says(),
+                lower(finding.weight()),
+                finding.destinations().keySet().stream()
+                        .map(id -> checks.profile(id).name())
+                        .toList(),
+                finding.place().track(),
+                field.key(),
+                field.name(),
+                "sheet",
+                finding.says(),
+                finding.reason(),
+                finding.fix().map(Fix::label).orElse(null),
+                finding.fix()
+                        .filter(Fix.Edit.class::isInstance)
+                        .map(fix -> preview(((Fix.Edit) fix).changes()))
+                        .orElse(null));
+    }
+
+    private static String preview(List<Change> changes) {
+        List<String> lines = new ArrayList<>();
+        for (Change change : changes)
+            lines.add("%s: %s → %s"
+                    .formatted(
+                            change.field().name(),
+                            change.before() == null ? "empty" : change.before(),
+                            change.after() == null ? "empty" : change.after()));
+        return String.join("; ", lines);
+    }
+
+    private List<ReleaseView.LooseFile> loose(Release release) {
+        List<String> placed = new ArrayList<>();
+        release.facts().get(Fields.RELEASE_COVER).ifPresent(file -> placed.add(file.hex()));
+        for (Track track : release.tracks())
+            track.recording().facts().get(Fields.RECORDING_MASTER).ifPresent(file -> placed.add(file.hex()));
+        return jdbc
+                .sql("SELECT sha256, name FROM received WHERE release_id = ? ORDER BY id")
+                .param(release.id())
+                .query((row, n) -> Map.entry(row.getString("sha256"), row.getString("name")))
+                .list()
+                .stream()
+                .filter(received -> !placed.contains(received.getKey()))
+                .map(received -> {
+                    FileBook.Entry entry =
+                            files.find(new Sha256(received.getKey())).orElseThrow();
+                    return new ReleaseView.LooseFile(
+                            received.getKey(),
+                            received.getValue(),
+                            entry.kind(),
+                            entry.bytes(),
+                            FileWords.says(entry),
+                            entry.audio().map(AudioFacts::time).orElse(null));
+                })
+                .toList();
+    }
+
+    /** The last delivery's standing by release and destination. */
+    public Map<Long, Map<String, NextMoves.Standing>> standings(List<Long> ids) {
+        Map<Long, Map<String, NextMoves.Standing>> standings = new HashMap<>();
+        if (ids.isEmpty()) return standings;
+        jdbc.sql("""
+                        SELECT DISTINCT ON (release_id, destination) release_id, destination, state FROM delivery
+                        WHERE release_id IN (:ids) ORDER BY release_id, destination, id DESC""")
+                .param("ids", ids)
+                .query((row, n) -> standings
+                        .computeIfAbsent(row.getLong("release_id"), id -> new HashMap<>())
+                        .put(row.getString("destination"), standing(row.getString("state"))))
+                .list();
+        return standings;
+    }
+
+    private static NextMoves.Standing standing(String state) {
+        return switch (state) {
+            case "accepted" -> NextMoves.Standing.ACCEPTED;
+            case "rejected" -> NextMoves.Standing.REJECTED;
+            case "failed" -> NextMoves.Standing.FAILED;
+            default -> NextMoves.Standing.ON_ITS_WAY;
+        };
+    }
+}
