@@ -4,7 +4,6 @@
 set -euo pipefail
 cd "$(dirname "$0")"
 
-[ -f index.html ] || exit 0
 lock=$(sha256sum package-lock.json | cut -d' ' -f1)
 if [ "$(cat node_modules/.installed 2>/dev/null || true)" != "$lock" ]; then
   npm ci --prefer-offline --no-audit --no-fund --loglevel=error

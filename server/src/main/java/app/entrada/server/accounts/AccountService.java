@@ -76,6 +76,14 @@ public class AccountService {
         return Optional.empty();
     }
 
+    /** The account with this name, which exists. */
+    public Account named(String name) {
+        return jdbc.sql("SELECT id, name, role FROM account WHERE name = ?")
+                .param(name)
+                .query((row, n) -> new Account(row.getLong(1), row.getString(2), row.getString(3)))
+                .single();
+    }
+
     /** Whether no account exists yet. */
     public boolean none() {
         return jdbc.sql("SELECT NOT EXISTS (SELECT 1 FROM account)")

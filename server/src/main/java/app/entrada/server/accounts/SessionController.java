@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -41,7 +42,7 @@ class SessionController {
      * @param name null when signed out
      * @param firstVisit whether the first account has yet to be made
      */
-    record Session(String name, String role, boolean firstVisit) {}
+    record Session(@Nullable String name, @Nullable String role, boolean firstVisit) {}
 
     record SignIn(String name, String password) {}
 

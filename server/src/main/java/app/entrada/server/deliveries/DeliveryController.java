@@ -14,6 +14,7 @@ import app.entrada.server.releases.ReleaseRepository;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -50,7 +51,7 @@ class DeliveryController {
             String name,
             String kind,
             String takes,
-            String lastDay,
+            @Nullable String lastDay,
             String recipe,
             DeliveryService.Preview preview,
             List<DeliveryView> deliveries) {}
@@ -62,9 +63,9 @@ class DeliveryController {
             boolean underWay,
             String sealedAt,
             String by,
-            String receipt,
-            String packageSha256,
-            Long packageBytes,
+            @Nullable String receipt,
+            @Nullable String packageSha256,
+            @Nullable Long packageBytes,
             List<Content> contents,
             List<Event> events) {}
 

@@ -78,6 +78,11 @@ public class DeliveryService {
      */
     public record Preview(List<String> hindrances, int missingCopies, String message, List<Content> contents) {}
 
+    /** Whether a release was ever sent anywhere. */
+    public boolean any(long releaseId) {
+        return !deliveries.of(releaseId).isEmpty();
+    }
+
     /** What would be sent, and what is in the way. */
     public Preview preview(Release release, Profile profile) {
         List<String> hindrances = new ArrayList<>();

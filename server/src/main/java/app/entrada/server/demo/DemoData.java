@@ -44,12 +44,15 @@ import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Makes the demo catalogue at the first start, through the same services that people use. */
 @Component
 @ConditionalOnProperty("entrada.demo")
 class DemoData implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
+
+    private static final String MANAGER = "M. Arden";
 
     private final AccountService accounts;
     private final CodeBook codes;
@@ -63,6 +66,7 @@ class DemoData implements ApplicationRunner {
     private final CopyService copies;
     private final DestinationService destinations;
     private final DeliveryService deliveries;
+    private final TransactionTemplate transactions;
     private final Settings settings;
     private final Map<String, Long> recordings = new HashMap<>();
 
@@ -79,6 +83,7 @@ class DemoData implements ApplicationRunner {
             CopyService copies,
             DestinationService destinations,
             DeliveryService deliveries,
+            TransactionTemplate transactions,
             Settings settings) {
         this.accounts = accounts;
         this.codes = codes;
@@ -92,33 +97,34 @@ class DemoData implements ApplicationRunner {
         this.copies = copies;
         this.destinations = destinations;
         this.deliveries = deliveries;
+        this.transactions = transactions;
         this.settings = settings;
     }
 
     @Override
-    public void run(ApplicationArguments arguments) throws IOException {
+    public void run(ApplicationArguments arguments) {
         if (!settings.lumenfoldUrl().isBlank())
             destinations.connect("lumenfold", settings.lumenfoldUrl(), settings.lumenfoldToken());
-        if (!accounts.none()) return;
-        Account manager = accounts.create("M. Arden", settings.demoPassword(), "manager");
+        List<Scenario.DemoRelease> wanted = Scenario.releases(checks.today());
+        // whole or not at all, should the making be interrupted
+        if (accounts.none()) transactions.executeWithoutResult(status -> make(wanted));
+        // Encoding takes a while; the desk can be used meanwhile. A restart goes on with what is not sent yet.
+        Thread sending = new Thread(() -> deliver(wanted), "demo deliveries");
+        sending.setDaemon(true);
+        sending.start();
+    }
+
+    private void make(List<Scenario.DemoRelease> wanted) {
+        Account manager = accounts.create(MANAGER, settings.demoPassword(), "manager");
         accounts.create("Sol Pereira-Finch", settings.demoPassword(), "assistant");
         accounts.create("Auditor", settings.demoPassword(), "reader");
         codes.label(new LabelFacts(
                 Scenario.LABEL, Scenario.ISRC_PREFIX, Scenario.BARCODE_PREFIX, Scenario.CATALOGUE_PREFIX));
-        List<Scenario.DemoRelease> wanted = Scenario.releases(checks.today());
         CompletableFuture<Map<Scenario.DemoRelease, String>> drawn = CompletableFuture.supplyAsync(() -> draw(wanted));
         Map<Scenario.DemoTrack, FileStore.Stored> sound = synthesise(wanted);
         Map<Scenario.DemoRelease, String> covers = drawn.join();
-        List<Long> delivered = new ArrayList<>();
-        for (Scenario.DemoRelease release : wanted) {
-            long id = make(release, sound, covers.get(release), manager);
-            if (release.deliver()) delivered.add(id);
-        }
+        for (Scenario.DemoRelease release : wanted) make(release, sound, covers.get(release), manager);
         LOG.info("The demo catalogue of {} is made: {} releases", Scenario.LABEL, wanted.size());
-        // Encoding takes a while; the desk can be used meanwhile.
-        Thread deliveries = new Thread(() -> delivered.forEach(id -> deliver(id, manager)), "demo deliveries");
-        deliveries.setDaemon(true);
-        deliveries.start();
     }
 
     private Map<Scenario.DemoTrack, FileStore.Stored> synthesise(List<Scenario.DemoRelease> wanted) {
@@ -143,7 +149,7 @@ class DemoData implements ApplicationRunner {
         return sound;
     }
 
-    private long make(
+    private void make(
             Scenario.DemoRelease demo, Map<Scenario.DemoTrack, FileStore.Stored> sound, String cover, Account manager) {
         long id = releases.create(
                 checks.today().atStartOfDay(java.time.ZoneOffset.UTC).toInstant());
@@ -170,18 +176,24 @@ class DemoData implements ApplicationRunner {
             recordings.putIfAbsent(
                     TitleStyle.PLAIN.track(made, last), last.recording().id());
         }
-        return id;
     }
 
-    private void deliver(long id, Account manager) {
+    private void deliver(List<Scenario.DemoRelease> wanted) {
         if (destinations.connection("lumenfold").isEmpty()) return;
-        Release release = releases.find(id).orElseThrow();
+        List<String> numbers = wanted.stream()
+                .filter(Scenario.DemoRelease::deliver)
+                .map(release -> release.facts().get("catalogueNumber"))
+                .toList();
         Recipe recipe = Recipe.byId(checks.profile("lumenfold").recipe());
-        try {
-            for (Track track : release.tracks()) copies.write(release, track, recipe);
-            deliveries.send(id, "lumenfold", manager);
-        } catch (IOException | RuntimeException hindered) {
-            LOG.warn("The demo release {} was not delivered: {}", release.name(), hindered.getMessage());
+        for (Release release : releases.load(releases.ids())) {
+            if (!numbers.contains(release.facts().text(Fields.RELEASE_CATALOGUE_NUMBER))
+                    || deliveries.any(release.id())) continue;
+            try {
+                for (Track track : release.tracks()) copies.write(release, track, recipe);
+                deliveries.send(release.id(), "lumenfold", accounts.named(MANAGER));
+            } catch (IOException | RuntimeException hindered) {
+                LOG.warn("The demo release {} was not delivered: {}", release.name(), hindered.getMessage());
+            }
         }
     }
 

@@ -16,6 +16,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -52,9 +53,9 @@ class DeskController {
             String release,
             String says,
             List<String> waits,
-            Long slackDays,
+            @Nullable Long slackDays,
             String panel,
-            String finding,
+            @Nullable String finding,
             String weight) {}
 
     /**
@@ -63,7 +64,12 @@ class DeskController {
      * @param kind {@code release} or {@code deliver}
      * @param destination name, null for a release date
      */
-    record DateAhead(String date, String kind, long releaseId, String release, String destination) {}
+    record DateAhead(
+            String date,
+            String kind,
+            long releaseId,
+            String release,
+            @Nullable String destination) {}
 
     record AnswerView(long releaseId, String release, String destination, String state, String says, String at) {}
 

@@ -5,6 +5,7 @@ import app.entrada.server.checks.CheckService;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -31,13 +32,13 @@ class DestinationController {
             String dated,
             int version,
             int leadDays,
-            String url,
+            @Nullable String url,
             boolean secret,
             List<RuleView> rules) {}
 
     record RuleView(String id, String family, String name, String weight, String reason, Map<String, String> limits) {}
 
-    record ConnectionTyped(String url, String secret) {}
+    record ConnectionTyped(@Nullable String url, String secret) {}
 
     @GetMapping("/api/destinations")
     List<DestinationView> list() {

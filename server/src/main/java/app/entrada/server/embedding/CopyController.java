@@ -15,6 +15,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.ContentDisposition;
@@ -68,7 +69,7 @@ class CopyController {
             String state,
             String fileName,
             List<LineView> lines,
-            Certificate proof) {}
+            @Nullable Certificate proof) {}
 
     record LineView(String fact, String container, String id, String state, List<String> now, List<String> planned) {}
 

@@ -30,6 +30,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
@@ -93,7 +94,14 @@ class FilesController {
      * @param says what it is, or what is wrong with it
      * @param known whether the same bytes had been received before
      */
-    record Received(String sha256, String name, long bytes, String kind, String place, String says, boolean known) {}
+    record Received(
+            String sha256,
+            String name,
+            long bytes,
+            String kind,
+            @Nullable String place,
+            String says,
+            boolean known) {}
 
     /** The body is the file itself. It is stored first; what is wrong with it is said afterwards. */
     @PostMapping(value = "/api/releases/{id}/files", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)

@@ -5,6 +5,7 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -29,7 +30,14 @@ public class JobBoard {
      * @param state waiting, running, done, failed or cancelled
      */
     public record Job(
-            long id, String kind, String says, Long releaseId, long done, long total, String state, String problem) {}
+            long id,
+            String kind,
+            String says,
+            @Nullable Long releaseId,
+            long done,
+            long total,
+            String state,
+            String problem) {}
 
     /** Puts a new piece of work on the board. */
     public long open(String kind, String says, Long releaseId, long total) {

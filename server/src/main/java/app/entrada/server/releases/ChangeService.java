@@ -25,6 +25,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -57,10 +58,15 @@ public class ChangeService {
     public record Batch(String says, String source, List<Change> changes) {}
 
     /** A value that is not the one its writer saw. */
-    public record Conflict(String field, long target, String seen, String stored, String wanted) {}
+    public record Conflict(
+            String field,
+            long target,
+            @Nullable String seen,
+            @Nullable String stored,
+            @Nullable String wanted) {}
 
     /** What can be taken back or done again, in words; null when nothing. */
-    public record Stack(String undo, String redo) {}
+    public record Stack(@Nullable String undo, @Nullable String redo) {}
 
     /** Applies a batch. Changes that change nothing are left out; an empty batch is no batch. */
     @Transactional

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -45,10 +46,15 @@ class ReleaseController {
         this.checks = checks;
     }
 
-    record NewRelease(String kind, String title) {}
+    record NewRelease(String kind, @Nullable String title) {}
 
     /** A change as the page sends it; {@code before} is what its cell showed. */
-    record Edit(String entity, long target, String field, String before, String after) {}
+    record Edit(
+            String entity,
+            long target,
+            String field,
+            @Nullable String before,
+            @Nullable String after) {}
 
     record Edits(String says, String source, List<Edit> changes) {}
 

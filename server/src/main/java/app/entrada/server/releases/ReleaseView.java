@@ -2,6 +2,7 @@ package app.entrada.server.releases;
 
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A release as the interface shows it: computed by the core, never stored.
@@ -34,16 +35,16 @@ public record ReleaseView(
             String kind,
             int tracks,
             String time,
-            String catalogueNumber,
-            String barcode,
-            String date,
-            Long days,
-            String deliverBy,
-            CoverView cover,
+            @Nullable String catalogueNumber,
+            @Nullable String barcode,
+            @Nullable String date,
+            @Nullable Long days,
+            @Nullable String deliverBy,
+            @Nullable CoverView cover,
             List<MarkView> marks) {}
 
     /** The front cover; {@code problem} says why it cannot be shown. */
-    public record CoverView(String sha256, String problem, boolean measured) {}
+    public record CoverView(String sha256, @Nullable String problem, boolean measured) {}
 
     /**
      * How a release stands with a destination.
@@ -59,8 +60,10 @@ public record ReleaseView(
      *
      * @param type name of the value's type
      * @param words what a choice offers
+     * @param releaseOnly whether tracks have no such fact
      */
-    public record Column(String key, String name, String set, String type, List<String> words, String help) {}
+    public record Column(
+            String key, String name, String set, String type, List<String> words, String help, boolean releaseOnly) {}
 
     /**
      * A row of the sheet.
@@ -69,7 +72,7 @@ public record ReleaseView(
      * @param trackId 0 for the release
      * @param cells by column key; a column without a cell does not apply to the row
      */
-    public record Row(int track, long trackId, MasterView master, Map<String, Cell> cells) {}
+    public record Row(int track, long trackId, @Nullable MasterView master, Map<String, Cell> cells) {}
 
     /**
      * A track's master.
@@ -84,8 +87,8 @@ public record ReleaseView(
             String sha256,
             String time,
             long milliseconds,
-            String exact,
-            String format,
+            @Nullable String exact,
+            @Nullable String format,
             List<Integer> envelope) {}
 
     /**
@@ -95,7 +98,13 @@ public record ReleaseView(
      * @param shown text for reading, null when nothing holds here
      * @param carried whether what holds here is the release's
      */
-    public record Cell(String entity, long target, String field, String value, String shown, boolean carried) {}
+    public record Cell(
+            String entity,
+            long target,
+            String field,
+            @Nullable String value,
+            @Nullable String shown,
+            boolean carried) {}
 
     /**
      * What a check says.
@@ -116,9 +125,15 @@ public record ReleaseView(
             String panel,
             String says,
             String reason,
-            String fix,
-            String preview) {}
+            @Nullable String fix,
+            @Nullable String preview) {}
 
     /** A received file that is in no place. */
-    public record LooseFile(String sha256, String name, String kind, long bytes, String says, String time) {}
+    public record LooseFile(
+            String sha256,
+            String name,
+            String kind,
+            long bytes,
+            String says,
+            @Nullable String time) {}
 }

@@ -134,21 +134,23 @@ public class ReleaseViews {
                 entry.map(FileBook.Entry::measured).orElse(false));
     }
 
-    /** One column a key, in the registry's order; structure is no column. */
+    /** One column a key: the track's facts first, then those that only a release has; structure is no column. */
     private static List<ReleaseView.Column> columns() {
         Map<String, ReleaseView.Column> columns = new LinkedHashMap<>();
-        for (Field<?> field : Fields.all()) {
-            if (field.columns() == Field.ColumnSet.NONE) continue;
-            columns.putIfAbsent(
-                    field.key(),
-                    new ReleaseView.Column(
-                            field.key(),
-                            field.name(),
-                            lower(field.columns()),
-                            field.type().name(),
-                            ValueTypes.wordsOf(field.type()),
-                            field.help()));
-        }
+        for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK, Entity.RELEASE))
+            for (Field<?> field : Fields.of(entity)) {
+                if (field.columns() == Field.ColumnSet.NONE) continue;
+                columns.putIfAbsent(
+                        field.key(),
+                        new ReleaseView.Column(
+                                field.key(),
+                                field.name(),
+                                lower(field.columns()),
+                                field.type().name(),
+                                ValueTypes.wordsOf(field.type()),
+                                field.help(),
+                                entity == Entity.RELEASE));
+            }
         return List.copyOf(columns.values());
     }
 

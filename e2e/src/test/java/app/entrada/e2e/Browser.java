@@ -1,0 +1,178 @@
+package app.entrada.e2e;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.logging.Level;
+import org.openqa.selenium.By;
+import org.openqa.selenium.JavascriptExecutor;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.OutputType;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.logging.LogEntry;
+import org.openqa.selenium.logging.LogType;
+import org.openqa.selenium.logging.LoggingPreferences;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** A real browser as a person uses it. Everything waits for what it needs to see; nothing sleeps. */
+final class Browser implements AutoCloseable {
+    private static final Duration PATIENCE = Duration.ofSeconds(40);
+
+    private final ChromeDriver driver;
+
+    Browser() throws IOException {
+        System.setProperty("SE_OFFLINE", "true");
+        System.setProperty("SE_AVOID_STATS", "true");
+        ChromeDriverService service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
+                .build();
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments(
+                "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage", "--disable-quic",
+                "--no-first-run", "--no-default-browser-check", "--disable-background-networking",
+                "--disable-component-update", "--disable-sync", "--disable-extensions", "--hide-scrollbars",
+                "--force-device-scale-factor=1", "--window-size=1280,800", "--lang=en-GB",
+                "--user-data-dir=" + Files.createTempDirectory("entrada-browser"));
+        LoggingPreferences logs = new LoggingPreferences();
+        logs.enable(LogType.BROWSER, Level.ALL);
+        options.setCapability("goog:loggingPrefs", logs);
+        driver = new ChromeDriver(service, options);
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", 1280, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+    }
+
+    void go(String address) {
+        driver.get(address);
+    }
+
+    String address() {
+        return driver.getCurrentUrl();
+    }
+
+    private WebDriverWait patience() {
+        WebDriverWait wait = new WebDriverWait(driver, PATIENCE);
+        wait.ignoring(StaleElementReferenceException.class);
+        return wait;
+    }
+
+    /** Waits until something of this CSS is seen. */
+    WebElement see(String css) {
+        return patience().withMessage(() -> "to see " + css + "\n" + text("body")).until(d -> d.findElements(By.cssSelector(css)).stream()
+                .filter(WebElement::isDisplayed)
+                .findFirst()
+                .orElse(null));
+    }
+
+    /** Waits until the text stands within something of this CSS. */
+    WebElement see(String css, String text) {
+        return patience()
+                .withMessage(() -> "to see “" + text + "” in " + css + "\n" + text("body"))
+                .until(d -> d.findElements(By.cssSelector(css)).stream()
+                        .filter(element -> element.isDisplayed() && element.getText().contains(text))
+                        .findFirst()
+                        .orElse(null));
+    }
+
+    /** Waits until the text stands nowhere within this CSS. */
+    void seeNoLonger(String css, String text) {
+        patience().withMessage(() -> "to see no longer “" + text + "” in " + css).until(d -> d.findElements(By.cssSelector(css)).stream()
+                .noneMatch(element -> element.isDisplayed() && element.getText().contains(text)));
+    }
+
+    /** The text that is there now. */
+    String text(String css) {
+        List<WebElement> found = driver.findElements(By.cssSelector(css));
+        return found.isEmpty() ? "" : found.get(0).getText();
+    }
+
+    int count(String css) {
+        return driver.findElements(By.cssSelector(css)).size();
+    }
+
+    void click(String css, String text) {
+        patience().withMessage("to click “" + text + "”").until(d -> {
+            WebElement element = see(css, text);
+            if (!element.isEnabled()) return null;
+            element.click();
+            return true;
+        });
+    }
+
+    void click(String css) {
+        click(css, "");
+    }
+
+    void type(String css, String text) {
+        WebElement field = see(css);
+        field.clear();
+        field.sendKeys(text);
+    }
+
+    /** Keys wherever the focus is. */
+    void press(CharSequence... keys) {
+        new Actions(driver).sendKeys(keys).perform();
+    }
+
+    /** A key with another held. */
+    void chord(Keys held, CharSequence key) {
+        new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
+    }
+
+    /** Types into a cell of the sheet as a person does: click, type over, Enter; then waits until it is saved. */
+    void cell(String cell, String text) {
+        click("[data-cell='" + cell + "']");
+        see("[data-cell='" + cell + "'].here");
+        press(Keys.F2);
+        WebElement input = see("[data-cell='" + cell + "'] input");
+        input.sendKeys(Keys.chord(Keys.CONTROL, "a"), text, Keys.ENTER);
+    }
+
+    /** Drops files onto something, through the browser's own input. */
+    void drop(String css, Path... files) {
+        WebElement target = see(css);
+        var at = target.getRect();
+        double x = at.x + at.width / 2.0;
+        double y = at.y + at.height / 2.0;
+        Map<String, Object> data = Map.of(
+                "items", List.of(), "files", java.util.Arrays.stream(files).map(Path::toString).toList(), "dragOperationsMask", 1);
+        for (String type : List.of("dragEnter", "dragOver", "drop"))
+            driver.executeCdpCommand("Input.dispatchDragEvent", Map.of("type", type, "x", x, "y", y, "data", data));
+    }
+
+    Object script(String script, Object... arguments) {
+        return ((JavascriptExecutor) driver).executeScript(script, arguments);
+    }
+
+    Object scriptLater(String script) {
+        driver.manage().timeouts().scriptTimeout(PATIENCE);
+        return driver.executeAsyncScript(script);
+    }
+
+    void picture(Path png) throws IOException {
+        Files.write(png, driver.getScreenshotAs(OutputType.BYTES));
+    }
+
+    /** What the page complained of since the last question; failed calls that a test provokes are not complaints. */
+    List<String> complaints() {
+        return driver.manage().logs().get(LogType.BROWSER).getAll().stream()
+                .filter(entry -> entry.getLevel().intValue() >= Level.SEVERE.intValue())
+                .map(LogEntry::getMessage)
+                .filter(message -> !message.contains("Failed to load resource"))
+                .toList();
+    }
+
+    @Override
+    public void close() {
+        driver.quit();
+    }
+}

@@ -1,0 +1,80 @@
+package app.entrada.e2e;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.TimeUnit;
+
+/** A whole installation with the demo data, set up and run by the project's own script. */
+final class Installation {
+    private static final Path ROOT = Path.of(System.getProperty("entrada.root", "..")).toAbsolutePath().normalize();
+
+    private final Path var;
+    private final String today;
+
+    Installation(Path var, String today) {
+        this.var = var.toAbsolutePath();
+        this.today = today;
+    }
+
+    /** Runs a command of the script and waits for its end. */
+    void run(String command) throws IOException, InterruptedException {
+        Path said = Files.createTempFile("entrada", ".txt");
+        ProcessBuilder builder = new ProcessBuilder(ROOT.resolve("entrada").toString(), command)
+                .redirectErrorStream(true)
+                .redirectOutput(said.toFile());
+        builder.environment().put("ENTRADA_VAR", var.toString());
+        builder.environment().put("ENTRADA_NO_BUILD", "1");
+        builder.environment().put("ENTRADA_FIRST_PORT", "8700");
+        builder.environment().put("ENTRADA_TODAY", today);
+        Process process = builder.start();
+        boolean ended = process.waitFor(240, TimeUnit.SECONDS);
+        String text = Files.readString(said);
+        Files.delete(said);
+        if (!ended || process.exitValue() != 0) throw new IOException("./entrada " + command + " failed:\n" + text);
+    }
+
+    String address() throws IOException {
+        return "http://127.0.0.1:" + Files.readString(var.resolve("demo/run/port")).strip();
+    }
+
+    String password() throws IOException {
+        return Files.readString(var.resolve("demo/secrets/demo-password")).strip();
+    }
+
+    /** Ends the server as a failing machine would: without a word. */
+    void killServer() throws IOException, InterruptedException {
+        long pid = Long.parseLong(Files.readString(var.resolve("demo/run/server.pid")).strip());
+        ProcessHandle server = ProcessHandle.of(pid).orElseThrow();
+        server.destroyForcibly();
+        while (server.isAlive()) Thread.onSpinWait();
+    }
+
+    /** Orders misbehaviour at the stand-in store. */
+    void order(String kind, int times, long millis) throws IOException, InterruptedException {
+        String body = "{\"kind\":\"%s\",\"times\":%d,\"millis\":%d}".formatted(kind, times, millis);
+        HttpRequest request = HttpRequest.newBuilder(URI.create(store() + "/control/faults"))
+                .POST(HttpRequest.BodyPublishers.ofString(body))
+                .build();
+        HttpResponse<String> answer = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
+        if (answer.statusCode() != 200) throw new IOException(answer.body());
+    }
+
+    /** What the stand-in store has: JSON of tries and deliveries. */
+    String storeState() throws IOException, InterruptedException {
+        HttpRequest request = HttpRequest.newBuilder(URI.create(store() + "/control/state")).build();
+        return HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString()).body();
+    }
+
+    private String store() throws IOException {
+        return "http://127.0.0.1:" + Files.readString(var.resolve("demo/run/standins.port")).strip();
+    }
+
+    Path var() {
+        return var;
+    }
+}

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { BApp } from 'bootstrap-vue-next'
+import { onMounted, ref } from 'vue'
+import { useSession } from './api/session'
+import SignIn from './accounts/SignIn.vue'
+import AppFrame from './frame/AppFrame.vue'
+
+const session = useSession()
+const problem = ref('')
+
+async function begin() {
+  problem.value = ''
+  try {
+    await session.load()
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+onMounted(begin)
+</script>
+
+<template>
+  <BApp>
+    <p v-if="problem" class="begin" role="alert">
+      {{ problem }} <button class="act" type="button" @click="begin">Try again</button>
+    </p>
+    <p v-else-if="!session.who" class="begin quiet">Opening the desk…</p>
+    <SignIn v-else-if="!session.who.name" />
+    <AppFrame v-else />
+  </BApp>
+</template>
+
+<style>
+.begin {
+  padding: 20vh 24px;
+  text-align: center;
+}
+</style>

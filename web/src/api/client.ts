@@ -1,0 +1,72 @@
+/** Speaks with the server. Problems come as RFC 9457 documents and are thrown as {@link Problem}. */
+
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly type: string,
+    message: string,
+    readonly more: Record<string, unknown> = {},
+  ) {
+    super(message)
+  }
+}
+
+/** Told when the server says that nobody is signed in. */
+export const signedOut = { notice: () => {} }
+
+function token(): string {
+  const cookie = document.cookie.split('; ').find((each) => each.startsWith('XSRF-TOKEN='))
+  return cookie ? decodeURIComponent(cookie.slice('XSRF-TOKEN='.length)) : ''
+}
+
+const UNREACHABLE =
+  'The server cannot be reached. What you typed stays on this page; try again when the connection is back.'
+
+async function problem(response: Response): Promise<Problem> {
+  const body = (await response.json().catch(() => ({}))) as Record<string, unknown>
+  const type = String(body.type ?? '').replace('urn:entrada:problem:', '')
+  const says = String(body.detail ?? `The server answered ${response.status}. Nothing was changed.`)
+  return new Problem(response.status, type, says, body)
+}
+
+export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(path, {
+      method,
+      headers: {
+        Accept: 'application/json',
+        'X-XSRF-TOKEN': token(),
+        ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+      },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    })
+  } catch {
+    throw new Problem(0, 'unreachable', UNREACHABLE)
+  }
+  if (!response.ok) {
+    const failure = await problem(response)
+    if (failure.type === 'signed-out') signedOut.notice()
+    throw failure
+  }
+  const text = await response.text()
+  return (text ? JSON.parse(text) : undefined) as T
+}
+
+/** Sends a file as it is, telling how much has gone. */
+export function send<T>(path: string, file: Blob, progress: (share: number) => void): Promise<T> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest()
+    request.open('POST', path)
+    request.setRequestHeader('Content-Type', 'application/octet-stream')
+    request.setRequestHeader('X-XSRF-TOKEN', token())
+    request.upload.onprogress = (event) => progress(event.lengthComputable ? event.loaded / event.total : 0)
+    request.onerror = () => reject(new Problem(0, 'unreachable', UNREACHABLE))
+    request.onload = () => {
+      const answered = new Response(request.responseText, { status: request.status || 500 })
+      if (answered.ok) resolve(JSON.parse(request.responseText) as T)
+      else problem(answered).then(reject)
+    }
+    request.send(file)
+  })
+}

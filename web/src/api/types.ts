@@ -1,0 +1,25 @@
+/** Names for the generated types of the API. */
+import type { components } from './schema'
+
+type Schemas = components['schemas']
+export type ReleaseView = Schemas['ReleaseView']
+export type Head = Schemas['Head']
+export type Row = Schemas['Row']
+export type Cell = Schemas['Cell']
+export type Column = Schemas['Column']
+export type FindingView = Schemas['FindingView']
+export type MarkView = Schemas['MarkView']
+export type LooseFile = Schemas['LooseFile']
+export type Received = Schemas['Received']
+export type Session = Schemas['Session']
+export type Job = Schemas['Job']
+export type Desk = Schemas['Desk']
+export type MoveView = Schemas['MoveView']
+export type RecipeView = Schemas['RecipeView']
+export type FileView = Schemas['FileView']
+export type DestinationSend = Schemas['DestinationSend']
+export type DeliveryView = Schemas['DeliveryView']
+export type DestinationView = Schemas['DestinationView']
+export type LabelFacts = Schemas['LabelFacts']
+export type Edit = Schemas['Edit']
+export type Weight = 'stop' | 'risk' | 'note' | 'ready'

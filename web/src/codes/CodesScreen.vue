@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
+import { onMounted, ref } from 'vue'
+import { call } from '../api/client'
+import { useSession } from '../api/session'
+import type { LabelFacts } from '../api/types'
+
+const session = useSession()
+const label = ref<LabelFacts | null>(null)
+const problem = ref('')
+const saved = ref('')
+const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
+  { key: 'name', name: 'Label', help: 'Goes into new releases, with its P- and C-line.' },
+  { key: 'isrcPrefix', name: 'ISRC prefix', help: 'Two letters and three letters or digits, as assigned (ISO 3901).' },
+  {
+    key: 'barcodePrefix',
+    name: 'GS1 company prefix',
+    help: 'Seven to eleven digits; barcodes are numbered behind it.',
+  },
+  {
+    key: 'cataloguePrefix',
+    name: 'Catalogue prefix',
+    help: 'Letters in front of the label’s own numbers: NW for NW-031.',
+  },
+]
+async function run(method: string) {
+  try {
+    label.value = await call<LabelFacts>(method, '/api/label', method === 'PUT' ? label.value : undefined)
+    saved.value = method === 'PUT' ? 'Saved.' : ''
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+    saved.value = ''
+  }
+}
+onMounted(() => run('GET'))
+</script>
+
+<template>
+  <div class="screen">
+    <h1>Codes</h1>
+    <p class="quiet">
+      The label’s own blocks. A code that was handed out is never handed out again, whatever becomes of its release.
+    </p>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <BForm v-if="label" @submit.prevent="run('PUT')">
+      <div v-for="field in FIELDS" :key="field.key" class="field">
+        <label :for="field.key">{{ field.name }}</label>
+        <BFormInput
+          :id="field.key"
+          v-model="label[field.key]"
+          autocomplete="off"
+          :disabled="session.who?.role === 'reader'"
+          :class="{ mono: field.key !== 'name' }"
+        />
+        <span class="quiet">{{ field.help }}</span>
+      </div>
+      <BButton v-if="session.who?.role !== 'reader'" type="submit" variant="primary">Save</BButton>
+      <span class="saved" role="status">{{ saved }}</span>
+    </BForm>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: 160px 260px 1fr;
+  gap: 16px;
+  align-items: center;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+}
+label {
+  font-weight: 500;
+}
+.problem {
+  color: var(--stop);
+}
+button {
+  margin-top: 16px;
+}
+.saved {
+  margin-left: 12px;
+  color: var(--ready);
+}
+</style>

@@ -1,0 +1,168 @@
+<script setup lang="ts">
+import { BButton } from 'bootstrap-vue-next'
+import { onMounted, onUnmounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { call } from '../api/client'
+import { useSession } from '../api/session'
+import type { Desk, MoveView } from '../api/types'
+import Mark from '../kit/Mark.vue'
+import { moment } from '../kit/dates'
+import WeeksAhead from './WeeksAhead.vue'
+
+const session = useSession()
+const router = useRouter()
+const desk = ref<Desk | null>(null)
+const problem = ref('')
+
+async function load() {
+  try {
+    desk.value = await call<Desk>('GET', '/api/desk')
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+let waiting = 0
+function soon() {
+  clearTimeout(waiting)
+  waiting = window.setTimeout(load, 400)
+}
+const stops = ['release', 'delivery'].map((kind) => session.on(kind, soon))
+onMounted(load)
+onUnmounted(() => (clearTimeout(waiting), stops.forEach((stop) => stop())))
+
+function target(move: MoveView) {
+  const at = move.finding ? place(move.finding) : undefined
+  return { name: move.panel, params: { id: move.releaseId }, query: at ? { at } : {} }
+}
+/** A finding's id ends with its place: field and "release" or "track n". */
+function place(finding: string): string {
+  const [field, where] = finding.slice(finding.indexOf('@') + 1).split(':')
+  return `${where?.match(/\d+/)?.[0] ?? 0}.${field?.split('.')[1]}`
+}
+function slack(days: number | null): string {
+  if (days === null) return 'no date'
+  if (days < 0) return days < -60 ? 'long past' : `${-days} ${days === -1 ? 'day' : 'days'} late`
+  return days === 1 ? '1 day of slack' : `${days} days of slack`
+}
+</script>
+
+<template>
+  <div class="screen desk">
+    <div class="title">
+      <h1>Desk</h1>
+      <BButton v-if="session.who?.role !== 'reader'" variant="primary" size="sm" @click="router.push('/releases?new')"
+        >New release</BButton
+      >
+    </div>
+    <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
+    <p v-if="!desk" class="quiet">Looking over all releases…</p>
+    <div v-else class="columns">
+      <section aria-label="Next moves">
+        <h2>Next moves</h2>
+        <p v-if="!desk.moves.length" class="quiet">
+          Nothing waits for you. Begin a new release when its masters are finished.
+        </p>
+        <ol>
+          <li v-for="(move, i) in desk.moves" :key="i">
+            <Mark :weight="move.weight" />
+            <RouterLink :to="target(move)">
+              <span class="says"
+                ><b>{{ move.release }}</b> {{ move.says }}</span
+              >
+              <span class="quiet">{{ move.waits.join(', ') }} {{ move.waits.length === 1 ? 'waits' : 'wait' }}</span>
+            </RouterLink>
+            <span class="slack" :class="{ late: move.slackDays !== null && move.slackDays < 0 }">{{
+              slack(move.slackDays)
+            }}</span>
+          </li>
+        </ol>
+      </section>
+      <section class="side" aria-label="Ahead">
+        <h2>The next {{ desk.weeks }} weeks</h2>
+        <WeeksAhead :today="desk.today" :weeks="desk.weeks" :dates="desk.ahead" />
+        <h2>Answers</h2>
+        <p v-if="!desk.answers.length" class="quiet">None came in yet.</p>
+        <ul>
+          <li v-for="(answer, i) in desk.answers" :key="i">
+            <Mark :weight="answer.state === 'accepted' ? 'ready' : answer.state === 'in review' ? 'note' : 'stop'" />
+            <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }">
+              <b>{{ answer.release }}</b> {{ answer.state }} at {{ answer.destination }}
+              <span class="quiet">{{ moment(answer.at) }}</span>
+              <span v-if="answer.state === 'rejected' || answer.state === 'failed'" class="reason">{{
+                answer.says
+              }}</span>
+            </RouterLink>
+          </li>
+        </ul>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 10px;
+}
+h1 {
+  font-size: 1.5rem;
+  margin: 0;
+}
+h2 {
+  font:
+    600 15px 'Barlow',
+    sans-serif;
+  margin: 0;
+  padding-bottom: 6px;
+  border-bottom: 1px solid var(--ink);
+}
+.columns {
+  display: grid;
+  grid-template-columns: 1fr 380px;
+  gap: 32px;
+}
+.side h2:not(:first-child) {
+  margin-top: 22px;
+}
+ol,
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--line);
+}
+li a {
+  flex: 1;
+  color: var(--ink);
+}
+.says {
+  display: block;
+}
+.slack {
+  white-space: nowrap;
+  font-size: 14px;
+  color: var(--quiet);
+}
+.late,
+.problem {
+  color: var(--stop);
+}
+.side li {
+  font-size: 14px;
+}
+.reason {
+  display: block;
+}
+p {
+  margin: 8px 0;
+}
+</style>

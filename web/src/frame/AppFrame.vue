@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { BDropdown, BDropdownItemButton } from 'bootstrap-vue-next'
+import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { call } from '../api/client'
+import { useSession } from '../api/session'
+import { switchTheme } from '../kit/theme'
+import { useReleaseStore } from '../release/store'
+import JumpBox from './JumpBox.vue'
+import KeyCard from './KeyCard.vue'
+
+const session = useSession()
+const release = useReleaseStore()
+const route = useRoute()
+const keyCard = ref(false)
+
+const NAV = [
+  [
+    { to: '/', name: 'Desk' },
+    { to: '/releases', name: 'Releases' },
+  ],
+  [
+    { to: '/codes', name: 'Codes' },
+    { to: '/destinations', name: 'Destinations' },
+  ],
+]
+const here = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
+
+const open = computed(() => session.jobs.filter((job) => job.state !== 'failed'))
+const failed = computed(() => session.jobs.filter((job) => job.state === 'failed'))
+const share = computed(() => {
+  const total = open.value.reduce((sum, job) => sum + job.total, 0)
+  return total ? open.value.reduce((sum, job) => sum + job.done, 0) / total : 0
+})
+const cancellable = computed(() => open.value.filter((job) => job.kind === 'copies'))
+
+function typing(target: EventTarget | null) {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+}
+function keys(event: KeyboardEvent) {
+  if (event.key === '?' && !typing(event.target)) keyCard.value = true
+}
+onMounted(() => addEventListener('keydown', keys))
+onUnmounted(() => removeEventListener('keydown', keys))
+</script>
+
+<template>
+  <div class="frame">
+    <header>
+      <RouterLink class="name" to="/">Entrad<span>a</span></RouterLink>
+      <JumpBox />
+      <div class="work">
+        <template v-if="open.length">
+          <span class="bar" role="progressbar" :aria-valuenow="Math.round(share * 100)" aria-label="Background work">
+            <span :style="{ width: `${share * 100}%` }" />
+          </span>
+          <span>{{ open.length === 1 ? open[0]?.says : `${open.length} pieces of work` }}</span>
+          <button v-for="job in cancellable" :key="job.id" class="act" @click="call('DELETE', `/api/jobs/${job.id}`)">
+            Cancel
+          </button>
+        </template>
+        <span v-else-if="failed.length" class="failed" :title="failed.map((job) => job.problem).join(' ')">
+          {{ failed[failed.length - 1]?.says }}: not done
+        </span>
+      </div>
+      <span v-if="!session.online" class="offline" role="status">No connection to the server…</span>
+      <span v-else-if="release.savedAt" class="saved quiet" role="status">Saved {{ release.savedAt }}</span>
+      <button class="plain" type="button" @click="keyCard = true"><kbd>?</kbd> Keys</button>
+      <BDropdown :text="session.who?.name ?? ''" variant="link" size="sm" toggle-class="who" end>
+        <BDropdownItemButton @click="switchTheme">Light or dark</BDropdownItemButton>
+        <BDropdownItemButton @click="session.signOut()">Sign out</BDropdownItemButton>
+      </BDropdown>
+    </header>
+    <nav aria-label="Main">
+      <ul v-for="(group, i) in NAV" :key="i">
+        <li v-for="item in group" :key="item.to">
+          <RouterLink :to="item.to" :class="{ here: here(item.to) }" :aria-current="here(item.to) ? 'page' : undefined">
+            {{ item.name }}
+          </RouterLink>
+        </li>
+      </ul>
+    </nav>
+    <main>
+      <RouterView />
+    </main>
+    <KeyCard v-model="keyCard" />
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  display: grid;
+  grid-template: 44px 1fr / 132px 1fr;
+  height: 100vh;
+  min-width: 1000px;
+}
+header {
+  grid-column: 1 / -1;
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 0 16px;
+  border-bottom: 1px solid var(--line);
+  font-size: 14px;
+}
+.name {
+  width: 131px;
+  font:
+    600 19px 'Bitter',
+    serif;
+  color: var(--ink);
+  text-decoration: none;
+}
+.name span {
+  color: var(--madder);
+}
+.work {
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  color: var(--quiet);
+  max-width: 380px;
+  white-space: nowrap;
+  overflow: hidden;
+}
+.bar {
+  width: 64px;
+  height: 7px;
+  flex: none;
+  border: 1px solid var(--quiet);
+}
+.bar span {
+  display: block;
+  height: 100%;
+  background: var(--quiet);
+}
+.failed,
+.offline {
+  color: var(--stop);
+}
+.plain {
+  border: 0;
+  background: none;
+  color: var(--quiet);
+  padding: 0;
+  white-space: nowrap;
+}
+.saved {
+  white-space: nowrap;
+}
+kbd {
+  color: var(--quiet);
+  background: var(--card);
+  border: 1px solid var(--line);
+  padding: 1px 5px;
+}
+:deep(.who) {
+  color: var(--ink);
+  font-weight: 600;
+  text-decoration: none;
+  padding: 2px 0;
+}
+nav {
+  border-right: 1px solid var(--line);
+  padding-top: 12px;
+}
+nav ul {
+  list-style: none;
+  margin: 0;
+  padding: 0 0 8px;
+}
+nav ul + ul {
+  margin: 0;
+  padding-top: 8px;
+  border-top: 1px solid var(--line);
+}
+nav a {
+  display: block;
+  padding: 6px 16px;
+  border-left: 3px solid transparent;
+  color: var(--ink);
+  font-weight: 500;
+  text-decoration: none;
+}
+nav a:hover {
+  background: var(--card);
+}
+nav a.here {
+  border-color: var(--madder);
+  background: var(--madder-wash);
+  color: var(--madder);
+}
+main {
+  overflow: auto;
+  min-width: 0;
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+/** Go anywhere and do things by typing. */
+import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { call } from '../api/client'
+import type { Head } from '../api/types'
+import { switchTheme } from '../kit/theme'
+import { useReleaseStore } from '../release/store'
+
+interface Goal {
+  says: string
+  more: string
+  go: () => void
+}
+
+const router = useRouter()
+const release = useReleaseStore()
+const input = ref<HTMLInputElement>()
+const typed = ref('')
+const open = ref(false)
+const chosen = ref(0)
+const heads = ref<Head[]>([])
+
+const goals = computed<Goal[]>(() => {
+  const all: Goal[] = [
+    { says: 'Desk', more: 'what to do next', go: () => router.push('/') },
+    { says: 'Releases', more: 'all of them', go: () => router.push('/releases') },
+    { says: 'New release', more: 'begin one', go: () => router.push('/releases?new') },
+    { says: 'Codes', more: 'blocks and prefixes', go: () => router.push('/codes') },
+    { says: 'Destinations', more: 'rules and connections', go: () => router.push('/destinations') },
+    { says: 'Light or dark', more: 'switch', go: switchTheme },
+  ]
+  if (release.view) {
+    all.push({ says: 'Undo', more: release.view.stack.undo ?? '', go: () => release.undo() })
+    for (const row of release.view.rows.slice(1))
+      all.push({
+        says: row.cells.title?.shown ?? `Track ${row.track}`,
+        more: `track ${row.track} of ${release.view.head.title}`,
+        go: () =>
+          router.push({ name: 'sheet', params: { id: release.view?.head.id }, query: { at: `${row.track}.title` } }),
+      })
+  }
+  for (const head of heads.value)
+    all.push({
+      says: head.title,
+      more: [head.artists, head.catalogueNumber].filter(Boolean).join(' · '),
+      go: () => router.push(`/releases/${head.id}/sheet`),
+    })
+  const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return all
+    .filter((goal) => words.every((word) => `${goal.says} ${goal.more}`.toLowerCase().includes(word)))
+    .slice(0, 9)
+})
+watch(typed, () => (chosen.value = 0))
+
+async function show() {
+  open.value = true
+  heads.value = await call<Head[]>('GET', '/api/releases').catch(() => heads.value)
+}
+function take(goal: Goal | undefined) {
+  open.value = false
+  typed.value = ''
+  input.value?.blur()
+  goal?.go()
+}
+function keys(event: KeyboardEvent) {
+  if (!event.ctrlKey || event.key.toLowerCase() !== 'k') return
+  event.preventDefault()
+  void nextTick(() => input.value?.focus())
+}
+onMounted(() => addEventListener('keydown', keys))
+onUnmounted(() => removeEventListener('keydown', keys))
+</script>
+
+<template>
+  <div class="jump">
+    <input
+      ref="input"
+      v-model="typed"
+      type="text"
+      role="combobox"
+      aria-label="Go to or do"
+      aria-controls="goals"
+      :aria-expanded="open"
+      :aria-activedescendant="open && goals.length ? `goal-${chosen}` : undefined"
+      placeholder="Go to or do…"
+      @focus="show"
+      @blur="open = false"
+      @keydown.down.prevent="chosen = Math.min(goals.length - 1, chosen + 1)"
+      @keydown.up.prevent="chosen = Math.max(0, chosen - 1)"
+      @keydown.enter.prevent="take(goals[chosen])"
+      @keydown.esc="input?.blur()"
+    />
+    <kbd v-if="!open">Ctrl K</kbd>
+    <ul v-show="open" id="goals" role="listbox" aria-label="Places and actions">
+      <li
+        v-for="(goal, i) in goals"
+        :id="`goal-${i}`"
+        :key="i"
+        role="option"
+        :aria-selected="i === chosen"
+        :class="{ chosen: i === chosen }"
+        @mousedown.prevent="take(goal)"
+      >
+        {{ goal.says }} <span class="quiet">{{ goal.more }}</span>
+      </li>
+      <li v-if="!goals.length" class="quiet" role="option" aria-selected="false">Nothing of that name</li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.jump {
+  position: relative;
+  width: 420px;
+}
+input {
+  width: 100%;
+  height: 28px;
+  padding: 0 10px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+}
+input::placeholder {
+  color: var(--quiet);
+  opacity: 1;
+}
+kbd {
+  position: absolute;
+  right: 6px;
+  top: 5px;
+  padding: 0 5px;
+  font-size: 12px;
+  color: var(--quiet);
+  background: var(--card);
+  border: 1px solid var(--line);
+}
+ul {
+  position: absolute;
+  z-index: 30;
+  top: 32px;
+  left: 0;
+  right: 0;
+  margin: 0;
+  padding: 4px 0;
+  list-style: none;
+  background: var(--card);
+  border: 1px solid var(--quiet);
+}
+li {
+  padding: 5px 10px;
+  cursor: default;
+}
+li.chosen {
+  background: var(--madder-wash);
+}
+</style>

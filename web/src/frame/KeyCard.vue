@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { BModal } from 'bootstrap-vue-next'
+
+const open = defineModel<boolean>({ required: true })
+const KEYS = [
+  ['Ctrl K', 'Go to a release, a panel, or do something'],
+  ['Alt 1 … 3', 'Panels of a release: Sheet, Files, Send'],
+  ['J, Shift J', 'Next, previous finding'],
+  ['Arrows', 'Move in the sheet'],
+  ['Enter, F2', 'Edit a cell; Enter again saves, Esc leaves it as it was'],
+  ['Delete', 'Empty a cell, or return it to the carried value'],
+  ['Ctrl D', 'Fill the value of the cell above'],
+  ['Alt ↑, Alt ↓', 'Move the track up, down'],
+  ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
+  ['?', 'This card'],
+]
+</script>
+
+<template>
+  <BModal v-model="open" title="Keys" no-footer>
+    <dl>
+      <template v-for="[key, does] in KEYS" :key="key">
+        <dt class="mono">{{ key }}</dt>
+        <dd>{{ does }}</dd>
+      </template>
+    </dl>
+  </BModal>
+</template>
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: 170px 1fr;
+  gap: 6px 12px;
+  margin: 0;
+}
+dt {
+  font-weight: 400;
+}
+dd {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import type { FindingView } from '../api/types'
+import Mark from '../kit/Mark.vue'
+import { useReleaseStore } from './store'
+
+const release = useReleaseStore()
+const route = useRoute()
+const router = useRouter()
+const folded = ref(false)
+const busy = ref('')
+const places = computed(() => new Set(release.findings.flatMap((finding) => finding.destinations)).size)
+
+function go(finding: FindingView) {
+  void router.push({ name: 'sheet', params: route.params, query: { at: `${finding.track}.${finding.column}` } })
+}
+async function fix(finding: FindingView) {
+  busy.value = finding.id
+  await release.fix(finding.id)
+  busy.value = ''
+}
+const isHere = (finding: FindingView) => release.at?.row === finding.track && release.at?.column === finding.column
+</script>
+
+<template>
+  <aside class="findings" :class="{ folded }" aria-label="Findings">
+    <button v-if="folded" class="unfold" type="button" @click="folded = false">
+      Findings {{ release.findings.length }}
+    </button>
+    <template v-else>
+      <h2>
+        Findings
+        <span v-if="release.findings.length">
+          {{ release.findings.length }} in {{ places === 1 ? '1 destination' : `${places} destinations` }}
+        </span>
+        <button class="act" type="button" aria-label="Fold the findings" @click="folded = true">fold</button>
+      </h2>
+      <p v-if="!release.findings.length" class="none"><Mark weight="ready" /> Nothing stands in the way.</p>
+      <p v-else class="quiet hint"><kbd>J</kbd> goes to the next.</p>
+      <ol>
+        <li v-for="finding in release.findings" :key="finding.id" :class="{ here: isHere(finding) }">
+          <div class="top" :class="finding.weight">
+            <Mark :weight="finding.weight" />
+            <b>{{ finding.destinations.join(', ') }}</b>
+            <span class="hidden-text">{{ finding.weight }}</span>
+            <span class="where">{{ finding.track ? `track ${finding.track}` : 'release' }}</span>
+          </div>
+          <button class="says" type="button" :data-finding="finding.id" @click="go(finding)">{{ finding.says }}</button>
+          <button
+            v-if="finding.fix && !release.readOnly"
+            class="act"
+            type="button"
+            :disabled="busy === finding.id"
+            :title="finding.preview"
+            @click="fix(finding)"
+          >
+            {{ finding.fix }}
+          </button>
+        </li>
+      </ol>
+    </template>
+  </aside>
+</template>
+
+<style scoped>
+.findings {
+  width: 272px;
+  flex: none;
+  padding: 12px 16px;
+  border-left: 1px solid var(--line);
+  overflow: auto;
+  font-size: 14px;
+}
+.folded {
+  width: 34px;
+  padding: 12px 4px;
+}
+.unfold {
+  writing-mode: vertical-rl;
+  border: 0;
+  background: none;
+  font-weight: 600;
+  color: var(--ink);
+}
+h2 {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  margin: 0;
+  font:
+    600 15px 'Barlow',
+    sans-serif;
+}
+h2 span {
+  flex: 1;
+  color: var(--quiet);
+  font-size: 13px;
+}
+h2 .act {
+  margin-left: auto;
+  font-size: 13px;
+  font-weight: 500;
+}
+.hint {
+  margin: 2px 0 8px;
+  font-size: 13px;
+}
+kbd {
+  padding: 0 5px;
+  color: var(--quiet);
+  background: var(--card);
+  border: 1px solid var(--line);
+}
+.none {
+  margin-top: 12px;
+  color: var(--ready);
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  padding: 8px 0;
+  border-top: 1px solid var(--line);
+}
+li.here {
+  box-shadow:
+    -16px 0 0 var(--madder-wash),
+    16px 0 0 var(--madder-wash);
+  background: var(--madder-wash);
+}
+.top {
+  display: flex;
+  align-items: baseline;
+  gap: 5px;
+  font-size: 12.5px;
+}
+.stop b {
+  color: var(--stop);
+}
+.risk b {
+  color: var(--risk);
+}
+.note b {
+  color: var(--note);
+}
+.where {
+  margin-left: auto;
+  color: var(--quiet);
+}
+.says {
+  display: inline;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+  margin-right: 6px;
+}
+.says:hover {
+  text-decoration: underline;
+}
+</style>

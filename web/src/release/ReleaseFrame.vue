@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { onMounted, onUnmounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import ErrorNote from '../kit/ErrorNote.vue'
+import { PANELS } from '../router'
+import ConflictNote from './ConflictNote.vue'
+import FindingList from './FindingList.vue'
+import ReleaseHead from './ReleaseHead.vue'
+import { useReleaseStore } from './store'
+
+const route = useRoute()
+const router = useRouter()
+const release = useReleaseStore()
+const over = ref(false)
+
+watch(
+  () => Number(route.params.id),
+  (id) => id && release.open(id),
+  { immediate: true },
+)
+
+function keys(event: KeyboardEvent) {
+  const target = event.target as HTMLElement
+  const typing = /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
+  const panel = event.altKey && PANELS[Number(event.key) - 1]
+  if (panel) {
+    event.preventDefault()
+    void router.push({ name: panel.key, params: route.params })
+  } else if (event.ctrlKey && event.key.toLowerCase() === 'z' && !typing) {
+    event.preventDefault()
+    void (event.shiftKey ? release.redo() : release.undo())
+  } else if (event.key.toLowerCase() === 'j' && !typing && !event.ctrlKey && !event.altKey && !event.metaKey) {
+    step(event.shiftKey ? -1 : 1)
+  }
+}
+
+/** To the next or previous finding behind the place of the cursor. */
+function step(by: number) {
+  const list = release.findings
+  if (!list.length) return
+  const at = release.at
+  const here = list.findIndex((finding) => at && finding.track === at.row && finding.column === at.column)
+  const next = here < 0 ? (by > 0 ? 0 : list.length - 1) : (here + by + list.length) % list.length
+  const finding = list[next]!
+  void router.push({ name: 'sheet', params: route.params, query: { at: `${finding.track}.${finding.column}` } })
+}
+
+function drop(event: DragEvent) {
+  over.value = false
+  if (release.readOnly) return
+  const row = (event.target as HTMLElement).closest<HTMLElement>('[data-track-id]')
+  const files = [...(event.dataTransfer?.files ?? [])]
+  if (files.length) void release.receive(files, Number(row?.dataset.trackId ?? 0))
+}
+onMounted(() => addEventListener('keydown', keys))
+onUnmounted(() => removeEventListener('keydown', keys))
+</script>
+
+<template>
+  <div v-if="release.missing" class="screen">
+    <h1>There is no such release</h1>
+    <p><RouterLink to="/releases">All releases</RouterLink></p>
+  </div>
+  <p v-else-if="!release.view" class="opening quiet" role="status">
+    {{ release.problem ?? 'Opening the release…' }}
+  </p>
+  <div
+    v-else
+    class="release"
+    :class="{ over }"
+    @dragover.prevent="over = !!$event.dataTransfer?.types.includes('Files')"
+    @dragleave.self="over = false"
+    @drop.prevent="drop"
+  >
+    <ReleaseHead />
+    <nav class="tabs" aria-label="Panels of the release">
+      <RouterLink v-for="panel in PANELS" :key="panel.key" :to="{ name: panel.key, params: route.params }">
+        {{ panel.name }}
+      </RouterLink>
+    </nav>
+    <div class="body">
+      <section class="panel">
+        <ErrorNote :says="release.problem" @close="release.problem = null" />
+        <ConflictNote />
+        <RouterView />
+      </section>
+      <FindingList />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.opening {
+  padding: 24px;
+}
+.release {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+.release.over {
+  outline: 2px dashed var(--madder);
+  outline-offset: -4px;
+}
+.tabs {
+  display: flex;
+  gap: 2px;
+  padding: 0 16px;
+  border-bottom: 1px solid var(--line);
+}
+.tabs a {
+  padding: 6px 13px;
+  border: 1px solid transparent;
+  border-bottom: 0;
+  margin-bottom: -1px;
+  color: var(--ink);
+  font-weight: 500;
+  text-decoration: none;
+}
+.tabs a:hover {
+  color: var(--madder);
+}
+.tabs a.router-link-active {
+  border-color: var(--line);
+  background: var(--card);
+  color: var(--madder);
+}
+.body {
+  flex: 1;
+  display: flex;
+  min-height: 0;
+}
+.panel {
+  flex: 1;
+  min-width: 0;
+  overflow: auto;
+  background: var(--card);
+  display: flex;
+  flex-direction: column;
+}
+</style>

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { BButton } from 'bootstrap-vue-next'
+import Cover from '../kit/Cover.vue'
+import Mark from '../kit/Mark.vue'
+import { day, distance, shortDay } from '../kit/dates'
+import StandingWord from '../kit/StandingWord.vue'
+import { useReleaseStore } from './store'
+
+const release = useReleaseStore()
+const route = useRoute()
+const router = useRouter()
+const head = computed(() => release.view!.head)
+const facts = computed(() =>
+  [
+    head.value.kind,
+    head.value.tracks === 1 ? '1 track' : `${head.value.tracks} tracks`,
+    head.value.time === '0:00' ? '' : head.value.time,
+  ].filter(Boolean),
+)
+function pick(event: Event) {
+  const input = event.target as HTMLInputElement
+  void release.receive([...(input.files ?? [])])
+  input.value = ''
+}
+</script>
+
+<template>
+  <header class="head">
+    <Cover :head="head" :side="72" />
+    <div class="who">
+      <h1>{{ head.title }}</h1>
+      <p class="line">
+        <b>{{ head.artists || 'no artist yet' }}</b> · {{ facts.join(' · ') }}
+        <template v-if="head.catalogueNumber">
+          · <span class="mono">{{ head.catalogueNumber }}</span></template
+        >
+        <template v-if="head.barcode">
+          · <span class="mono">{{ head.barcode }}</span></template
+        >
+      </p>
+      <p class="marks">
+        <RouterLink v-for="mark in head.marks" :key="mark.destination" :to="{ name: 'send', params: route.params }">
+          <b>{{ mark.name }}</b>
+          <span :class="mark.weight"><Mark :weight="mark.weight" /> {{ mark.count || 'ready' }}</span>
+          <StandingWord :standing="mark.standing" />
+          <span class="hidden-text">{{ mark.says }}</span>
+        </RouterLink>
+        <label v-if="!release.readOnly" class="add act">
+          Add files…
+          <input class="hidden-text" type="file" multiple @change="pick" />
+        </label>
+      </p>
+    </div>
+    <div class="when">
+      <strong v-if="head.date">{{ day(head.date) }}</strong>
+      <strong v-else class="quiet">No release date</strong>
+      <span v-if="head.date" class="quiet">
+        {{ distance(head.days)
+        }}<template v-if="head.deliverBy && head.days > 0"> · deliver by {{ shortDay(head.deliverBy) }}</template>
+      </span>
+      <BButton variant="primary" size="sm" @click="router.push({ name: 'send', params: route.params })">Send…</BButton>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  gap: 14px;
+  padding: 12px 16px 10px;
+}
+.who {
+  flex: 1;
+  min-width: 0;
+}
+h1 {
+  font-size: 1.5rem;
+  line-height: 1.1;
+  margin: 0 0 3px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+p {
+  margin: 0;
+}
+.line {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.marks {
+  display: flex;
+  gap: 18px;
+  margin-top: 5px;
+  font-size: 14px;
+}
+.marks a {
+  color: var(--ink);
+  text-decoration: none;
+}
+.stop {
+  color: var(--stop);
+}
+.risk {
+  color: var(--risk);
+}
+.note {
+  color: var(--note);
+}
+.ready {
+  color: var(--ready);
+}
+.add {
+  cursor: pointer;
+}
+.add:focus-within {
+  outline: 2px solid var(--madder);
+}
+.when {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-end;
+  white-space: nowrap;
+}
+.when strong {
+  font:
+    600 1.05rem 'Bitter',
+    serif;
+}
+.when button {
+  margin-top: auto;
+  padding: 4px 16px;
+}
+</style>

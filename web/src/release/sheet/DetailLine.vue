@@ -1,0 +1,80 @@
+<script setup lang="ts">
+/** The cell in words: what it says, what is wrong with it, what would put it right. */
+import type { Cell, Column, FindingView } from '../../api/types'
+import Mark from '../../kit/Mark.vue'
+
+const props = defineProps<{
+  track: number
+  name: string
+  column: Column | undefined
+  cell: Cell | undefined
+  findings: FindingView[]
+  more: string
+  readOnly: boolean
+}>()
+const emit = defineEmits<{ fix: [id: string]; allocate: [] }>()
+const CODES = new Set(['isrc', 'gtin'])
+</script>
+
+<template>
+  <footer class="detail" aria-live="polite">
+    <b>{{ props.name }} · {{ props.track ? `track ${props.track}` : 'release' }}</b>
+    <div class="says">
+      <p v-for="finding in props.findings" :key="finding.id">
+        <Mark :weight="finding.weight" /> {{ finding.says }} <span class="quiet">{{ finding.reason }}</span>
+        <span v-if="finding.preview" class="quiet">{{ finding.preview }}.</span>
+        <button
+          v-if="finding.fix && !props.readOnly"
+          class="btn btn-line btn-sm"
+          type="button"
+          @click="emit('fix', finding.id)"
+        >
+          {{ finding.fix }}
+        </button>
+      </p>
+      <p v-if="!props.findings.length">
+        <template v-if="props.cell?.carried"
+          >Carried from the release: {{ props.cell.shown }}. Type to say something else here.</template
+        >
+        <span v-else class="quiet">{{ props.more || props.column?.help }}</span>
+        <button
+          v-if="props.column && CODES.has(props.column.type) && props.cell && !props.cell.value && !props.readOnly"
+          class="btn btn-line btn-sm"
+          type="button"
+          @click="emit('allocate')"
+        >
+          Allocate the next
+        </button>
+      </p>
+    </div>
+  </footer>
+</template>
+
+<style scoped>
+.detail {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+  min-height: 56px;
+  max-height: 140px;
+  overflow: auto;
+  padding: 10px 16px;
+  border-top: 1px solid var(--ink);
+  background: var(--bs-body-bg);
+  font-size: 14.5px;
+}
+.detail > b {
+  white-space: nowrap;
+  font-size: 13px;
+}
+.says {
+  flex: 1;
+}
+p {
+  margin: 0;
+}
+.btn {
+  margin-left: 8px;
+  padding: 1px 10px;
+}
+</style>

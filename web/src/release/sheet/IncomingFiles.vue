@@ -1,0 +1,106 @@
+<script setup lang="ts">
+/** Files on their way in, and files that are in no place yet. */
+import { ref } from 'vue'
+import { bytes } from '../../kit/dates'
+import Mark from '../../kit/Mark.vue'
+import { useReleaseStore } from '../store'
+
+const release = useReleaseStore()
+const chosen = ref<Record<string, number>>({})
+</script>
+
+<template>
+  <section v-if="release.uploads.length || release.view?.loose.length" class="incoming" aria-label="Files">
+    <p
+      v-for="(upload, i) in release.uploads"
+      :key="i"
+      class="upload"
+      :class="upload.state"
+      :role="upload.state === 'wrong' ? 'alert' : 'status'"
+    >
+      <Mark v-if="upload.state !== 'going'" :weight="upload.state === 'done' ? 'ready' : 'stop'" />
+      <b>{{ upload.name }}</b>
+      <progress
+        v-if="upload.state === 'going'"
+        :value="upload.share"
+        max="1"
+        :aria-label="`Receiving ${upload.name}`"
+      />
+      <span>{{ upload.says }}</span>
+      <button v-if="upload.state !== 'going'" class="act" type="button" @click="release.uploads.splice(i, 1)">
+        Close
+      </button>
+    </p>
+    <p v-for="file in release.view?.loose" :key="file.sha256" class="loose">
+      <span class="kind">loose file</span>
+      <b>{{ file.name }}</b>
+      <span class="quiet">{{ bytes(file.bytes) }} · {{ file.says }}</span>
+      <template v-if="!release.readOnly && file.kind === 'audio'">
+        <select v-model="chosen[file.sha256]" :aria-label="`Track for ${file.name}`">
+          <option :value="undefined" disabled>track…</option>
+          <option v-for="row in release.rows.slice(1)" :key="row.trackId" :value="row.trackId">
+            {{ row.track }} {{ row.cells.title?.shown }}
+          </option>
+        </select>
+        <button
+          class="act"
+          type="button"
+          :disabled="!chosen[file.sha256]"
+          @click="release.place(file.sha256, chosen[file.sha256]!)"
+        >
+          Put it there
+        </button>
+      </template>
+      <button
+        v-else-if="!release.readOnly && file.kind === 'picture'"
+        class="act"
+        type="button"
+        @click="release.place(file.sha256, 0)"
+      >
+        Make it the cover
+      </button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.incoming {
+  margin-top: 14px;
+  border-top: 1px solid var(--line);
+  font-size: 14px;
+}
+p {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  margin: 0;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line);
+}
+p > span:not(.kind) {
+  flex: 1;
+}
+b {
+  white-space: nowrap;
+  max-width: 260px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.kind {
+  flex: none;
+  padding: 0 5px;
+  border: 1px solid var(--line);
+  color: var(--quiet);
+  font-size: 12px;
+}
+select {
+  max-width: 160px;
+  background: var(--card);
+  color: var(--ink);
+  border: 1px solid var(--line);
+}
+progress {
+  flex: 1;
+  accent-color: var(--madder);
+}
+</style>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+/** Facts that only the release has, as a band of named fields in the same walk of the cursor as the grid. */
+import type { Column, FindingView, Row } from '../../api/types'
+import SheetCell from './SheetCell.vue'
+import { findingAt } from './cells'
+
+const props = defineProps<{
+  columns: Column[]
+  row: Row
+  findings: FindingView[]
+  at: { row: number; column: string } | null
+  editing: string | null
+}>()
+const emit = defineEmits<{
+  pick: [column: string]
+  edit: [column: string]
+  save: [text: string, by: string]
+  leave: []
+}>()
+const here = (key: string) => props.at?.row === 0 && props.at.column === key
+const coded = new Set(['gtin', 'isrc'])
+</script>
+
+<template>
+  <div class="facts" role="group" aria-label="Facts of the release">
+    <div
+      v-for="column in props.columns"
+      :key="column.key"
+      class="fact"
+      :class="{ here: here(column.key) }"
+      :data-cell="`0.${column.key}`"
+      :title="column.help"
+      @click="emit('pick', column.key)"
+      @dblclick="emit('edit', column.key)"
+    >
+      <span class="label narrow">{{ column.name }}</span>
+      <span class="value" :class="{ mono: coded.has(column.type) }">
+        <SheetCell
+          :cell="props.row.cells[column.key]"
+          :column="column"
+          :finding="findingAt(props.findings, 0, column.key)"
+          :here="here(column.key)"
+          :editing="here(column.key) ? props.editing : null"
+          :options="`options-${column.key}`"
+          @save="(text, by) => emit('save', text, by)"
+          @leave="emit('leave')"
+        />
+      </span>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.facts {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 0 16px;
+  margin: 4px 0 10px;
+}
+.fact {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  height: 26px;
+  padding: 0 4px;
+  border-bottom: 1px solid var(--line);
+  cursor: default;
+}
+.fact.here {
+  outline: 2px solid var(--madder);
+  outline-offset: -1px;
+  background: var(--madder-wash);
+}
+.label {
+  width: 78px;
+  flex: none;
+  font-size: 13px;
+  color: var(--quiet);
+}
+.value {
+  flex: 1;
+  display: flex;
+  align-items: center;
+  min-width: 0;
+  white-space: nowrap;
+  font-size: 14px;
+}
+</style>

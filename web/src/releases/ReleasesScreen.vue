@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { BButton } from 'bootstrap-vue-next'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { call } from '../api/client'
+import { useSession } from '../api/session'
+import type { Head } from '../api/types'
+import Cover from '../kit/Cover.vue'
+import Mark from '../kit/Mark.vue'
+import StandingWord from '../kit/StandingWord.vue'
+import { day, distance } from '../kit/dates'
+import NewRelease from './NewRelease.vue'
+
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const heads = ref<Head[] | null>(null)
+const filter = ref('')
+const problem = ref('')
+const making = ref(false)
+watch(
+  () => route.query.new,
+  (wanted) => wanted !== undefined && (making.value = true),
+  { immediate: true },
+)
+watch(making, (open) => !open && route.query.new !== undefined && router.replace('/releases'))
+
+const shown = computed(() => {
+  const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return (heads.value ?? []).filter((head) => {
+    const text = [head.title, head.artists, head.kind, head.catalogueNumber, head.barcode?.replace(/ /g, '')]
+      .join(' ')
+      .toLowerCase()
+    return words.every((word) => text.includes(word))
+  })
+})
+async function load() {
+  try {
+    heads.value = await call<Head[]>('GET', '/api/releases')
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+let waiting = 0
+const soon = () => {
+  clearTimeout(waiting)
+  waiting = window.setTimeout(load, 400)
+}
+const stops = ['release', 'delivery'].map((kind) => session.on(kind, soon))
+onMounted(load)
+onUnmounted(() => (clearTimeout(waiting), stops.forEach((stop) => stop())))
+</script>
+
+<template>
+  <div class="screen">
+    <div class="title">
+      <h1>Releases</h1>
+      <input v-model="filter" type="search" placeholder="Title, artist, number…" aria-label="Filter releases" />
+      <BButton v-if="session.who?.role !== 'reader'" variant="primary" size="sm" @click="making = true"
+        >New release</BButton
+      >
+    </div>
+    <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
+    <p v-if="!heads" class="quiet">Looking up releases…</p>
+    <p v-else-if="!heads.length" class="quiet">
+      No release yet. Begin with “New release”; the label’s defaults fill in what they know.
+    </p>
+    <p v-else-if="!shown.length" class="quiet">No release fits “{{ filter }}”.</p>
+    <ul>
+      <li v-for="head in shown" :key="head.id">
+        <RouterLink :to="`/releases/${head.id}/sheet`">
+          <Cover :head="head" :side="40" />
+          <span class="what">
+            <b>{{ head.title }}</b>
+            <span class="quiet">{{
+              [head.artists, head.kind, head.tracks === 1 ? '1 track' : `${head.tracks} tracks`]
+                .filter(Boolean)
+                .join(' · ')
+            }}</span>
+          </span>
+          <span class="mono number">{{ head.catalogueNumber }}</span>
+          <span class="date">
+            <template v-if="head.date"
+              >{{ day(head.date) }}<span class="quiet"> {{ distance(head.days) }}</span></template
+            >
+            <span v-else class="quiet">no date</span>
+          </span>
+          <span v-for="mark in head.marks" :key="mark.destination" class="mark">
+            {{ mark.name }} <Mark :weight="mark.weight" /> {{ mark.count || 'ready' }}
+            <span class="hidden-text">{{ mark.says }}</span>
+            <StandingWord :standing="mark.standing" />
+          </span>
+        </RouterLink>
+      </li>
+    </ul>
+    <NewRelease v-model="making" />
+  </div>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  padding-bottom: 12px;
+  border-bottom: 1px solid var(--ink);
+}
+h1 {
+  font-size: 1.5rem;
+  margin: 0;
+}
+input {
+  flex: 1;
+  max-width: 360px;
+  height: 30px;
+  margin-right: auto;
+  padding: 0 10px;
+  background: var(--card);
+  color: var(--ink);
+  border: 1px solid var(--line);
+  border-radius: 3px;
+}
+.problem {
+  color: var(--stop);
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li a {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+  color: var(--ink);
+  text-decoration: none;
+}
+li a:hover {
+  background: var(--card);
+}
+.what {
+  flex: 1;
+  min-width: 0;
+}
+.what b {
+  display: block;
+  font:
+    600 16px 'Bitter',
+    serif;
+}
+.number {
+  width: 70px;
+}
+.date {
+  width: 190px;
+  font-size: 14px;
+}
+.date .quiet {
+  display: block;
+}
+.mark {
+  width: 210px;
+  font-size: 14px;
+}
+p {
+  margin-top: 16px;
+}
+</style>
