@@ -3,6 +3,10 @@ import { ref } from 'vue'
 import { call, signedOut } from './client'
 import type { Job, Session } from './types'
 
+interface Said {
+  kind: string
+  data: Record<string, unknown>
+}
 type Listener = (data: Record<string, unknown>) => void
 
 /** Who is signed in, what the background does, and what the server announces. */
@@ -11,7 +15,9 @@ export const useSession = defineStore('session', () => {
   const jobs = ref<Job[]>([])
   const online = ref(true)
   const listeners = new Map<string, Set<Listener>>()
-  let stream: EventSource | null = null
+  const tabs = new BroadcastChannel('entrada-announcements')
+  tabs.onmessage = (event) => hear(event.data as Said)
+  let ended: AbortController | null = null
 
   async function load() {
     who.value = await call<Session>('GET', '/api/session')
@@ -29,22 +35,48 @@ export const useSession = defineStore('session', () => {
   }
 
   function forget() {
-    stream?.close()
-    stream = null
+    ended?.abort()
+    ended = null
     void load()
   }
   signedOut.notice = forget
 
+  /**
+   * One tab listens for all: a browser opens six connections to a server and no more, and each stream holds one. The tab
+   * that holds the lock tells the others; when it closes, the next takes over.
+   */
   function listen() {
-    stream?.close()
-    stream = new EventSource('/api/events')
-    stream.onopen = () => (online.value = true)
-    stream.onerror = () => (online.value = false)
-    stream.onmessage = (event) => {
-      const said = JSON.parse(event.data) as { kind: string; data: Record<string, unknown> }
-      if (said.kind === 'job' || said.kind === 'hello') void refreshJobs()
-      for (const listener of listeners.get(said.kind) ?? []) listener(said.data)
-    }
+    if (ended) return
+    const end = new AbortController()
+    ended = end
+    if (!navigator.locks) return openStream(end.signal)
+    void navigator.locks
+      .request('entrada-announcements', { signal: end.signal }, () => {
+        openStream(end.signal)
+        return new Promise<void>((release) => end.signal.addEventListener('abort', () => release()))
+      })
+      .catch(() => {})
+    void refreshJobs()
+  }
+
+  function openStream(end: AbortSignal) {
+    const stream = new EventSource('/api/events')
+    const connection = (up: boolean) => tell({ kind: 'connection', data: { up } })
+    stream.onopen = () => connection(true)
+    stream.onerror = () => connection(false)
+    stream.onmessage = (event) => tell(JSON.parse(event.data) as Said)
+    end.addEventListener('abort', () => stream.close())
+  }
+
+  function tell(said: Said) {
+    tabs.postMessage(said)
+    hear(said)
+  }
+
+  function hear(said: Said) {
+    if (said.kind === 'connection') online.value = said.data.up === true
+    if (said.kind === 'job' || said.kind === 'hello') void refreshJobs()
+    for (const listener of listeners.get(said.kind) ?? []) listener(said.data)
   }
 
   let waiting = false

@@ -66,7 +66,7 @@ onUnmounted(() => removeEventListener('keydown', keys))
       <span v-if="!session.online" class="offline" role="status">No connection to the server…</span>
       <span v-else-if="release.savedAt" class="saved quiet" role="status">Saved {{ release.savedAt }}</span>
       <button class="plain" type="button" @click="keyCard = true"><kbd>?</kbd> Keys</button>
-      <BDropdown :text="session.who?.name ?? ''" variant="link" size="sm" toggle-class="who" end>
+      <BDropdown :text="session.who?.name ?? ''" variant="link" size="sm" toggle-class="account" end>
         <BDropdownItemButton @click="switchTheme">Light or dark</BDropdownItemButton>
         <BDropdownItemButton @click="session.signOut()">Sign out</BDropdownItemButton>
       </BDropdown>
@@ -155,7 +155,7 @@ kbd {
   border: 1px solid var(--line);
   padding: 1px 5px;
 }
-:deep(.who) {
+:deep(.account) {
   color: var(--ink);
   font-weight: 600;
   text-decoration: none;

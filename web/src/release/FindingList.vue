@@ -65,7 +65,7 @@ const isHere = (finding: FindingView) => release.at?.row === finding.track && re
 
 <style scoped>
 .findings {
-  width: 272px;
+  width: 258px;
   flex: none;
   padding: 12px 16px;
   border-left: 1px solid var(--line);

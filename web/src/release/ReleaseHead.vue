@@ -98,6 +98,9 @@ p {
   font-size: 14px;
 }
 .marks a {
+  display: flex;
+  align-items: baseline;
+  gap: 6px;
   color: var(--ink);
   text-decoration: none;
 }

@@ -86,7 +86,7 @@ onUnmounted(() => (clearTimeout(waiting), stops.forEach((stop) => stop())))
             >
             <span v-else class="quiet">no date</span>
           </span>
-          <span v-for="mark in head.marks" :key="mark.destination" class="mark">
+          <span v-for="mark in head.marks" :key="mark.destination" class="stand">
             {{ mark.name }} <Mark :weight="mark.weight" /> {{ mark.count || 'ready' }}
             <span class="hidden-text">{{ mark.says }}</span>
             <StandingWord :standing="mark.standing" />
@@ -161,7 +161,7 @@ li a:hover {
 .date .quiet {
   display: block;
 }
-.mark {
+.stand {
   width: 210px;
   font-size: 14px;
 }

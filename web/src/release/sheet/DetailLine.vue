@@ -22,7 +22,7 @@ const CODES = new Set(['isrc', 'gtin'])
     <div class="says">
       <p v-for="finding in props.findings" :key="finding.id">
         <Mark :weight="finding.weight" /> {{ finding.says }} <span class="quiet">{{ finding.reason }}</span>
-        <span v-if="finding.preview" class="quiet">{{ finding.preview }}.</span>
+        <span v-if="finding.preview" class="preview">{{ finding.preview }}</span>
         <button
           v-if="finding.fix && !props.readOnly"
           class="btn btn-line btn-sm"
@@ -69,6 +69,9 @@ const CODES = new Set(['isrc', 'gtin'])
 }
 .says {
   flex: 1;
+}
+.preview {
+  display: block;
 }
 p {
   margin: 0;

@@ -53,7 +53,7 @@ const coded = new Set(['gtin', 'isrc'])
 <style scoped>
 .facts {
   display: grid;
-  grid-template-columns: repeat(4, 1fr);
+  grid-template-columns: repeat(4, minmax(0, 1fr));
   gap: 0 16px;
   margin: 4px 0 10px;
 }
@@ -72,7 +72,7 @@ const coded = new Set(['gtin', 'isrc'])
   background: var(--madder-wash);
 }
 .label {
-  width: 78px;
+  width: 74px;
   flex: none;
   font-size: 13px;
   color: var(--quiet);
@@ -83,6 +83,10 @@ const coded = new Set(['gtin', 'isrc'])
   align-items: center;
   min-width: 0;
   white-space: nowrap;
+  overflow: hidden;
   font-size: 14px;
+}
+.here .value {
+  overflow: visible;
 }
 </style>

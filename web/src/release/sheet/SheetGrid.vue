@@ -22,17 +22,17 @@ const emit = defineEmits<{
 
 const column = (key: string) => props.columns.find((each) => each.key === key)
 const here = (row: Row, key: string) => props.at?.row === row.track && props.at.column === key
+/** The title takes what is left. */
 const width: Record<string, string> = {
   side: '52px',
-  title: '20%',
-  version: '11%',
-  artists: '15%',
-  featured: '12%',
-  [TIME]: '66px',
-  isrc: '142px',
-  explicit: '66px',
-  language: '52px',
-  genre: '80px',
+  version: '96px',
+  artists: '100px',
+  featured: '118px',
+  [TIME]: '54px',
+  isrc: '136px',
+  explicit: '60px',
+  language: '42px',
+  genre: '60px',
 }
 const loose = (row: Row) =>
   row.track === 0
@@ -49,7 +49,7 @@ const STATES: Record<string, string> = { none: 'no master', measuring: 'measurin
 <template>
   <table class="grid narrow" role="grid" aria-label="Sheet">
     <colgroup>
-      <col style="width: 40px" />
+      <col style="width: 34px" />
       <col v-for="key in props.shown" :key="key" :style="{ width: width[key] }" />
     </colgroup>
     <thead>
@@ -122,7 +122,7 @@ th {
   font-weight: 500;
 }
 thead th {
-  padding: 3px 6px;
+  padding: 3px 5px;
   border-bottom: 1px solid var(--ink);
   color: var(--quiet);
   font-size: 13px;
@@ -144,7 +144,7 @@ tr.all {
   border-bottom: 1px solid var(--ink);
 }
 td {
-  padding: 0 6px;
+  padding: 0 5px;
   cursor: default;
 }
 .cell {

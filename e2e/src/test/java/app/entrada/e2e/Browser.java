@@ -162,6 +162,12 @@ final class Browser implements AutoCloseable {
         Files.write(png, driver.getScreenshotAs(OutputType.BYTES));
     }
 
+    /** Waits until every picture of the page has been loaded. */
+    void seePictures() {
+        patience().until(d -> Boolean.TRUE.equals(
+                script("return [...document.images].every(each => each.complete && each.naturalWidth > 0)")));
+    }
+
     /** What the page complained of since the last question; failed calls that a test provokes are not complaints. */
     List<String> complaints() {
         return driver.manage().logs().get(LogType.BROWSER).getAll().stream()

@@ -23,11 +23,13 @@ final class Pictures {
             browser.picture(folder.resolve("desk.png"));
             browser.go(arguments[0] + "/releases");
             browser.see("main li");
+            browser.seePictures();
             browser.picture(folder.resolve("releases.png"));
             browser.click("main li a", "Tidewrack Almanac");
             browser.see("[data-cell='6.title']");
             browser.click("[data-cell='6.title']");
             browser.see(".detail");
+            browser.seePictures();
             browser.picture(folder.resolve("sheet.png"));
             browser.click(".tabs a", "Files");
             browser.see(".files li .open");
@@ -52,7 +54,9 @@ final class Pictures {
             browser.go(browser.address());
             browser.see("[data-cell='6.title']");
             browser.click("[data-cell='6.title']");
+            browser.seePictures();
             browser.picture(folder.resolve("sheet-dark.png"));
+            System.out.println(browser.script("return getComputedStyle(document.querySelector('.line')).fontWeight + document.querySelector('.line').innerHTML"));
             browser.complaints().forEach(System.err::println);
         }
     }

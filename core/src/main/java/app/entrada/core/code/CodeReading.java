@@ -33,7 +33,7 @@ public record CodeReading(
             kind("ISNI", "\\d{15}[\\dX]", Isni::parse, c -> ((Isni) c).compact()),
             kind("GTIN", "\\d{12,14}", Gtin::parse, c -> ((Gtin) c).digits()),
             kind("IPI", "\\d{9,11}", IpiNameNumber::parse, c -> ((IpiNameNumber) c).digits()),
-            kind("ISRC", "[A-Z]{2}[A-Z0-9]{8,11}", Isrc::parse, c -> ((Isrc) c).compact()));
+            kind("ISRC", "[A-Z]{2}[A-Z0-9]{3}\\d{5,8}", Isrc::parse, c -> ((Isrc) c).compact()));
 
     private static Kind kind(
             String name, String looksLike, Function<String, Object> parse, Function<Object, String> canonical) {

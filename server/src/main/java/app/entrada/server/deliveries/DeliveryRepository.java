@@ -133,12 +133,16 @@ public class DeliveryRepository {
     /** An answer that came in, for the desk. */
     public record Answer(long releaseId, String release, String destination, String state, String says, String at) {}
 
-    /** The newest answers over all releases. */
+    /** What was said last of each delivery that was answered, the newest first. */
     public List<Answer> answers(int most) {
         return jdbc.sql("""
-                        SELECT r.id, coalesce(r.title, 'Untitled release') AS title, d.destination, e.state, e.says, e.at
-                        FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id JOIN release r ON r.id = d.release_id
-                        WHERE e.state IN ('accepted', 'rejected', 'in review', 'failed') ORDER BY e.id DESC LIMIT ?""")
+                        SELECT * FROM (
+                            SELECT DISTINCT ON (d.id) e.id AS event, r.id, coalesce(r.title, 'Untitled release') AS title,
+                                d.destination, e.state, e.says, e.at
+                            FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id
+                            JOIN release r ON r.id = d.release_id
+                            WHERE e.state IN ('accepted', 'rejected', 'in review', 'failed') ORDER BY d.id, e.id DESC) answer
+                        ORDER BY event DESC LIMIT ?""")
                 .param(most)
                 .query((row, n) -> new Answer(
                         row.getLong("id"),

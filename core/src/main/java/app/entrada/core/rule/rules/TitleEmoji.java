@@ -39,7 +39,7 @@ public final class TitleEmoji implements Rule {
     public Stream<Observation> check(Subject s, Params p) {
         return s.tracks(track -> track.facts()
                 .get(Fields.TRACK_TITLE)
-                .filter(title -> !plain(title).equals(title))
+                .filter(title -> title.codePoints().anyMatch(TitleEmoji::isPicture))
                 .map(title -> {
                     Observation seen = s.at(track, Fields.TRACK_TITLE, "“%s” holds a picture character.", title);
                     String plain = plain(title);
@@ -55,12 +55,14 @@ public final class TitleEmoji implements Rule {
                 }));
     }
 
+    private static boolean isPicture(int character) {
+        boolean joins = character == 0xFE0F || character == 0x200D;
+        return joins || UCharacter.hasBinaryProperty(character, UProperty.EMOJI_PRESENTATION);
+    }
+
     private static String plain(String title) {
         StringBuilder kept = new StringBuilder();
-        title.codePoints()
-                .filter(c ->
-                        !UCharacter.hasBinaryProperty(c, UProperty.EMOJI_PRESENTATION) && c != 0xFE0F && c != 0x200D)
-                .forEach(kept::appendCodePoint);
+        title.codePoints().filter(character -> !isPicture(character)).forEach(kept::appendCodePoint);
         return kept.toString().replaceAll(" {2,}", " ").strip();
     }
 }

@@ -1,0 +1,119 @@
+package app.entrada.core;
+
+import app.entrada.core.artwork.PictureFacts;
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.container.Fault;
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.release.Facts;
+import app.entrada.core.release.Recording;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.release.Work;
+import app.entrada.core.rule.Elsewhere;
+import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.rule.Subject;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Releases for tests: whole ones, to be spoilt fact by fact. */
+public final class Samples {
+    public static final LocalDate TODAY = LocalDate.of(2026, 11, 23);
+    public static final Sha256 MASTER = new Sha256("a".repeat(64));
+    public static final Sha256 COVER = new Sha256("c".repeat(64));
+
+    private final Map<String, String> facts = new LinkedHashMap<>();
+    private AudioFacts audio = audio("WAV", "PCM", 44100, 16, 8_000_000, List.of());
+    private PictureFacts picture = picture("JPEG", 3000, 3000, "RGB", 900_000, List.of());
+    private Elsewhere elsewhere = Elsewhere.NOTHING;
+
+    private Samples() {}
+
+    /** A single that nothing is wrong with. */
+    public static Samples single() {
+        Samples sample = new Samples();
+        Map.ofEntries(
+                        Map.entry("release.title", "Slack Water"), Map.entry("release.artists", "The Paper Ferrymen"),
+                        Map.entry("release.kind", "single"), Map.entry("release.barcode", "9521234500292"),
+                        Map.entry("release.catalogueNumber", "NW-029"),
+                                Map.entry("release.label", "Ninth Weir Records"),
+                        Map.entry("release.releaseDate", "2027-02-12"), Map.entry("release.genre", "Rock"),
+                        Map.entry("release.language", "en"), Map.entry("release.pLine", "2027 Ninth Weir Records"),
+                        Map.entry("release.cLine", "2027 Ninth Weir Records"),
+                                Map.entry("release.territories", "worldwide"),
+                        Map.entry("release.cover", COVER.hex()), Map.entry("track.title", "Slack Water"),
+                        Map.entry("track.explicit", "no"), Map.entry("recording.isrc", "XANW92600031"),
+                        Map.entry("recording.master", MASTER.hex()),
+                                Map.entry("work.composers", "Joss Amberley; Ines Quillon"))
+                .forEach(sample.facts::put);
+        return sample;
+    }
+
+    public Samples with(String field, String value) {
+        if (value == null || value.isEmpty()) facts.remove(field);
+        else facts.put(field, value);
+        return this;
+    }
+
+    public Samples with(AudioFacts measured) {
+        audio = measured;
+        return this;
+    }
+
+    public Samples with(PictureFacts measured) {
+        picture = measured;
+        return this;
+    }
+
+    public Samples with(Elsewhere others) {
+        elsewhere = others;
+        return this;
+    }
+
+    public static AudioFacts audio(String format, String codec, int rate, int bits, long bytes, List<Fault> faults) {
+        return new AudioFacts(
+                format,
+                codec,
+                rate,
+                bits,
+                2,
+                49L * rate,
+                bytes,
+                MASTER,
+                new Sha256("b".repeat(64)),
+                -3,
+                new int[] {1},
+                faults);
+    }
+
+    public static PictureFacts picture(
+            String format, int width, int height, String colours, long bytes, List<String> faults) {
+        return new PictureFacts(format, width, height, colours, 8, bytes, COVER, faults);
+    }
+
+    public Release release() {
+        Work work = new Work(4, of(Entity.WORK));
+        Recording recording = new Recording(3, of(Entity.RECORDING), work);
+        return new Release(1, 0, of(Entity.RELEASE), List.of(new Track(2, 1, of(Entity.TRACK), recording)));
+    }
+
+    private Facts of(Entity entity) {
+        Facts some = Facts.NONE;
+        for (Field<?> field : Fields.of(entity)) some = some.withText(field, facts.get(field.id()));
+        return some;
+    }
+
+    public Subject subject() {
+        return new Subject(
+                release(),
+                Map.of(MASTER, audio),
+                Map.of(COVER, picture),
+                elsewhere,
+                new LabelFacts("Ninth Weir Records", "XANW9", "952123450", "NW"),
+                TODAY);
+    }
+}

@@ -1,0 +1,62 @@
+package app.entrada.core.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.entrada.core.Samples;
+import app.entrada.core.rule.Checker;
+import app.entrada.core.rule.Profile;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+@DisplayName("F1 The desk says what to do next")
+class NextMovesTest {
+    private static final List<Profile> PROFILES = Profile.shipped();
+
+    private static List<NextMoves.Move> moves(Samples sample, int missingCopies, NextMoves.Standing standing) {
+        var state = new NextMoves.State(
+                sample.release(),
+                Checker.check(sample.subject(), PROFILES),
+                Map.of("lumenfold", missingCopies),
+                Map.of("lumenfold", standing),
+                Map.of("lumenfold", "The cover is too dark."));
+        return NextMoves.of(List.of(state), PROFILES, Samples.TODAY);
+    }
+
+    @Test
+    void what_stops_delivery_comes_first_with_the_days_that_are_left() {
+        List<NextMoves.Move> moves = moves(Samples.single().with("recording.isrc", ""), 1, NextMoves.Standing.NOT_SENT);
+        assertThat(moves).hasSize(1);
+        NextMoves.Move move = moves.get(0);
+        assertThat(move.says()).isEqualTo("“Slack Water” has no ISRC.");
+        assertThat(move.waits()).containsExactly("Lumenfold");
+        // 12 Feb 2027 less 21 days is 22 Jan, 60 days after 23 Nov
+        assertThat(move.slackDays()).contains(60L);
+        assertThat(move.finding()).contains("isrc.missing@recording.isrc:track 1");
+    }
+
+    @Test
+    void then_copies_are_written_then_it_is_sent() {
+        assertThat(moves(Samples.single(), 1, NextMoves.Standing.NOT_SENT))
+                .singleElement()
+                .satisfies(move -> assertThat(move.panel()).isEqualTo("files"));
+        assertThat(moves(Samples.single(), 0, NextMoves.Standing.NOT_SENT))
+                .singleElement()
+                .satisfies(move -> assertThat(move.says()).isEqualTo("Ready to send."));
+    }
+
+    @Test
+    void nothing_is_to_be_done_while_it_is_on_its_way_or_accepted() {
+        assertThat(moves(Samples.single(), 0, NextMoves.Standing.ON_ITS_WAY)).isEmpty();
+        assertThat(moves(Samples.single().with("recording.isrc", ""), 0, NextMoves.Standing.ACCEPTED))
+                .isEmpty();
+    }
+
+    @Test
+    void a_rejection_says_why() {
+        assertThat(moves(Samples.single(), 0, NextMoves.Standing.REJECTED))
+                .extracting(NextMoves.Move::says)
+                .contains("Lumenfold rejected it: The cover is too dark.");
+    }
+}

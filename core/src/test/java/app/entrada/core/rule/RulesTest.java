@@ -1,0 +1,363 @@
+package app.entrada.core.rule;
+
+import static app.entrada.core.Samples.audio;
+import static app.entrada.core.Samples.picture;
+import static app.entrada.core.Samples.single;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.params.provider.Arguments.arguments;
+
+import app.entrada.core.Samples;
+import app.entrada.core.container.Fault;
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Facts;
+import app.entrada.core.release.Recording;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.release.Work;
+import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.SplittableRandom;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+@DisplayName("K1 Every rule sees its own fault and nothing else")
+class RulesTest {
+    private static final List<Profile> PROFILES = Profile.shipped();
+
+    private static List<Finding> check(Samples sample) {
+        return Checker.check(sample.subject(), PROFILES);
+    }
+
+    @Test
+    void a_release_with_nothing_wrong_has_no_finding() {
+        assertThat(check(single())).isEmpty();
+    }
+
+    /** Rule, what is spoilt, where the finding must be, what it must say. */
+    static Stream<Arguments> faults() {
+        return Stream.of(
+                arguments("isrc.missing", single().with("recording.isrc", ""), "isrc", "no ISRC"),
+                arguments("isrc.malformed", single().with("recording.isrc", "XANW926"), "isrc", "XA-NW9-26-00041"),
+                arguments("isrc.foreign-prefix", single().with("recording.isrc", "XAQQ12600031"), "isrc", "XANW9"),
+                arguments(
+                        "isrc.shared",
+                        single().with(new Elsewhere(
+                                Map.of("XANW92600031", List.of("“Low Bridge” on Towpath Songs")),
+                                Map.of(),
+                                Set.of(),
+                                Map.of())),
+                        "isrc",
+                        "Low Bridge"),
+                arguments(
+                        "isrc.second",
+                        single().with(new Elsewhere(
+                                Map.of(),
+                                Map.of(),
+                                Set.of(),
+                                Map.of(Samples.MASTER, List.of("“Low Bridge” (XANW92300014)")))),
+                        "isrc",
+                        "XANW92300014"),
+                arguments("barcode.missing", single().with("release.barcode", ""), "barcode", "no barcode"),
+                arguments(
+                        "barcode.malformed",
+                        single().with("release.barcode", "9521234500293"),
+                        "barcode",
+                        "last digit would be 2"),
+                arguments(
+                        "barcode.reused",
+                        single().with(new Elsewhere(
+                                Map.of(), Map.of("9521234500292", List.of("Towpath Songs")), Set.of(), Map.of())),
+                        "barcode",
+                        "Towpath Songs"),
+                arguments(
+                        "barcode.range",
+                        single().with("release.barcode", "2001234500012"),
+                        "barcode",
+                        "within one shop"),
+                arguments(
+                        "catalogue-number.missing",
+                        single().with("release.catalogueNumber", ""),
+                        "catalogueNumber",
+                        "no catalogue number"),
+                arguments("title.missing", single().with("release.title", ""), "title", "no title"),
+                arguments(
+                        "title.too-long",
+                        single().with("release.title", "x".repeat(181)).with("track.title", "x".repeat(181)),
+                        "title",
+                        "181 characters; at most 180"),
+                arguments(
+                        "title.contains-feature", both("Slack Water (feat. Mira Tollgate)"), "title", "Mira Tollgate"),
+                arguments("title.version-in-title", both("Slack Water (Radio Edit)"), "title", "Radio Edit"),
+                arguments("title.whitespace", both("Slack  Water"), "title", "spaces"),
+                arguments("title.emoji", both("Slack Water 🌊"), "title", "picture character"),
+                arguments("title.all-caps", both("SLACK WATER"), "title", "capitals"),
+                arguments(
+                        "artist.missing",
+                        single().with("release.artists", "").with("track.artists", "Mira Tollgate"),
+                        "artists",
+                        "no artist"),
+                arguments(
+                        "artist.joined",
+                        single().with("release.artists", "Mira Tollgate & Petra Vann")
+                                .with(new Elsewhere(
+                                        Map.of(), Map.of(), Set.of("Mira Tollgate", "Petra Vann"), Map.of())),
+                        "artists",
+                        "semicolon"),
+                arguments("language.missing", single().with("release.language", ""), "language", "no language"),
+                arguments(
+                        "release-date.missing",
+                        single().with("release.releaseDate", ""),
+                        "releaseDate",
+                        "no release date"),
+                arguments(
+                        "release-date.too-soon",
+                        single().with("release.releaseDate", "2026-12-11"),
+                        "releaseDate",
+                        "in 18 days; 21 are needed: 2026-12-14"),
+                arguments(
+                        "original-date.after-release",
+                        single().with("release.originalDate", "2027-03-01"),
+                        "originalDate",
+                        "2027-03-01"),
+                arguments("p-line.missing", single().with("release.pLine", ""), "pLine", "P-line"),
+                arguments("c-line.missing", single().with("release.cLine", ""), "cLine", "C-line"),
+                arguments("genre.count", single().with("release.genre", ""), "genre", "no genre"),
+                arguments("genre.vocabulary", single().with("release.genre", "hip hop"), "genre", "not in the list"),
+                arguments("explicit.undecided", single().with("track.explicit", ""), "explicit", "neither"),
+                arguments("kind.track-count", single().with("release.kind", "album"), "kind", "no album here"),
+                arguments("single.title-differs", single().with("track.title", "Low Water"), "title", "“Low Water”"),
+                arguments("audio.missing", single().with("recording.master", ""), "master", "no master"),
+                arguments(
+                        "audio.damaged",
+                        single().with(audio("WAV", "PCM", 44100, 16, 9, List.of(new Fault("the file is cut off", 36)))),
+                        "master",
+                        "cut off"),
+                arguments(
+                        "audio.format",
+                        single().with(audio("WAV", "other", 44100, 16, 9, List.of())),
+                        "master",
+                        "taken are: WAV, FLAC"),
+                arguments(
+                        "audio.sample-rate",
+                        single().with(audio("WAV", "PCM", 22050, 16, 9, List.of())),
+                        "master",
+                        "22,050 Hz; at least 44,100"),
+                arguments(
+                        "audio.bit-depth",
+                        single().with(audio("WAV", "float", 44100, 32, 9, List.of())),
+                        "master",
+                        "32 bits floating point"),
+                arguments(
+                        "audio.bytes",
+                        single().with(audio("WAV", "PCM", 44100, 16, 262_144_001, List.of())),
+                        "master",
+                        "262,144,001"),
+                arguments("artwork.missing", single().with("release.cover", ""), "cover", "no front cover"),
+                arguments(
+                        "artwork.damaged",
+                        single().with(picture("unknown", 0, 0, "other", 0, List.of("the file is empty"))),
+                        "cover",
+                        "empty"),
+                arguments(
+                        "artwork.format",
+                        single().with(picture("GIF", 3000, 3000, "RGB", 9, List.of())),
+                        "cover",
+                        "GIF"),
+                arguments(
+                        "artwork.not-square",
+                        single().with(picture("JPEG", 3000, 2999, "RGB", 9, List.of())),
+                        "cover",
+                        "3000 × 2999"),
+                arguments(
+                        "artwork.pixels",
+                        single().with(picture("JPEG", 1400, 1400, "RGB", 9, List.of())),
+                        "cover",
+                        "3000 to 6000"),
+                arguments(
+                        "artwork.bytes",
+                        single().with(picture("JPEG", 3000, 3000, "RGB", 10_000_001, List.of())),
+                        "cover",
+                        "10,000,001"),
+                arguments(
+                        "artwork.colour-model",
+                        single().with(picture("JPEG", 3000, 3000, "CMYK", 9, List.of())),
+                        "cover",
+                        "CMYK"),
+                arguments("work.no-composer", single().with("work.composers", ""), "composers", "no composer"));
+    }
+
+    private static Samples both(String title) {
+        return single().with("release.title", title).with("track.title", title);
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("faults")
+    void a_fault_is_seen_at_its_place_in_words_that_help(String rule, Samples sample, String key, String says) {
+        List<Finding> findings = check(sample);
+        assertThat(findings).extracting(Finding::rule).containsOnly(rule);
+        Finding finding = findings.get(0);
+        assertThat(finding.place().field().key()).isEqualTo(key);
+        assertThat(finding.says()).contains(says).endsWith(".");
+        assertThat(finding.reason()).isNotBlank();
+        assertThat(finding.destinations()).containsKey("lumenfold");
+    }
+
+    @Test
+    void every_rule_of_the_store_has_its_example() {
+        List<String> shown =
+                new ArrayList<>(faults().map(each -> (String) each.get()[0]).toList());
+        shown.add("audio.same-as"); // takes two tracks, below
+        assertThat(shown)
+                .containsExactlyInAnyOrderElementsOf(PROFILES.get(0).rules().stream()
+                        .map(applied -> applied.rule().id())
+                        .toList());
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("faults")
+    void a_safe_fix_ends_its_finding_and_brings_no_other(String rule, Samples sample, String key, String says) {
+        Finding finding = check(sample).get(0);
+        if (finding.fix().isEmpty() || !(finding.fix().get() instanceof Fix.Edit edit)) return;
+        for (Change change : edit.changes()) sample.with(change.field().id(), change.after());
+        if (key.equals("title"))
+            sample.with(
+                    "release.title", sample.release().tracks().get(0).facts().text(Fields.TRACK_TITLE));
+        assertThat(check(sample)).isEmpty();
+    }
+
+    @Test
+    void the_same_file_on_two_tracks_is_seen_on_the_later_one() {
+        Subject one = single().subject();
+        Track first = one.release().tracks().get(0);
+        Track second = new Track(
+                9,
+                2,
+                first.facts(),
+                new Recording(
+                        9,
+                        first.recording().facts().withText(Fields.RECORDING_ISRC, "XANW92600032"),
+                        first.recording().work()));
+        Release release = new Release(1, 0, one.release().facts(), List.of(first, second));
+        List<Finding> findings = Checker.check(
+                new Subject(release, one.audio(), one.pictures(), one.elsewhere(), one.label(), one.today()), PROFILES);
+        assertThat(findings).hasSize(1);
+        assertThat(findings.get(0).id()).isEqualTo("audio.same-as@recording.master:track 2");
+    }
+
+    @Test
+    void a_date_that_has_passed_is_not_too_soon() {
+        assertThat(check(single().with("release.releaseDate", "2026-10-30"))).isEmpty();
+    }
+
+    @Test
+    void findings_do_not_depend_on_the_order_of_rules() {
+        Samples sample = single().with("release.title", "")
+                .with("track.title", "")
+                .with("recording.isrc", "")
+                .with("release.pLine", "");
+        Profile given = PROFILES.get(0);
+        List<Profile.Applied> turned = new ArrayList<>(given.rules());
+        java.util.Collections.reverse(turned);
+        Profile reversed = new Profile(
+                given.id(),
+                given.name(),
+                given.kind(),
+                given.takes(),
+                given.version(),
+                given.dated(),
+                given.leadDays(),
+                given.recipe(),
+                given.titleStyle(),
+                turned);
+        assertThat(Checker.check(sample.subject(), List.of(reversed))).isEqualTo(check(sample));
+    }
+
+    @Test
+    void no_rule_throws_whatever_a_release_lacks_or_holds() {
+        SplittableRandom chance = new SplittableRandom(952);
+        List<String> texts = List.of(
+                " ", "(feat. )", "((", "Κύμα", "夜の岸", "🌊🌊", "ß".repeat(300), "& and &", "\u202Eright", "- Live");
+        for (int run = 0; run < 400; run++) {
+            List<Track> tracks = new ArrayList<>();
+            int count = run % 40 == 0 ? 500 : chance.nextInt(4);
+            for (int i = 1; i <= count; i++)
+                tracks.add(new Track(
+                        i,
+                        i,
+                        some(Entity.TRACK, chance, texts),
+                        new Recording(
+                                i,
+                                some(Entity.RECORDING, chance, texts),
+                                new Work(i, some(Entity.WORK, chance, texts)))));
+            Subject whole = single().subject();
+            Subject odd = new Subject(
+                    new Release(1, 0, some(Entity.RELEASE, chance, texts), tracks),
+                    chance.nextBoolean() ? whole.audio() : Map.of(),
+                    chance.nextBoolean() ? whole.pictures() : Map.of(),
+                    Elsewhere.NOTHING,
+                    whole.label(),
+                    whole.today());
+            assertThat(Checker.check(odd, PROFILES))
+                    .allSatisfy(finding -> assertThat(finding.says()).isNotBlank());
+        }
+    }
+
+    private static Facts some(Entity entity, SplittableRandom chance, List<String> texts) {
+        Facts facts = Facts.NONE;
+        for (Field<?> field : Fields.of(entity)) {
+            if (chance.nextBoolean()) continue;
+            try {
+                facts = facts.withText(field, texts.get(chance.nextInt(texts.size())));
+            } catch (RuntimeException notOfThisType) {
+                // the registry keeps it out
+            }
+        }
+        return facts;
+    }
+
+    @Test
+    void a_profile_with_a_slip_is_refused_with_its_place() {
+        assertThatThrownBy(() -> profile("title.too-long: { weight: stop, maximum: 3 }"))
+                .hasMessageContaining("maximum")
+                .hasMessageContaining("[max]");
+        assertThatThrownBy(() -> profile("title.too-long: { weight: stop, max: many }"))
+                .hasMessageContaining("max");
+        assertThatThrownBy(() -> profile("title.too-big: { weight: stop }")).hasMessageContaining("title.too-big");
+        assertThatThrownBy(() -> profile("title.missing: { weight: heavy }")).hasMessageContaining("HEAVY");
+        assertThat(profile("title.too-long: { weight: note, max: 3 }")
+                        .rules()
+                        .get(0)
+                        .params()
+                        .number("max"))
+                .isEqualTo(3);
+    }
+
+    private static Profile profile(String rule) {
+        String yaml = """
+                id: x
+                name: X
+                kind: store
+                takes: all
+                version: 1
+                dated: "2026-01-01"
+                leadDays: 1
+                recipe: store-wav
+                titleStyle: { featuredInTitle: true }
+                rules:
+                  %s
+                """.formatted(rule);
+        return Profile.read(new ByteArrayInputStream(yaml.getBytes(StandardCharsets.UTF_8)));
+    }
+}
