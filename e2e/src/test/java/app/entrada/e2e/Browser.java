@@ -37,10 +37,21 @@ final class Browser implements AutoCloseable {
         ChromeOptions options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         options.addArguments(
-                "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage", "--disable-quic",
-                "--no-first-run", "--no-default-browser-check", "--disable-background-networking",
-                "--disable-component-update", "--disable-sync", "--disable-extensions", "--hide-scrollbars",
-                "--force-device-scale-factor=1", "--window-size=1280,800", "--lang=en-GB",
+                "--headless=new",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--disable-dev-shm-usage",
+                "--disable-quic",
+                "--no-first-run",
+                "--no-default-browser-check",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--disable-extensions",
+                "--hide-scrollbars",
+                "--force-device-scale-factor=1",
+                "--window-size=1280,800",
+                "--lang=en-GB",
                 "--user-data-dir=" + Files.createTempDirectory("entrada-browser"));
         LoggingPreferences logs = new LoggingPreferences();
         logs.enable(LogType.BROWSER, Level.ALL);
@@ -67,10 +78,12 @@ final class Browser implements AutoCloseable {
 
     /** Waits until something of this CSS is seen. */
     WebElement see(String css) {
-        return patience().withMessage(() -> "to see " + css + "\n" + text("body")).until(d -> d.findElements(By.cssSelector(css)).stream()
-                .filter(WebElement::isDisplayed)
-                .findFirst()
-                .orElse(null));
+        return patience()
+                .withMessage(() -> "to see " + css + "\n" + text("body"))
+                .until(d -> d.findElements(By.cssSelector(css)).stream()
+                        .filter(WebElement::isDisplayed)
+                        .findFirst()
+                        .orElse(null));
     }
 
     /** Waits until the text stands within something of this CSS. */
@@ -78,15 +91,19 @@ final class Browser implements AutoCloseable {
         return patience()
                 .withMessage(() -> "to see “" + text + "” in " + css + "\n" + text("body"))
                 .until(d -> d.findElements(By.cssSelector(css)).stream()
-                        .filter(element -> element.isDisplayed() && element.getText().contains(text))
+                        .filter(element ->
+                                element.isDisplayed() && element.getText().contains(text))
                         .findFirst()
                         .orElse(null));
     }
 
     /** Waits until the text stands nowhere within this CSS. */
     void seeNoLonger(String css, String text) {
-        patience().withMessage(() -> "to see no longer “" + text + "” in " + css).until(d -> d.findElements(By.cssSelector(css)).stream()
-                .noneMatch(element -> element.isDisplayed() && element.getText().contains(text)));
+        patience()
+                .withMessage(() -> "to see no longer “" + text + "” in " + css)
+                .until(d -> d.findElements(By.cssSelector(css)).stream()
+                        .noneMatch(element ->
+                                element.isDisplayed() && element.getText().contains(text)));
     }
 
     /** The text that is there now. */
@@ -144,7 +161,12 @@ final class Browser implements AutoCloseable {
         double x = at.x + at.width / 2.0;
         double y = at.y + at.height / 2.0;
         Map<String, Object> data = Map.of(
-                "items", List.of(), "files", java.util.Arrays.stream(files).map(Path::toString).toList(), "dragOperationsMask", 1);
+                "items",
+                List.of(),
+                "files",
+                java.util.Arrays.stream(files).map(Path::toString).toList(),
+                "dragOperationsMask",
+                1);
         for (String type : List.of("dragEnter", "dragOver", "drop"))
             driver.executeCdpCommand("Input.dispatchDragEvent", Map.of("type", type, "x", x, "y", y, "data", data));
     }
@@ -164,8 +186,9 @@ final class Browser implements AutoCloseable {
 
     /** Waits until every picture of the page has been loaded. */
     void seePictures() {
-        patience().until(d -> Boolean.TRUE.equals(
-                script("return [...document.images].every(each => each.complete && each.naturalWidth > 0)")));
+        patience()
+                .until(d -> Boolean.TRUE.equals(
+                        script("return [...document.images].every(each => each.complete && each.naturalWidth > 0)")));
     }
 
     /** What the page complained of since the last question; failed calls that a test provokes are not complaints. */

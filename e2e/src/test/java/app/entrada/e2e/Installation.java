@@ -11,7 +11,8 @@ import java.util.concurrent.TimeUnit;
 
 /** A whole installation with the demo data, set up and run by the project's own script. */
 final class Installation {
-    private static final Path ROOT = Path.of(System.getProperty("entrada.root", "..")).toAbsolutePath().normalize();
+    private static final Path ROOT =
+            Path.of(System.getProperty("entrada.root", "..")).toAbsolutePath().normalize();
 
     private final Path var;
     private final String today;
@@ -39,7 +40,8 @@ final class Installation {
     }
 
     String address() throws IOException {
-        return "http://127.0.0.1:" + Files.readString(var.resolve("demo/run/port")).strip();
+        return "http://127.0.0.1:"
+                + Files.readString(var.resolve("demo/run/port")).strip();
     }
 
     String password() throws IOException {
@@ -48,7 +50,8 @@ final class Installation {
 
     /** Ends the server as a failing machine would: without a word. */
     void killServer() throws IOException, InterruptedException {
-        long pid = Long.parseLong(Files.readString(var.resolve("demo/run/server.pid")).strip());
+        long pid = Long.parseLong(
+                Files.readString(var.resolve("demo/run/server.pid")).strip());
         ProcessHandle server = ProcessHandle.of(pid).orElseThrow();
         server.destroyForcibly();
         while (server.isAlive()) Thread.onSpinWait();
@@ -66,12 +69,16 @@ final class Installation {
 
     /** What the stand-in store has: JSON of tries and deliveries. */
     String storeState() throws IOException, InterruptedException {
-        HttpRequest request = HttpRequest.newBuilder(URI.create(store() + "/control/state")).build();
-        return HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString()).body();
+        HttpRequest request =
+                HttpRequest.newBuilder(URI.create(store() + "/control/state")).build();
+        return HttpClient.newHttpClient()
+                .send(request, HttpResponse.BodyHandlers.ofString())
+                .body();
     }
 
     private String store() throws IOException {
-        return "http://127.0.0.1:" + Files.readString(var.resolve("demo/run/standins.port")).strip();
+        return "http://127.0.0.1:"
+                + Files.readString(var.resolve("demo/run/standins.port")).strip();
     }
 
     Path var() {

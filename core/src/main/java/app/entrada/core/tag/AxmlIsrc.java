@@ -14,7 +14,7 @@ public final class AxmlIsrc {
 
     /** Anything that says more than one identifier is somebody else's document. */
     private static final Pattern OTHER_CONTENT =
-            Pattern.compile("<(?!/|\\?|!)(?:\\w+:)?(?!ebuCoreMain\\b|coreMetadata\\b|identifier\\b)\\w+");
+            Pattern.compile("<(?!/|\\?|!)(?:\\w+:)?+(?!ebuCoreMain\\b|coreMetadata\\b|identifier\\b)\\w+");
 
     private AxmlIsrc() {}
 

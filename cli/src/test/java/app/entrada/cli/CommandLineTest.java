@@ -1,0 +1,99 @@
+package app.entrada.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.entrada.demo.Piece;
+import app.entrada.demo.Synthesiser;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+class CommandLineTest {
+    @TempDir
+    Path folder;
+
+    private String said;
+
+    private int run(String... arguments) {
+        PrintStream out = System.out;
+        ByteArrayOutputStream heard = new ByteArrayOutputStream();
+        System.setOut(new PrintStream(heard, true, StandardCharsets.UTF_8));
+        try {
+            return Main.run(arguments);
+        } finally {
+            System.setOut(out);
+            said = heard.toString(StandardCharsets.UTF_8);
+        }
+    }
+
+    private JsonNode json() {
+        return new JsonMapper().readTree(said);
+    }
+
+    @Test
+    void codes_are_told_one_a_line() {
+        assertThat(run("codes", "--lines", "XA-NW9-26-00041", "9521234500316")).isZero();
+        String[] lines = said.split("\n");
+        assertThat(lines).hasSize(2);
+        assertThat(lines[0]).contains("\"kind\":\"ISRC\"", "\"valid\":true", "\"canonical\":\"XANW92600041\"");
+        assertThat(lines[1]).contains("\"valid\":false", "last digit would be 5");
+    }
+
+    @Test
+    void the_schema_is_one_document() {
+        assertThat(run("schema")).isZero();
+        assertThat(json().path("$schema").asString()).contains("2020-12");
+    }
+
+    @Test
+    void bad_usage_and_unreadable_input_have_codes_of_their_own() throws IOException {
+        assertThat(run("codes")).isEqualTo(2);
+        assertThat(run("check", "none.json", "--destination", "nowhere")).isEqualTo(2);
+        assertThat(run("inspect", folder.resolve("none.wav").toString())).isEqualTo(3);
+        assertThat(json().path("error").path("what").asString()).contains("no such file");
+        Path bad =
+                Files.writeString(folder.resolve("bad.json"), "{\"entrada\":1,\"release\":{\"releaseDate\":\"soon\"}}");
+        assertThat(run("check", bad.toString())).isEqualTo(3);
+        assertThat(json().path("error").path("where").asString()).isEqualTo("release.releaseDate");
+    }
+
+    @Test
+    void a_document_is_checked_embedded_and_its_copies_inspected() throws IOException {
+        Synthesiser.write(new Piece(21, 124, 8, false, 3, Piece.Layers.BAND, 1), folder.resolve("slack.wav"));
+        Path document = Files.writeString(folder.resolve("release.json"), """
+                {"entrada": 1, "label": {"name": "Ninth Weir Records", "isrcPrefix": "XANW9"},
+                 "release": {"title": "Slack Water", "artists": "The Paper Ferrymen", "kind": "single"},
+                 "tracks": [{"title": "Slack Water", "isrc": "XANW92600031", "composers": "Joss Amberley", "master": "slack.wav"}]}
+                """);
+        assertThat(run("check", document.toString(), "--today", "2026-11-23")).isEqualTo(1);
+        assertThat(said).contains("\"rule\" : \"barcode.missing\"", "\"weight\" : \"stop\"", "lumenfold");
+
+        for (String recipe : new String[] {"store-wav", "store-flac"}) {
+            assertThat(run(
+                            "embed",
+                            document.toString(),
+                            "--recipe",
+                            recipe,
+                            "--out",
+                            folder.resolve("out").toString()))
+                    .isZero();
+            assertThat(json().path("proof").path("equal").asBoolean()).isTrue();
+            assertThat(json().path("audioSha256Before").asString())
+                    .isEqualTo(json().path("audioSha256After").asString());
+            String written = json().path("written").asString();
+            assertThat(run("inspect", written)).isZero();
+            assertThat(json().path("samples").asLong()).isEqualTo(3 * 44100);
+            assertThat(said).contains("XANW92600031");
+            assertThat(json().path("problems")).isEmpty();
+        }
+        assertThat(run("embed", document.toString(), "--recipe", "none", "--out", folder.toString()))
+                .isEqualTo(2);
+    }
+}

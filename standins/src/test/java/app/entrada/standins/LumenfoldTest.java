@@ -1,0 +1,155 @@
+package app.entrada.standins;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.UUID;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class LumenfoldTest {
+    private static final String MESSAGE = """
+            <m><Party><PartyReference>P1</PartyReference></Party>
+            <SoundRecording><ResourceReference>A1</ResourceReference><ISRC>XANW92600031</ISRC><DisplayTitleText>%s</DisplayTitleText>
+            <DisplayArtist><ArtistPartyReference>%s</ArtistPartyReference></DisplayArtist>
+            <File><URI>resources/01.flac</URI><HashSumValue>%s</HashSumValue><FileSize>3</FileSize></File></SoundRecording>
+            <Image/><Release><ReleaseReference>R0</ReleaseReference><ICPN>9521234500292</ICPN><DisplayTitleText>Slack Water</DisplayTitleText>
+            <GenreText>Rock</GenreText></Release></m>
+            """;
+
+    @TempDir
+    Path folder;
+
+    private Lumenfold store;
+    private final HttpClient http = HttpClient.newHttpClient();
+
+    @BeforeEach
+    void open() throws IOException {
+        store = new Lumenfold(folder, "token");
+        store.start(0);
+    }
+
+    @AfterEach
+    void close() {
+        store.stop();
+    }
+
+    private static String hex(byte[] bytes) throws Exception {
+        return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+    }
+
+    private static byte[] pack(String title, String artist, boolean spoilt) throws Exception {
+        Map<String, byte[]> files = new LinkedHashMap<>();
+        byte[] sound = "abc".getBytes();
+        files.put(
+                "data/message.xml", MESSAGE.formatted(title, artist, hex(sound)).getBytes(StandardCharsets.UTF_8));
+        files.put("data/resources/01.flac", sound);
+        StringBuilder manifest = new StringBuilder();
+        for (var file : files.entrySet())
+            manifest.append(hex(file.getValue()))
+                    .append("  ")
+                    .append(file.getKey())
+                    .append('\n');
+        if (spoilt) files.put("data/resources/01.flac", "abd".getBytes());
+        files.put("bagit.txt", "BagIt-Version: 1.0\n".getBytes());
+        files.put("manifest-sha256.txt", manifest.toString().getBytes());
+        files.put(
+                "tagmanifest-sha256.txt", (hex(manifest.toString().getBytes()) + "  manifest-sha256.txt\n").getBytes());
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            for (var file : files.entrySet()) {
+                zip.putNextEntry(new ZipEntry(file.getKey()));
+                zip.write(file.getValue());
+            }
+        }
+        return out.toByteArray();
+    }
+
+    private HttpResponse<String> send(byte[] zip, String key, String token) throws Exception {
+        String digest = Base64.getEncoder()
+                .encodeToString(MessageDigest.getInstance("SHA-256").digest(zip));
+        return http.send(
+                HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + store.port() + "/v1/deliveries"))
+                        .header("Authorization", "Bearer " + token)
+                        .header("Idempotency-Key", key)
+                        .header("Content-Digest", "sha-256=:" + digest + ":")
+                        .POST(HttpRequest.BodyPublishers.ofByteArray(zip))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+    }
+
+    private String call(String method, String path, String body) throws Exception {
+        return http.send(
+                        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + store.port() + path))
+                                .header("Authorization", "Bearer token")
+                                .method(method, HttpRequest.BodyPublishers.ofString(body))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString())
+                .body();
+    }
+
+    private String reviewed(byte[] zip) throws Exception {
+        call("POST", "/control/faults", "{\"kind\":\"review\",\"millis\":0}");
+        HttpResponse<String> taken = send(zip, UUID.randomUUID().toString(), "token");
+        assertThat(taken.statusCode()).isEqualTo(202);
+        return call("GET", "/v1/deliveries/" + taken.body().replaceAll(".*\"receipt\":\"([^\"]+)\".*", "$1"), "");
+    }
+
+    @Test
+    void a_right_package_is_accepted() throws Exception {
+        assertThat(reviewed(pack("Slack Water", "P1", false))).contains("\"status\":\"accepted\"");
+    }
+
+    @Test
+    void the_same_key_is_taken_once_and_survives_a_restart() throws Exception {
+        byte[] zip = pack("Slack Water", "P1", false);
+        String key = UUID.randomUUID().toString();
+        String receipt = send(zip, key, "token").body();
+        assertThat(send(zip, key, "token").body()).isEqualTo(receipt);
+        assertThat(send(pack("Low Water", "P1", false), key, "token").statusCode())
+                .isEqualTo(422);
+        store.stop();
+        open();
+        assertThat(send(zip, key, "token").body()).isEqualTo(receipt);
+        assertThat(call("GET", "/control/state", "")).containsOnlyOnce("\"key\":\"" + key);
+    }
+
+    @Test
+    void a_wrong_token_a_spoilt_file_a_dead_reference_and_a_feature_in_a_title_are_refused() throws Exception {
+        assertThat(send(pack("Slack Water", "P1", false), UUID.randomUUID().toString(), "other")
+                        .statusCode())
+                .isEqualTo(401);
+        assertThat(reviewed(pack("Slack Water", "P1", true))).contains("rejected", "checksum");
+        assertThat(reviewed(pack("Slack Water", "P9", false))).contains("rejected", "P9 leads nowhere");
+        assertThat(reviewed(pack("Slack Water (feat. Petra Vann)", "P1", false)))
+                .contains("rejected", "featured-in-title");
+        assertThat(reviewed("no zip".getBytes())).contains("rejected", "no readable ZIP");
+    }
+
+    @Test
+    void ordered_faults_are_used_up() throws Exception {
+        call("POST", "/control/faults", "{\"kind\":\"unavailable\",\"times\":2}");
+        byte[] zip = pack("Slack Water", "P1", false);
+        String key = UUID.randomUUID().toString();
+        assertThat(send(zip, key, "token").statusCode()).isEqualTo(503);
+        assertThat(send(zip, key, "token").headers().firstValue("Retry-After")).contains("1");
+        assertThat(send(zip, key, "token").statusCode()).isEqualTo(202);
+        assertThat(call("POST", "/control/faults", "{\"kind\":\"gremlins\"}")).contains("wanted");
+    }
+}
