@@ -184,6 +184,32 @@ final class Browser implements AutoCloseable {
         Files.write(png, driver.getScreenshotAs(OutputType.BYTES));
     }
 
+    /** Where a link leads, below the server's address. */
+    String link(String css) {
+        return see(css).getAttribute("href");
+    }
+
+    /** Fetches what a link leads to, as the signed-in person. */
+    byte[] fetch(String address) throws IOException, InterruptedException {
+        String cookies = driver.manage().getCookies().stream()
+                .map(cookie -> cookie.getName() + "=" + cookie.getValue())
+                .collect(java.util.stream.Collectors.joining("; "));
+        var request = java.net.http.HttpRequest.newBuilder(java.net.URI.create(address))
+                .header("Cookie", cookies)
+                .build();
+        return java.net.http.HttpClient.newHttpClient()
+                .send(request, java.net.http.HttpResponse.BodyHandlers.ofByteArray())
+                .body();
+    }
+
+    /** Calls the API from within the page, as the signed-in person; the answer's text. */
+    String call(String method, String path) {
+        return (String) scriptLater("""
+                const done = arguments[arguments.length - 1];
+                const token = document.cookie.match(/XSRF-TOKEN=([^;]+)/)[1];
+                fetch('%s', {method: '%s', headers: {'X-XSRF-TOKEN': token}}).then((r) => r.text()).then(done)""".formatted(path, method));
+    }
+
     /** Waits until every picture of the page has been loaded. */
     void seePictures() {
         patience()

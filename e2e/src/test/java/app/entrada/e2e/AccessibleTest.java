@@ -1,0 +1,88 @@
+package app.entrada.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
+
+@ExtendWith(RunningEntrada.class)
+@DisplayName("P2 Everybody can use it")
+class AccessibleTest {
+    private final Installation entrada = RunningEntrada.get();
+
+    private static void check(Browser browser, String view) throws IOException {
+        Path axe = Path.of(System.getProperty("entrada.root", ".."), "web/node_modules/axe-core/axe.min.js");
+        browser.script(Files.readString(axe));
+        Object found = browser.scriptLater("""
+                const done = arguments[arguments.length - 1];
+                axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']}).then(
+                    (result) => done(result.violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.html).join(' | '))))""");
+        assertThat((List<?>) found).as(view).isEmpty();
+    }
+
+    @Test
+    void no_view_breaks_wcag_2_2_aa_in_light_or_dark() throws IOException {
+        try (Browser browser = new Browser()) {
+            browser.go(entrada.address());
+            browser.see("#name");
+            check(browser, "sign-in");
+            new Desk(browser, entrada).signIn();
+            for (String theme : List.of("light", "dark")) {
+                browser.script("localStorage.setItem('entrada.theme', arguments[0])", theme);
+                browser.go(entrada.address());
+                browser.see(".desk li");
+                check(browser, theme + " desk");
+                browser.click("nav a", "Releases");
+                browser.see("main li", "Tidewrack Almanac");
+                check(browser, theme + " releases");
+                browser.click("main li a", "Tidewrack Almanac");
+                browser.see("[data-cell='6.title']");
+                browser.press("j");
+                browser.see(".detail");
+                check(browser, theme + " sheet");
+                browser.chord(Keys.ALT, "2");
+                browser.click(".files li .open");
+                check(browser, theme + " files");
+                browser.chord(Keys.ALT, "3");
+                browser.see(".send header");
+                check(browser, theme + " send");
+                browser.click("nav a", "Destinations");
+                browser.see(".rule");
+                check(browser, theme + " destinations");
+            }
+        }
+    }
+
+    @Test
+    void the_sheet_is_filled_with_the_keyboard_alone() throws IOException {
+        try (Browser browser = new Browser()) {
+            Desk desk = new Desk(browser, entrada);
+            desk.signIn();
+            browser.chord(Keys.CONTROL, "k");
+            browser.see("#goals li", "New release");
+            browser.press("new release", Keys.ENTER);
+            browser.see("#new-title").sendKeys("Keyed Harbour", Keys.ENTER);
+            browser.see("[data-cell='1.title']", "Keyed Harbour");
+            // from the first cell down to the track, over to the version, typed at once
+            browser.press(Keys.ARROW_DOWN);
+            browser.see("[data-cell='0.title'].here");
+            browser.press(Keys.ARROW_DOWN, Keys.ARROW_RIGHT);
+            browser.see("[data-cell='1.version'].here");
+            browser.press("Radio Edit", Keys.ENTER);
+            browser.see("[data-cell='1.version']", "Radio Edit");
+            browser.press(Keys.DELETE);
+            browser.seeNoLonger("[data-cell='1.version']", "Radio Edit");
+            browser.chord(Keys.CONTROL, "z");
+            browser.see("[data-cell='1.version']", "Radio Edit");
+            browser.press("?");
+            browser.see(".modal", "Undo, redo");
+            assertThat(browser.complaints()).isEmpty();
+        }
+    }
+}

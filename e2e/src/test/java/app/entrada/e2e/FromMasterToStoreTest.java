@@ -1,0 +1,182 @@
+package app.entrada.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+@ExtendWith(RunningEntrada.class)
+@DisplayName("From a finished master to an accepting store, in the browser")
+class FromMasterToStoreTest {
+    @TempDir
+    Path folder;
+
+    private final Installation entrada = RunningEntrada.get();
+    private Browser browser;
+    private Desk desk;
+
+    @BeforeEach
+    void open() throws IOException {
+        browser = new Browser();
+        desk = new Desk(browser, entrada);
+    }
+
+    @AfterEach
+    void nothing_was_complained_of() {
+        try {
+            assertThat(browser.complaints()).isEmpty();
+        } finally {
+            browser.close();
+        }
+    }
+
+    private JsonNode storeHas(String title) throws Exception {
+        JsonNode state = new JsonMapper().readTree(entrada.storeState());
+        var found = new JsonMapper().createArrayNode();
+        for (JsonNode taken : state.path("taken"))
+            if (taken.path("title").asString().equals(title)) found.add(taken);
+        return found;
+    }
+
+    @Test
+    void a_single_goes_the_whole_way() throws Exception {
+        desk.signIn();
+        browser.see(".desk li", "“Wrack Line” has no ISRC.");
+        desk.begin("Glass Harbour");
+
+        // the label's defaults and blocks have filled in what they know
+        browser.see("[data-cell='1.isrc']", "XA-NW9-26-000");
+        assertThat(browser.text("[data-cell='0.label']")).contains("Ninth Weir Records");
+        assertThat(browser.text("[data-cell='0.barcode']")).contains("9 521234 50");
+        browser.see(".findings", "has no master");
+        browser.see(".findings", "no front cover");
+
+        Path[] song = Desk.song(folder, 77, "GLASS");
+        browser.drop(".release", song);
+        browser.see(".upload", "Now track 1.");
+        browser.see(".upload", "Now front cover.");
+        browser.see("[data-cell='1.master']", "0:04");
+        browser.seeNoLonger(".findings", "has no master");
+
+        // typed facts: findings go as they are given
+        browser.see(".findings", "has no composer");
+        desk.compile();
+        browser.seeNoLonger(".findings", "has no composer");
+        browser.see(".findings", "Nothing stands in the way.");
+
+        // a wrong code is seen at once, its finding leads to the cell, undo takes it back
+        browser.cell("1.isrc", "XANW926");
+        browser.see(".findings", "“XANW926” is no ISRC");
+        browser.click("[data-cell='0.title']");
+        browser.press("j");
+        browser.see("[data-cell='1.isrc'].here");
+        browser.see(".detail", "is no ISRC");
+        browser.chord(Keys.CONTROL, "z");
+        browser.see(".findings", "Nothing stands in the way.");
+        browser.see("[data-cell='1.isrc']", "XA-NW9-26-000");
+
+        // a featured artist typed into the title moves to the credits in one move
+        browser.cell("1.title", "Glass Harbour (feat. Mira Tollgate)");
+        browser.click(".findings .act", "Move to credits");
+        browser.see("[data-cell='1.featured']", "Mira Tollgate");
+        browser.see("[data-cell='1.title']", "Glass Harbour");
+        browser.see(".findings", "Nothing stands in the way.");
+
+        desk.writeCopies("WAV");
+        browser.see(".proof", "read back as planned");
+        desk.writeCopies("FLAC");
+        browser.see(".proof", "decoded samples");
+        Path flac = Files.write(folder.resolve("fetched.flac"), browser.fetch(browser.link(".file a")));
+        assertThat(run("metaflac", "--export-tags-to=-", "--no-utf8-convert", flac.toString()))
+                .contains("TITLE=Glass Harbour", "ARTIST=Mira Tollgate", "COMPOSER=Ines Quillon", "ISRC=XANW926");
+        assertThat(run("flac", "-t", "-s", flac.toString())).doesNotContain("ERROR");
+
+        // nothing leaves without the right password
+        browser.click(".tabs a", "Send");
+        browser.click("button", "Send to Lumenfold…");
+        browser.click("#declares");
+        browser.type("#again", "not the password");
+        browser.click(".modal button", "Seal and send");
+        browser.see(".modal", "The password does not fit. Nothing was sent.");
+        browser.type("#again", entrada.password());
+        browser.click(".modal button", "Seal and send");
+        browser.see(".delivery", "Lumenfold has it whole: receipt LF-");
+        browser.see(".delivery", "in review");
+        browser.see(".delivery", "Lumenfold took it.");
+        assertThat(storeHas("Glass Harbour")).hasSize(1);
+
+        browser.click("nav a", "Desk");
+        browser.see("[aria-label=Ahead]", "Glass Harbour accepted at Lumenfold");
+    }
+
+    private static String run(String... command) throws Exception {
+        Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
+        String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(process.waitFor()).as(said).isZero();
+        return said;
+    }
+
+    @Test
+    void a_store_that_answers_503_twice_gets_the_delivery_once() throws Exception {
+        desk.signIn();
+        browser.click("nav a", "Releases");
+        browser.click("main li a", "Lamplighter's Round");
+        desk.writeCopies("FLAC");
+        entrada.order("unavailable", 2, 0);
+        desk.send();
+        browser.see(".delivery", "Lumenfold answered 503.");
+        browser.see(".delivery", "Lumenfold took it.");
+        assertThat(storeHas("Lamplighter's Round")).hasSize(1);
+    }
+
+    @Test
+    void a_rejection_is_shown_with_its_reason_and_can_be_sent_anew() throws Exception {
+        desk.signIn();
+        desk.begin("Tidal Ledger");
+        browser.drop(".release", Desk.song(folder, 79, "TIDAL"));
+        browser.see(".upload", "Now front cover.");
+        desk.compile();
+        desk.writeCopies("FLAC");
+        entrada.order("reject", 1, 0);
+        desk.send();
+        browser.see(".delivery", "Our editors found the cover too dark.");
+        browser.click("nav a", "Desk");
+        browser.see(".desk li", "Lumenfold rejected it: Our editors found the cover too dark.");
+        browser.click(".desk li a", "Lumenfold rejected it");
+        desk.send();
+        browser.see(".delivery", "Lumenfold took it.");
+        assertThat(storeHas("Tidal Ledger")).hasSize(2);
+    }
+
+    @Test
+    void a_server_killed_while_it_sends_goes_on_after_its_restart_and_doubles_nothing() throws Exception {
+        desk.signIn();
+        desk.begin("Night Ferry Ledger");
+        browser.drop(".release", Desk.song(folder, 78, "NIGHT"));
+        browser.see(".upload", "Now front cover.");
+        desk.compile();
+        desk.writeCopies("FLAC");
+        int before =
+                new JsonMapper().readTree(entrada.storeState()).path("tries").asInt();
+        entrada.order("delay", 1, 6000);
+        desk.send();
+        while (new JsonMapper().readTree(entrada.storeState()).path("tries").asInt() == before) Thread.onSpinWait();
+        entrada.killServer();
+        browser.see("header", "No connection to the server…");
+        entrada.run("demo");
+        browser.go(browser.address());
+        browser.see(".delivery", "Lumenfold took it.");
+        assertThat(storeHas("Night Ferry Ledger")).hasSize(1);
+    }
+}

@@ -1,0 +1,133 @@
+package app.entrada.server;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Speaks HTTP with the server as a page does. */
+public final class Client {
+    private static final JsonMapper JSON = new JsonMapper();
+
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final String root;
+    private boolean withToken = true;
+
+    Client(int port) {
+        root = "http://127.0.0.1:" + port;
+    }
+
+    /** An answer: status, text, headers. */
+    public record Answer(int status, String text, Map<String, List<String>> headers) {
+        public JsonNode json() {
+            return JSON.readTree(text);
+        }
+
+        public String problem() {
+            return json().path("type").asString("").replace("urn:entrada:problem:", "");
+        }
+    }
+
+    /** The same person without the token against cross-site forgery. */
+    public Client withoutToken() {
+        withToken = false;
+        return this;
+    }
+
+    public Answer signIn(String name, String password) {
+        get("/api/session");
+        Answer answer = post("/api/session", Map.of("name", name, "password", password));
+        get("/api/session");
+        return answer;
+    }
+
+    public Answer get(String path) {
+        return send(request(path).GET());
+    }
+
+    public Answer post(String path, Object body) {
+        return json("POST", path, body);
+    }
+
+    public Answer put(String path, Object body) {
+        return json("PUT", path, body);
+    }
+
+    public Answer delete(String path) {
+        return send(request(path).DELETE());
+    }
+
+    private Answer json(String method, String path, Object body) {
+        String text = body instanceof String raw ? raw : JSON.writeValueAsString(body);
+        return send(request(path)
+                .header("Content-Type", "application/json")
+                .method(method, HttpRequest.BodyPublishers.ofString(text)));
+    }
+
+    public Answer upload(String path, byte[] file) {
+        return send(request(path)
+                .header("Content-Type", "application/octet-stream")
+                .POST(HttpRequest.BodyPublishers.ofByteArray(file)));
+    }
+
+    private HttpRequest.Builder request(String path) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(root + path));
+        for (HttpCookie cookie : cookies.getCookieStore().getCookies())
+            if (withToken && cookie.getName().equals("XSRF-TOKEN")) request.header("X-XSRF-TOKEN", cookie.getValue());
+        return request;
+    }
+
+    private Answer send(HttpRequest.Builder request) {
+        try {
+            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            return new Answer(
+                    response.statusCode(), response.body(), response.headers().map());
+        } catch (IOException failed) {
+            throw new IllegalStateException(failed);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopped);
+        }
+    }
+
+    // ---- what tests do again and again
+
+    /** A new release; its view. */
+    public JsonNode begin(String kind, String title) {
+        return post("/api/releases", Map.of("kind", kind, "title", title)).json();
+    }
+
+    /** The cell of a row of a view. */
+    public static JsonNode cell(JsonNode view, int row, String key) {
+        return view.path("rows").path(row).path("cells").path(key);
+    }
+
+    /** Writes one cell of a view, seen as the view shows it. */
+    public Answer write(JsonNode view, int row, String key, String after) {
+        JsonNode cell = cell(view, row, key);
+        Map<String, Object> change = new java.util.HashMap<>();
+        change.put("entity", cell.path("entity").asString());
+        change.put("target", cell.path("target").asLong());
+        change.put("field", cell.path("field").asString());
+        change.put(
+                "before",
+                cell.path("value").isNull() ? null : cell.path("value").asString());
+        change.put("after", after);
+        return post(
+                "/api/releases/" + id(view) + "/changes",
+                Map.of("says", key, "source", "typed", "changes", List.of(change)));
+    }
+
+    public static long id(JsonNode view) {
+        return view.path("head").path("id").asLong();
+    }
+}

@@ -1,0 +1,97 @@
+package app.entrada.server;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Map;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** The real server against a real PostgreSQL, started once for all tests of a run. */
+public final class RunningServer implements BeforeAllCallback {
+    /** Password of all accounts of the tests. */
+    public static final String PASSWORD = "weir-and-quay";
+
+    private static ConfigurableApplicationContext context;
+    private static Path var;
+
+    /** A bean of the running server. */
+    public static <T> T bean(Class<T> type) {
+        return context.getBean(type);
+    }
+
+    /** A fresh client that is not signed in. */
+    public static Client client() {
+        return new Client(((WebServerApplicationContext) context).getWebServer().getPort());
+    }
+
+    /** A client signed in with a role: manager, assistant or reader. */
+    public static Client signedIn(String role) {
+        Client client = client();
+        client.signIn(role, PASSWORD);
+        return client;
+    }
+
+    static Path var() {
+        return var;
+    }
+
+    private record Ending() implements AutoCloseable {
+        @Override
+        public void close() {
+            context.close();
+        }
+    }
+
+    @Override
+    public void beforeAll(ExtensionContext tests) {
+        tests.getRoot()
+                .getStore(ExtensionContext.Namespace.GLOBAL)
+                .getOrComputeIfAbsent(RunningServer.class, key -> start(), Ending.class);
+    }
+
+    private static Ending start() {
+        String cluster = System.getenv("ENTRADA_TEST_DB_URL");
+        if (cluster == null)
+            throw new IllegalStateException("There is no database for tests: run ./entrada test, which starts one");
+        String user = System.getenv("ENTRADA_TEST_DB_USER");
+        String password = System.getenv("ENTRADA_TEST_DB_PASSWORD");
+        String database = "test_" + Long.toHexString(System.nanoTime());
+        try (Connection connection = DriverManager.getConnection(cluster + "postgres", user, password);
+                Statement statement = connection.createStatement()) {
+            statement.execute("CREATE DATABASE " + database);
+            var = Files.createTempDirectory("entrada-test");
+        } catch (SQLException | IOException failed) {
+            throw new IllegalStateException(failed);
+        }
+        context = new SpringApplicationBuilder(Application.class)
+                .properties(Map.of(
+                        "spring.datasource.url",
+                        cluster + database,
+                        "spring.datasource.username",
+                        user,
+                        "spring.datasource.password",
+                        password,
+                        "server.port",
+                        "0",
+                        "entrada.var",
+                        var.toString(),
+                        "entrada.today",
+                        "2026-11-23",
+                        "entrada.largest-file",
+                        "3000000"))
+                .run();
+        var accounts = bean(app.entrada.server.accounts.AccountService.class);
+        for (String role : new String[] {"manager", "assistant", "reader"}) accounts.create(role, PASSWORD, role);
+        bean(app.entrada.server.codes.CodeBook.class)
+                .label(new app.entrada.core.rule.LabelFacts("Ninth Weir Records", "XANW9", "952123450", "NW"));
+        return new Ending();
+    }
+}

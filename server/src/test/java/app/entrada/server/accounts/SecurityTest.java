@@ -1,0 +1,133 @@
+package app.entrada.server.accounts;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.entrada.server.Client;
+import app.entrada.server.RunningServer;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+@ExtendWith(RunningServer.class)
+@DisplayName("P1 Nothing is allowed that was not allowed")
+class SecurityTest {
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "/api/releases",
+                "/api/desk",
+                "/api/jobs",
+                "/api/destinations",
+                "/api/label",
+                "/api/events",
+                "/api/openapi",
+                "/actuator/env",
+                "/api/nothing"
+            })
+    void nothing_is_told_to_somebody_who_is_not_signed_in(String path) {
+        Client.Answer answer = RunningServer.client().get(path);
+        assertThat(answer.status()).isEqualTo(401);
+        assertThat(answer.problem()).isEqualTo("signed-out");
+    }
+
+    @Test
+    void a_reader_reads_and_an_assistant_does_not_send() {
+        Client reader = RunningServer.signedIn("reader");
+        assertThat(reader.get("/api/releases").status()).isEqualTo(200);
+        assertThat(reader.post("/api/releases", Map.of("kind", "single")).problem())
+                .isEqualTo("not-allowed");
+        Client assistant = RunningServer.signedIn("assistant");
+        long id = Client.id(assistant.begin("single", "Assisted"));
+        assertThat(assistant
+                        .post("/api/releases/" + id + "/deliveries", Map.of("destination", "lumenfold"))
+                        .problem())
+                .isEqualTo("not-allowed");
+        assertThat(assistant
+                        .put("/api/destinations/lumenfold/secret", Map.of("url", "http://127.0.0.1:1"))
+                        .problem())
+                .isEqualTo("not-allowed");
+    }
+
+    @Test
+    void a_request_without_the_page_s_token_is_refused() {
+        Client forged = RunningServer.signedIn("manager").withoutToken();
+        assertThat(forged.post("/api/releases", Map.of("kind", "single")).status())
+                .isEqualTo(403);
+        assertThat(forged.delete("/api/session").status()).isEqualTo(403);
+    }
+
+    @Test
+    void the_session_is_a_cookie_no_script_and_no_other_site_gets_and_it_ends() {
+        Client client = RunningServer.client();
+        client.get("/api/session");
+        List<String> cookies = client.post(
+                        "/api/session", Map.of("name", "manager", "password", RunningServer.PASSWORD))
+                .headers()
+                .get("set-cookie");
+        assertThat(cookies)
+                .anySatisfy(
+                        cookie -> assertThat(cookie).startsWith("entrada=").contains("HttpOnly", "SameSite=Strict"));
+        client.get("/api/session");
+        client.delete("/api/session");
+        assertThat(client.get("/api/releases").status()).isEqualTo(401);
+    }
+
+    @Test
+    void five_wrong_passwords_lock_the_name_for_a_while() {
+        RunningServer.bean(AccountService.class).create("hurried", RunningServer.PASSWORD, "reader");
+        Client client = RunningServer.client();
+        for (int i = 0; i < 5; i++)
+            assertThat(client.signIn("hurried", "wrong").problem()).isEqualTo("wrong-password");
+        assertThat(client.signIn("hurried", RunningServer.PASSWORD).problem()).isEqualTo("locked");
+    }
+
+    @Test
+    void the_first_account_is_made_once() {
+        Client client = RunningServer.client();
+        client.get("/api/session");
+        assertThat(client.post("/api/accounts/first", Map.of("name", "Intruder", "password", "long-enough-now"))
+                        .problem())
+                .isEqualTo("not-first");
+    }
+
+    @Test
+    void a_secret_is_encrypted_and_never_comes_back() {
+        Client manager = RunningServer.signedIn("manager");
+        Client.Answer answer = manager.put(
+                "/api/destinations/lumenfold/secret", Map.of("url", "http://127.0.0.1:9", "secret", "lf-very-secret"));
+        assertThat(answer.status()).isEqualTo(200);
+        assertThat(answer.text()).doesNotContain("very-secret");
+        assertThat(manager.get("/api/destinations").text())
+                .doesNotContain("very-secret")
+                .contains("\"secret\":true");
+        byte[] stored = RunningServer.bean(JdbcClient.class)
+                .sql("SELECT secret FROM destination WHERE id = 'lumenfold'")
+                .query((row, n) -> row.getBytes(1))
+                .single();
+        assertThat(new String(stored, java.nio.charset.StandardCharsets.ISO_8859_1))
+                .doesNotContain("very-secret");
+        assertThat(RunningServer.bean(app.entrada.server.destinations.DestinationService.class)
+                        .secret("lumenfold"))
+                .contains("lf-very-secret");
+        assertThat(manager.put("/api/destinations/lumenfold/secret", Map.of("url", "file:///etc/passwd"))
+                        .problem())
+                .isEqualTo("address");
+    }
+
+    @Test
+    void pages_carry_a_strict_policy_and_deep_links_are_the_page() {
+        Client client = RunningServer.client();
+        Client.Answer page = client.get("/releases/5/sheet");
+        assertThat(page.status()).isEqualTo(200);
+        assertThat(page.text()).contains("<div id=\"app\">");
+        assertThat(page.headers().get("content-security-policy").get(0))
+                .contains("default-src 'self'", "frame-ancestors 'none'");
+        assertThat(client.get("/assets/nothing.js").status()).isEqualTo(404);
+        assertThat(client.get("/..%2f..%2fetc/passwd").status()).isEqualTo(400);
+    }
+}

@@ -1,0 +1,204 @@
+package app.entrada.server.releases;
+
+import static app.entrada.server.Client.cell;
+import static app.entrada.server.Client.id;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.ValueTypes;
+import app.entrada.server.Client;
+import app.entrada.server.RunningServer;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
+
+@ExtendWith(RunningServer.class)
+@DisplayName("C4, C11, C15, P3 Every edit is a change: carried, logged, undone, never lost to another's")
+class ChangesTest {
+    private final Client manager = RunningServer.signedIn("manager");
+
+    @Test
+    void every_fact_of_the_registry_has_its_column_and_no_column_is_without_one() {
+        JdbcClient jdbc = RunningServer.bean(JdbcClient.class);
+        Set<String> keys = Set.of("id", "revision", "created_at", "release_id", "recording_id", "work_id");
+        for (Entity entity : Entity.values()) {
+            Set<String> columns =
+                    new HashSet<>(jdbc.sql("SELECT column_name FROM information_schema.columns WHERE table_name = ?")
+                            .param(entity.id())
+                            .query(String.class)
+                            .list());
+            columns.removeAll(keys);
+            List<String> declared = Fields.of(entity).stream()
+                    .filter(field -> field.type() != ValueTypes.NAMES)
+                    .map(Field::column)
+                    .toList();
+            assertThat(columns).as(entity.id()).containsExactlyInAnyOrderElementsOf(declared);
+        }
+    }
+
+    @Test
+    void a_new_single_is_filled_from_the_label_s_defaults() {
+        JsonNode view = manager.begin("single", "Slack Water");
+        assertThat(cell(view, 0, "label").path("value").asString()).isEqualTo("Ninth Weir Records");
+        assertThat(cell(view, 0, "pLine").path("value").asString()).isEqualTo("2026 Ninth Weir Records");
+        assertThat(cell(view, 0, "barcode").path("value").asString()).startsWith("952123450");
+        assertThat(cell(view, 0, "catalogueNumber").path("value").asString()).startsWith("NW-");
+        assertThat(cell(view, 1, "isrc").path("value").asString()).startsWith("XANW926");
+        assertThat(cell(view, 1, "title").path("value").asString()).isEqualTo("Slack Water");
+    }
+
+    @Test
+    void what_the_release_says_holds_for_a_track_until_it_says_otherwise() {
+        JsonNode view = manager.begin("single", "Carried");
+        view = manager.write(view, 0, "artists", "Mira Tollgate; Kestrel & Loam")
+                .json();
+        assertThat(cell(view, 1, "artists").path("carried").asBoolean()).isTrue();
+        assertThat(cell(view, 1, "artists").path("shown").asString()).isEqualTo("Mira Tollgate & Kestrel & Loam");
+        view = manager.write(view, 1, "artists", "Petra Vann").json();
+        assertThat(cell(view, 1, "artists").path("carried").asBoolean()).isFalse();
+        assertThat(cell(view, 0, "artists").path("value").asString()).isEqualTo("Mira Tollgate; Kestrel & Loam");
+        view = manager.write(view, 1, "artists", null).json();
+        assertThat(cell(view, 1, "artists").path("carried").asBoolean()).isTrue();
+    }
+
+    @Test
+    void undo_and_redo_walk_back_and_forth_and_a_new_edit_ends_the_redo() {
+        JsonNode view = manager.begin("single", "One");
+        long id = id(view);
+        view = manager.write(view, 1, "title", "Two").json();
+        view = manager.write(view, 1, "title", "Three").json();
+        JsonNode back = manager.post("/api/releases/" + id + "/undo", Map.of()).json();
+        assertThat(cell(back, 1, "title").path("value").asString()).isEqualTo("Two");
+        back = manager.post("/api/releases/" + id + "/undo", Map.of()).json();
+        assertThat(cell(back, 1, "title").path("value").asString()).isEqualTo("One");
+        JsonNode forth = manager.post("/api/releases/" + id + "/redo", Map.of()).json();
+        assertThat(cell(forth, 1, "title").path("value").asString()).isEqualTo("Two");
+        assertThat(forth.path("stack").path("redo").asString()).isEqualTo("title");
+        JsonNode other = manager.write(forth, 1, "version", "Live").json();
+        assertThat(other.path("stack").path("redo").isNull()).isTrue();
+        assertThat(manager.post("/api/releases/" + id + "/redo", Map.of()).problem())
+                .isEqualTo("nothing-to-redo");
+    }
+
+    @Test
+    void undoing_everything_and_redoing_it_gives_the_same_release() {
+        JsonNode view = manager.begin("EP", "Whole");
+        long id = id(view);
+        view = manager.post("/api/releases/" + id + "/tracks", Map.of()).json();
+        view = manager.write(view, 1, "title", "Κύμα").json();
+        view = manager.write(view, 1, "composers", "Mirabel Tollgate-Osei; Petra Vann")
+                .json();
+        view = manager.write(view, 0, "releaseDate", "12 Feb 2027").json();
+        String whole = view.path("rows").toString();
+        int steps = 0;
+        while (manager.post("/api/releases/" + id + "/undo", Map.of()).status() == 200) steps++;
+        JsonNode empty = manager.get("/api/releases/" + id).json();
+        assertThat(empty.path("rows")).hasSize(1);
+        for (int i = 0; i < steps; i++) manager.post("/api/releases/" + id + "/redo", Map.of());
+        assertThat(manager.get("/api/releases/" + id).json().path("rows").toString())
+                .isEqualTo(whole);
+    }
+
+    @Test
+    void two_people_at_once_see_both_values_and_neither_is_overwritten() {
+        JsonNode seen = manager.begin("single", "Shared");
+        Client assistant = RunningServer.signedIn("assistant");
+        assertThat(assistant.write(seen, 1, "title", "Hers").status()).isEqualTo(200);
+        Client.Answer mine = manager.write(seen, 1, "title", "Mine");
+        assertThat(mine.status()).isEqualTo(409);
+        assertThat(mine.problem()).isEqualTo("changed-meanwhile");
+        JsonNode conflict = mine.json().path("conflicts").path(0);
+        assertThat(conflict.path("stored").asString()).isEqualTo("Hers");
+        assertThat(conflict.path("wanted").asString()).isEqualTo("Mine");
+        // another cell is no conflict
+        assertThat(manager.write(seen, 1, "version", "Live").status()).isEqualTo(200);
+    }
+
+    @Test
+    void a_batch_with_one_wrong_value_changes_nothing() {
+        JsonNode view = manager.begin("single", "Batch");
+        long release = id(view);
+        Map<String, Object> right =
+                Map.of("entity", "release", "target", release, "field", "release.genre", "before", "", "after", "Folk");
+        Map<String, Object> wrong = Map.of(
+                "entity", "release", "target", release, "field", "release.releaseDate", "before", "", "after", "soon");
+        Client.Answer answer =
+                manager.post("/api/releases/" + release + "/changes", Map.of("changes", List.of(right, wrong)));
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.json().path("field").asString()).isEqualTo("release.releaseDate");
+        assertThat(cell(manager.get("/api/releases/" + release).json(), 0, "genre")
+                        .path("value")
+                        .isNull())
+                .isTrue();
+    }
+
+    @Test
+    void a_thing_of_another_release_cannot_be_changed_through_this_one() {
+        JsonNode mine = manager.begin("single", "Mine");
+        JsonNode other = manager.begin("single", "Other");
+        long track = cell(other, 1, "title").path("target").asLong();
+        Map<String, Object> change =
+                Map.of("entity", "track", "target", track, "field", "track.title", "before", "Other", "after", "Taken");
+        assertThat(manager.post("/api/releases/" + id(mine) + "/changes", Map.of("changes", List.of(change)))
+                        .problem())
+                .isEqualTo("foreign-target");
+        Map<String, Object> order = Map.of(
+                "entity",
+                "release",
+                "target",
+                id(mine),
+                "field",
+                "release.runningOrder",
+                "before",
+                String.valueOf(cell(mine, 1, "title").path("target").asLong()),
+                "after",
+                String.valueOf(track));
+        assertThat(manager.post("/api/releases/" + id(mine) + "/changes", Map.of("changes", List.of(order)))
+                        .problem())
+                .isEqualTo("foreign-track");
+    }
+
+    @Test
+    void each_change_keeps_who_when_before_after_and_where_from() {
+        JsonNode view = manager.begin("single", "History");
+        manager.write(view, 1, "title", "Later");
+        List<String> log = new ArrayList<>();
+        RunningServer.bean(JdbcClient.class)
+                .sql("""
+                        SELECT a.name || ' ' || b.source || ' ' || c.field || ' ' || c.before || ' ' || c.after AS line FROM change c
+                        JOIN batch b ON b.id = c.batch_id JOIN account a ON a.id = b.account_id WHERE b.release_id = ? AND b.at IS NOT NULL
+                          AND c.before IS NOT NULL""")
+                .param(id(view))
+                .query(String.class)
+                .list()
+                .forEach(log::add);
+        assertThat(log).containsExactly("manager typed track.title History Later");
+    }
+
+    @Test
+    void findings_come_and_go_with_the_edit() {
+        JsonNode view = manager.begin("single", "Findings");
+        assertThat(view.path("findings").toString()).contains("artist.missing");
+        view = manager.write(view, 0, "artists", "Mira Tollgate").json();
+        assertThat(view.path("findings").toString()).doesNotContain("artist.missing");
+        view = manager.write(view, 1, "title", "Findings (feat. Petra Vann)").json();
+        String finding = "title.contains-feature@track.title:track 1";
+        assertThat(view.path("findings").toString()).contains(finding);
+        view = manager.post("/api/releases/" + id(view) + "/fixes", Map.of("finding", finding))
+                .json();
+        assertThat(cell(view, 1, "title").path("value").asString()).isEqualTo("Findings");
+        assertThat(cell(view, 1, "featured").path("value").asString()).isEqualTo("Petra Vann");
+        assertThat(manager.post("/api/releases/" + id(view) + "/fixes", Map.of("finding", finding))
+                        .problem())
+                .isEqualTo("finding-gone");
+    }
+}
