@@ -151,7 +151,8 @@ li.here {
   color: var(--quiet);
 }
 .says {
-  display: inline;
+  display: block;
+  min-height: 24px;
   padding: 0;
   border: 0;
   background: none;

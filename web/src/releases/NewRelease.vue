@@ -18,9 +18,9 @@ async function begin() {
   problem.value = ''
   try {
     const made = await call<ReleaseView>('POST', '/api/releases', { kind: kind.value, title: title.value })
-    open.value = false
     title.value = ''
     await router.push(`/releases/${made.head.id}/sheet`)
+    open.value = false
   } catch (failure) {
     problem.value = (failure as Error).message
   } finally {

@@ -23,7 +23,10 @@ watch(
   (wanted) => wanted !== undefined && (making.value = true),
   { immediate: true },
 )
-watch(making, (open) => !open && route.query.new !== undefined && router.replace('/releases'))
+watch(
+  making,
+  (open) => !open && route.name === 'releases' && route.query.new !== undefined && router.replace('/releases'),
+)
 
 const shown = computed(() => {
   const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)

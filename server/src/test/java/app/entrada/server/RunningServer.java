@@ -7,7 +7,6 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.util.Map;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.springframework.boot.builder.SpringApplicationBuilder;
@@ -72,22 +71,14 @@ public final class RunningServer implements BeforeAllCallback {
             throw new IllegalStateException(failed);
         }
         context = new SpringApplicationBuilder(Application.class)
-                .properties(Map.of(
-                        "spring.datasource.url",
-                        cluster + database,
-                        "spring.datasource.username",
-                        user,
-                        "spring.datasource.password",
-                        password,
-                        "server.port",
-                        "0",
-                        "entrada.var",
-                        var.toString(),
-                        "entrada.today",
-                        "2026-11-23",
-                        "entrada.largest-file",
-                        "3000000"))
-                .run();
+                .run(
+                        "--spring.datasource.url=" + cluster + database,
+                        "--spring.datasource.username=" + user,
+                        "--spring.datasource.password=" + password,
+                        "--server.port=0",
+                        "--entrada.var=" + var,
+                        "--entrada.today=2026-11-23",
+                        "--entrada.largest-file=3000000");
         var accounts = bean(app.entrada.server.accounts.AccountService.class);
         for (String role : new String[] {"manager", "assistant", "reader"}) accounts.create(role, PASSWORD, role);
         bean(app.entrada.server.codes.CodeBook.class)

@@ -10,6 +10,7 @@ import app.entrada.server.RunningServer;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.stream.Stream;
@@ -145,7 +146,7 @@ class FilesTest {
                 .isEqualTo("not-ready");
         assertThat(manager.post(
                                 "/api/releases/" + id + "/changes",
-                                Map.of("changes", java.util.List.of(Map.of("field", "release.nothing"))))
+                                Map.of("changes", List.of(Map.of("entity", "release", "target", id, "field", "release.nothing"))))
                         .status())
                 .isEqualTo(422);
     }
