@@ -12,4 +12,5 @@ fi
 if [ ! -f dist/index.html ] || [ -n "$(find src index.html package-lock.json vite.config.ts tsconfig.json ! -name schema.d.ts -type f -newer dist/index.html -print -quit)" ]; then
   npm run build --silent
   touch dist/index.html
+  rm -rf target/classes/static
 fi

@@ -151,6 +151,9 @@ h3 {
   margin: 8px 0;
   padding: 0;
 }
+.hindrances a {
+  text-decoration: underline;
+}
 table {
   width: 100%;
   font-size: 14px;

@@ -34,7 +34,7 @@ const coded = new Set(['gtin', 'isrc'])
       @dblclick="emit('edit', column.key)"
     >
       <span class="label narrow">{{ column.name }}</span>
-      <span class="value" :class="{ mono: coded.has(column.type) }">
+      <span class="value narrow" :class="{ code: coded.has(column.type) }">
         <SheetCell
           :cell="props.row.cells[column.key]"
           :column="column"
@@ -53,11 +53,12 @@ const coded = new Set(['gtin', 'isrc'])
 <style scoped>
 .facts {
   display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
+  grid-template-columns: 0.85fr 1.2fr 1.2fr 1.1fr;
   gap: 0 16px;
   margin: 4px 0 10px;
 }
 .fact {
+  min-width: 0;
   display: flex;
   align-items: center;
   gap: 8px;
@@ -72,7 +73,7 @@ const coded = new Set(['gtin', 'isrc'])
   background: var(--madder-wash);
 }
 .label {
-  width: 74px;
+  width: 70px;
   flex: none;
   font-size: 13px;
   color: var(--quiet);
@@ -85,6 +86,11 @@ const coded = new Set(['gtin', 'isrc'])
   white-space: nowrap;
   overflow: hidden;
   font-size: 14px;
+}
+.code {
+  font:
+    400 13px 'Spline Sans Mono',
+    monospace;
 }
 .here .value {
   overflow: visible;

@@ -56,9 +56,6 @@ final class Pictures {
             browser.click("[data-cell='6.title']");
             browser.seePictures();
             browser.picture(folder.resolve("sheet-dark.png"));
-            System.out.println(
-                    browser.script(
-                            "return getComputedStyle(document.querySelector('.line')).fontWeight + document.querySelector('.line').innerHTML"));
             browser.complaints().forEach(System.err::println);
         }
     }

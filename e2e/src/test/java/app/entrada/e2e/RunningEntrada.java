@@ -3,9 +3,9 @@ package app.entrada.e2e;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Comparator;
-import tools.jackson.databind.json.JsonMapper;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
+import tools.jackson.databind.json.JsonMapper;
 
 /** One installation with its stand-in store for all browser tests of a run, ended at the end. */
 final class RunningEntrada implements BeforeAllCallback {
@@ -49,7 +49,11 @@ final class RunningEntrada implements BeforeAllCallback {
             java.nio.file.Files.createDirectories(var);
             installation.run("demo");
             // the demo's own three deliveries must not use up the faults that tests order
-            while (new JsonMapper().readTree(installation.storeState()).path("taken").size() < 3) Thread.onSpinWait();
+            while (new JsonMapper()
+                            .readTree(installation.storeState())
+                            .path("taken")
+                            .size()
+                    < 3) Thread.onSpinWait();
             installation.order("review", 1, 5000);
             return new Ending(installation);
         } catch (Exception failed) {

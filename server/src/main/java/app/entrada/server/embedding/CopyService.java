@@ -1,6 +1,5 @@
 package app.entrada.server.embedding;
 
-import app.entrada.core.artwork.PictureScaling;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.embed.Comparison;
 import app.entrada.core.embed.CopyWriter;
@@ -17,8 +16,8 @@ import app.entrada.core.rule.Subject;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.files.FileStore;
+import app.entrada.server.files.ScaledPictures;
 import app.entrada.server.platform.Announcer;
-import app.entrada.server.platform.Settings;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -44,7 +43,7 @@ public class CopyService {
     private final JsonMapper json;
     private final TransactionTemplate transactions;
     private final Announcer announcer;
-    private final Settings settings;
+    private final ScaledPictures pictures;
     private final Clock clock;
 
     CopyService(
@@ -56,7 +55,7 @@ public class CopyService {
             JsonMapper json,
             TransactionTemplate transactions,
             Announcer announcer,
-            Settings settings,
+            ScaledPictures pictures,
             Clock clock) {
         this.checks = checks;
         this.store = store;
@@ -66,7 +65,7 @@ public class CopyService {
         this.json = json;
         this.transactions = transactions;
         this.announcer = announcer;
-        this.settings = settings;
+        this.pictures = pictures;
         this.clock = clock;
     }
 
@@ -199,7 +198,7 @@ public class CopyService {
         return written;
     }
 
-    /** The cover scaled for a recipe; made once and kept, because plans are compared by its bytes. */
+    /** The cover scaled for a recipe. */
     private Optional<byte[]> cover(Release release, Recipe recipe) {
         Optional<Sha256> cover = release.facts().get(Fields.RELEASE_COVER);
         boolean whole = cover.flatMap(files::find)
@@ -207,19 +206,9 @@ public class CopyService {
                 .map(picture -> picture.faults().isEmpty())
                 .orElse(false);
         if (!whole) return Optional.empty();
-        Path folder = settings.var().resolve("pictures").toAbsolutePath();
-        Path scaled = folder.resolve(
-                "%s-%d-%d.jpg".formatted(cover.get().hex(), recipe.pictureSide(), recipe.pictureBytes()));
         try {
-            if (!Files.exists(scaled)) {
-                Files.createDirectories(folder);
-                Path part = Files.createTempFile(folder, "scaled", ".part");
-                Files.write(
-                        part,
-                        PictureScaling.jpeg(store.path(cover.get()), recipe.pictureSide(), recipe.pictureBytes()));
-                Files.move(part, scaled, java.nio.file.StandardCopyOption.ATOMIC_MOVE);
-            }
-            return Optional.of(Files.readAllBytes(scaled));
+            return Optional.of(
+                    Files.readAllBytes(pictures.jpeg(cover.get(), recipe.pictureSide(), recipe.pictureBytes())));
         } catch (IOException unscalable) {
             return Optional.empty();
         }

@@ -1,6 +1,5 @@
 package app.entrada.server.files;
 
-import app.entrada.core.artwork.PictureScaling;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.MalformedValue;
@@ -22,7 +21,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Timestamp;
 import java.time.Clock;
@@ -54,6 +52,7 @@ class FilesController {
 
     private final FileStore store;
     private final FileBook files;
+    private final ScaledPictures pictures;
     private final ReleaseRepository releases;
     private final ChangeService changes;
     private final Background background;
@@ -66,6 +65,7 @@ class FilesController {
     FilesController(
             FileStore store,
             FileBook files,
+            ScaledPictures pictures,
             ReleaseRepository releases,
             ChangeService changes,
             Background background,
@@ -76,6 +76,7 @@ class FilesController {
             Clock clock) {
         this.store = store;
         this.files = files;
+        this.pictures = pictures;
         this.releases = releases;
         this.changes = changes;
         this.background = background;
@@ -199,14 +200,7 @@ class FilesController {
         if (!entry.kind().equals("picture")
                 || entry.picture().map(p -> !p.faults().isEmpty()).orElse(true)) throw Problem.missing("picture");
         int pixels = side <= 160 ? 160 : side <= 512 ? 512 : 1200;
-        Path folder = settings.var().resolve("pictures").toAbsolutePath();
-        Path scaled = folder.resolve(entry.sha256().hex() + "-" + pixels + ".jpg");
-        if (!Files.exists(scaled)) {
-            Files.createDirectories(folder);
-            Path part = Files.createTempFile(folder, "scaled", ".part");
-            Files.write(part, PictureScaling.jpeg(store.path(entry.sha256()), pixels, Integer.MAX_VALUE));
-            Files.move(part, scaled, java.nio.file.StandardCopyOption.ATOMIC_MOVE);
-        }
+        Path scaled = pictures.jpeg(entry.sha256(), pixels, Integer.MAX_VALUE);
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_JPEG)
                 .cacheControl(

@@ -146,7 +146,9 @@ class FilesTest {
                 .isEqualTo("not-ready");
         assertThat(manager.post(
                                 "/api/releases/" + id + "/changes",
-                                Map.of("changes", List.of(Map.of("entity", "release", "target", id, "field", "release.nothing"))))
+                                Map.of(
+                                        "changes",
+                                        List.of(Map.of("entity", "release", "target", id, "field", "release.nothing"))))
                         .status())
                 .isEqualTo(422);
     }
