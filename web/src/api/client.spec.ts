@@ -1,0 +1,55 @@
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { call, Problem, signedOut } from './client'
+
+const answer = (status: number, body: unknown) =>
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(async () => new Response(body === undefined ? '' : JSON.stringify(body), { status })),
+  )
+afterEach(() => vi.unstubAllGlobals())
+
+describe('calls to the server', () => {
+  it('carry the token against forgery as it stands at the moment of the call', async () => {
+    answer(200, { name: 'M. Arden' })
+    document.cookie = 'XSRF-TOKEN=first'
+    await call('GET', '/api/session')
+    document.cookie = 'XSRF-TOKEN=second%2B'
+    await call('POST', '/api/session', { name: 'x' })
+    const headers = vi
+      .mocked(fetch)
+      .mock.calls.map((each) => (each[1]!.headers as Record<string, string>)['X-XSRF-TOKEN'])
+    expect(headers).toEqual(['first', 'second+'])
+  })
+  it('throw the problem document in its own words', async () => {
+    answer(409, {
+      type: 'urn:entrada:problem:changed-meanwhile',
+      detail: 'Somebody changed this in the meantime.',
+      conflicts: [{ stored: 'Hers' }],
+    })
+    const failure = await call('POST', '/x', {}).catch((each) => each as Problem)
+    expect(failure).toBeInstanceOf(Problem)
+    expect((failure as Problem).type).toBe('changed-meanwhile')
+    expect((failure as Problem).message).toBe('Somebody changed this in the meantime.')
+    expect((failure as Problem).more.conflicts).toHaveLength(1)
+  })
+  it('say what is safe when the server cannot be reached', async () => {
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(async () => Promise.reject(new TypeError('failed'))),
+    )
+    const failure = (await call('GET', '/x').catch((each) => each)) as Problem
+    expect(failure.type).toBe('unreachable')
+    expect(failure.message).toContain('What you typed stays on this page')
+  })
+  it('say so even when the answer is no problem document', async () => {
+    answer(502, undefined)
+    expect(((await call('GET', '/x').catch((each) => each)) as Problem).message).toContain('502')
+  })
+  it('tell when nobody is signed in any more', async () => {
+    answer(401, { type: 'urn:entrada:problem:signed-out', detail: 'You are signed out.' })
+    const notice = vi.fn()
+    signedOut.notice = notice
+    await call('GET', '/x').catch(() => {})
+    expect(notice).toHaveBeenCalledOnce()
+  })
+})
