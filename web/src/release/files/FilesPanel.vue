@@ -50,11 +50,12 @@ onUnmounted(stop)
 watch(() => release.view?.revision, load)
 watch(job, (now, before) => before && !now && load())
 
-const WEIGHTS: Record<string, string> = { written: 'ready', stale: 'risk', missing: 'note' }
+const WEIGHTS: Record<string, string> = { written: 'ready', stale: 'risk', missing: 'note', measuring: 'note' }
 const WORDS: Record<string, string> = {
   written: 'written and proved',
   stale: 'stale: facts changed since',
   missing: 'to be written',
+  measuring: 'files are being measured',
   'no master': 'no master yet',
   'damaged master': 'master damaged',
 }

@@ -23,6 +23,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -83,7 +84,8 @@ public class CopyService {
     /**
      * A track's copy by one recipe as it stands.
      *
-     * @param state {@code written}, {@code stale}, {@code missing}, {@code no master} or {@code damaged master}
+     * @param state {@code written}, {@code stale}, {@code missing}, {@code no master}, {@code damaged master} or
+     *     {@code measuring} while a file that goes into it is not measured yet
      */
     public record Standing(Track track, String state, Optional<TagPlan> plan, Optional<Written> written) {}
 
@@ -92,9 +94,22 @@ public class CopyService {
         Subject subject = checks.subject(release);
         Optional<byte[]> cover = cover(release, recipe);
         Map<Long, Written> written = written(release.id(), recipe.id());
+        boolean measuring = measuring(release);
         return release.tracks().stream()
-                .map(track -> standing(subject, track, recipe, cover, Optional.ofNullable(written.get(track.id()))))
+                .map(track -> measuring
+                        ? new Standing(
+                                track, "measuring", Optional.empty(), Optional.ofNullable(written.get(track.id())))
+                        : standing(subject, track, recipe, cover, Optional.ofNullable(written.get(track.id()))))
                 .toList();
+    }
+
+    /** Whether the cover or a master is still being measured: nothing is planned from what is not known yet. */
+    public boolean measuring(Release release) {
+        List<Sha256> placed = new ArrayList<>();
+        release.facts().get(Fields.RELEASE_COVER).ifPresent(placed::add);
+        for (Track track : release.tracks())
+            track.recording().facts().get(Fields.RECORDING_MASTER).ifPresent(placed::add);
+        return files.find(placed).values().stream().anyMatch(entry -> !entry.measured());
     }
 
     private static Standing standing(

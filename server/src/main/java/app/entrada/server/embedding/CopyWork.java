@@ -8,6 +8,7 @@ import app.entrada.server.jobs.Work;
 import app.entrada.server.releases.ReleaseRepository;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import java.io.IOException;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,6 +18,8 @@ import org.springframework.stereotype.Component;
 /** Writes all copies of a recipe in the background. After a restart it goes on with those not yet written. */
 @Component
 public class CopyWork implements Work {
+    private static final Duration UNTIL_MEASURED = Duration.ofMillis(500);
+
     private final ReleaseRepository releases;
     private final CopyService copies;
     private final JobBoard board;
@@ -39,6 +42,7 @@ public class CopyWork implements Work {
         long job = Long.parseLong(parts[2]);
         Recipe recipe = Recipe.byId(parts[1]);
         Release release = releases.find(Long.parseLong(parts[0])).orElseThrow();
+        if (copies.measuring(release)) return Optional.of(Instant.now().plus(UNTIL_MEASURED));
         List<String> problems = new ArrayList<>();
         int done = 0;
         for (Track track : release.tracks()) {

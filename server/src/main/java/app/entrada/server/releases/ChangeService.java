@@ -10,7 +10,6 @@ import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
-import app.entrada.core.release.Track;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Problem;
@@ -18,13 +17,10 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -157,9 +153,8 @@ public class ChangeService {
             Long ofBatch,
             String says,
             String source) {
-        Map<Ref, Facts> known = known(release);
+        Map<Ref, Facts> known = releases.facts(release.id());
         List<Conflict> conflicts = new ArrayList<>();
-        Set<Long> ownTracks = new HashSet<>(releases.trackIds(release.id()));
         for (Change change : changes) {
             Facts facts = known.get(change.target());
             if (facts == null)
@@ -168,7 +163,7 @@ public class ChangeService {
             if (!Objects.equals(stored, change.before()))
                 conflicts.add(new Conflict(
                         change.field().id(), change.target().id(), change.before(), stored, change.after()));
-            check(change, ownTracks);
+            check(change, known);
             known.put(change.target(), facts.withText(change.field(), change.after()));
         }
         if (!conflicts.isEmpty())
@@ -211,10 +206,11 @@ public class ChangeService {
                     .forEach(other -> announcer.announce("release", Map.of("id", other, "by", account.name())));
     }
 
-    private void check(Change change, Set<Long> ownTracks) {
+    private void check(Change change, Map<Ref, Facts> known) {
         if (change.after() == null) return;
         if (change.field() == Fields.RELEASE_RUNNING_ORDER
-                && !ownTracks.containsAll(Order.parse(change.after()).ids()))
+                && !Order.parse(change.after()).ids().stream()
+                        .allMatch(id -> known.containsKey(new Ref(Entity.TRACK, id))))
             throw Problem.input("foreign-track", "A running order holds tracks of its own release only.");
         if (change.field().type() == ValueTypes.FILE) {
             String wanted = change.field() == Fields.RELEASE_COVER ? "picture" : "audio";
@@ -224,14 +220,5 @@ public class ChangeService {
                     .single();
             if (!right) throw Problem.input("wrong-file", "That file is not here, or it is no %s.".formatted(wanted));
         }
-    }
-
-    private static Map<Ref, Facts> known(Release release) {
-        Map<Ref, Facts> known = new LinkedHashMap<>();
-        known.put(new Ref(Entity.RELEASE, release.id()), release.facts());
-        for (Track track : release.tracks())
-            for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
-                known.put(release.ref(track, entity), release.factsOf(track, entity));
-        return known;
     }
 }

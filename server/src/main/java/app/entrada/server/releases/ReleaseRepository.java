@@ -84,9 +84,24 @@ public class ReleaseRepository {
 
     private record Row(long releaseId, long id, Facts facts, long recordingId, Facts recording, long workId) {}
 
-    /** Releases in the order of the ids. */
-    public List<Release> load(Collection<Long> ids) {
-        if (ids.isEmpty()) return List.of();
+    /** What was read of some releases, before tracks are put into their order. */
+    private record Read(Map<Long, Base> bases, List<Row> rows, Map<Ref, Map<Field<?>, List<String>>> names) {
+        Facts release(long id) {
+            return with(bases.get(id).facts, names, new Ref(Entity.RELEASE, id));
+        }
+
+        Facts track(Row row) {
+            return with(row.facts, names, new Ref(Entity.TRACK, row.id));
+        }
+
+        Recording recording(Row row) {
+            Work work = new Work(row.workId, with(Facts.NONE, names, new Ref(Entity.WORK, row.workId)));
+            return new Recording(
+                    row.recordingId, with(row.recording, names, new Ref(Entity.RECORDING, row.recordingId)), work);
+        }
+    }
+
+    private Read read(Collection<Long> ids) {
         Map<Long, Base> bases = new HashMap<>();
         jdbc.sql("SELECT r.id, r.revision, %s FROM release r WHERE r.id IN (:ids)"
                         .formatted(selected(Entity.RELEASE, "r")))
@@ -106,32 +121,44 @@ public class ReleaseRepository {
                         read(row, Entity.RECORDING),
                         row.getLong("work_id")))
                 .list();
-        Map<Ref, Map<Field<?>, List<String>>> names = names(ids, rows);
-        Map<Long, Map<Long, Row>> tracks = new HashMap<>();
-        for (Row row : rows)
-            tracks.computeIfAbsent(row.releaseId, id -> new HashMap<>()).put(row.id, row);
+        return new Read(bases, rows, names(ids, rows));
+    }
+
+    /** Releases in the order of the ids, each with the tracks of its running order. */
+    public List<Release> load(Collection<Long> ids) {
+        if (ids.isEmpty()) return List.of();
+        Read read = read(ids);
+        Map<Long, Row> rows = read.rows.stream().collect(Collectors.toMap(Row::id, row -> row));
         List<Release> releases = new ArrayList<>();
         for (long id : ids) {
-            Base base = bases.get(id);
-            if (base == null) continue;
-            Facts facts = with(base.facts, names, new Ref(Entity.RELEASE, id));
+            if (!read.bases.containsKey(id)) continue;
+            Facts facts = read.release(id);
             List<Track> ordered = new ArrayList<>();
             for (long trackId :
                     facts.get(Fields.RELEASE_RUNNING_ORDER).map(Order::ids).orElse(List.of())) {
-                Row row = tracks.getOrDefault(id, Map.of()).get(trackId);
-                if (row == null) continue;
-                Work work = new Work(row.workId, with(Facts.NONE, names, new Ref(Entity.WORK, row.workId)));
-                Recording recording = new Recording(
-                        row.recordingId, with(row.recording, names, new Ref(Entity.RECORDING, row.recordingId)), work);
-                ordered.add(new Track(
-                        trackId,
-                        ordered.size() + 1,
-                        with(row.facts, names, new Ref(Entity.TRACK, trackId)),
-                        recording));
+                Row row = rows.get(trackId);
+                if (row != null && row.releaseId == id)
+                    ordered.add(new Track(trackId, ordered.size() + 1, read.track(row), read.recording(row)));
             }
-            releases.add(new Release(id, base.revision, facts, ordered));
+            releases.add(new Release(id, read.bases.get(id).revision, facts, ordered));
         }
         return releases;
+    }
+
+    /** Facts of a release and of all its tracks, those that were taken out of the running order too: undo needs them. */
+    Map<Ref, Facts> facts(long id) {
+        Read read = read(List.of(id));
+        Map<Ref, Facts> facts = new HashMap<>();
+        facts.put(new Ref(Entity.RELEASE, id), read.release(id));
+        for (Row row : read.rows) {
+            Recording recording = read.recording(row);
+            facts.put(new Ref(Entity.TRACK, row.id), read.track(row));
+            facts.put(new Ref(Entity.RECORDING, recording.id()), recording.facts());
+            facts.put(
+                    new Ref(Entity.WORK, recording.work().id()),
+                    recording.work().facts());
+        }
+        return facts;
     }
 
     private Map<Ref, Map<Field<?>, List<String>>> names(Collection<Long> ids, List<Row> rows) {
@@ -194,14 +221,6 @@ public class ReleaseRepository {
                 .params(releaseId, recordingId)
                 .query(Long.class)
                 .single();
-    }
-
-    /** Ids of all tracks of a release, in its running order or not. */
-    List<Long> trackIds(long releaseId) {
-        return jdbc.sql("SELECT id FROM track WHERE release_id = ?")
-                .param(releaseId)
-                .query(Long.class)
-                .list();
     }
 
     /** Stores one fact. The change has been checked. */

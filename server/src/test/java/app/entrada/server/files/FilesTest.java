@@ -6,6 +6,7 @@ import app.entrada.core.field.Sha256;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.Client;
+import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -58,7 +59,7 @@ class FilesTest {
         assertThat(Files.readAllBytes(RunningServer.bean(FileStore.class).path(sha256)))
                 .isEqualTo(wav);
         FileBook files = RunningServer.bean(FileBook.class);
-        while (!files.find(sha256).orElseThrow().measured()) Thread.onSpinWait();
+        ReadyRelease.until(() -> files.find(sha256).orElseThrow().measured(), sha256::toString);
         var audio = files.find(sha256).orElseThrow().audio().orElseThrow();
         assertThat(audio.samples()).isEqualTo(66_150);
         assertThat(audio.fileSha256()).isEqualTo(sha256);
@@ -117,7 +118,7 @@ class FilesTest {
         assertThat(answer.status()).isEqualTo(200);
         Sha256 sha256 = new Sha256(answer.json().path("sha256").asString());
         FileBook files = RunningServer.bean(FileBook.class);
-        while (!files.find(sha256).orElseThrow().measured()) Thread.onSpinWait();
+        ReadyRelease.until(() -> files.find(sha256).orElseThrow().measured(), sha256::toString);
         for (String path : new String[] {"", "/copies", "/deliveries"})
             assertThat(manager.get("/api/releases/" + id + path).status()).isEqualTo(200);
         assertThat(manager.get("/api/desk").status()).isEqualTo(200);

@@ -201,4 +201,37 @@ class ChangesTest {
                         .problem())
                 .isEqualTo("finding-gone");
     }
+
+    @Test
+    void an_edit_of_a_track_that_somebody_took_out_meanwhile_can_still_be_undone() {
+        JsonNode view = manager.begin("EP", "Taken out");
+        long id = id(view);
+        manager.post("/api/releases/" + id + "/tracks", Map.of());
+        view = manager.post("/api/releases/" + id + "/tracks", Map.of()).json();
+        manager.write(view, 2, "title", "Second");
+        long first = cell(view, 1, "title").path("target").asLong();
+        long second = cell(view, 2, "title").path("target").asLong();
+        Client assistant = RunningServer.signedIn("assistant");
+        Map<String, Object> out = Map.of(
+                "entity",
+                "release",
+                "target",
+                id,
+                "field",
+                "release.runningOrder",
+                "before",
+                first + " " + second,
+                "after",
+                "" + first);
+        assertThat(assistant
+                        .post("/api/releases/" + id + "/changes", Map.of("changes", List.of(out)))
+                        .status())
+                .isEqualTo(200);
+        assertThat(manager.post("/api/releases/" + id + "/undo", Map.of()).status())
+                .isEqualTo(200);
+        JsonNode back =
+                assistant.post("/api/releases/" + id + "/undo", Map.of()).json();
+        assertThat(back.path("rows")).hasSize(3);
+        assertThat(cell(back, 2, "title").path("value").isNull()).isTrue();
+    }
 }

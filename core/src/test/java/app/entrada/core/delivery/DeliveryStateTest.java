@@ -1,0 +1,27 @@
+package app.entrada.core.delivery;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+class DeliveryStateTest {
+    @ParameterizedTest
+    @EnumSource(DeliveryState.class)
+    void a_state_is_found_by_its_word_and_its_end_is_an_end(DeliveryState state) {
+        assertThat(DeliveryState.of(state.says())).isEqualTo(state);
+        assertThat(state.next()).doesNotContain(state);
+        if (state.underWay()) assertThat(state.next()).contains(DeliveryState.REJECTED);
+    }
+
+    @Test
+    void what_was_answered_stays_answered_and_only_a_failure_is_tried_again() {
+        assertThat(DeliveryState.ACCEPTED.next()).isEmpty();
+        assertThat(DeliveryState.REJECTED.next()).isEmpty();
+        assertThat(DeliveryState.FAILED.next()).containsExactly(DeliveryState.SEALED);
+        assertThat(DeliveryState.SEALED.next()).doesNotContain(DeliveryState.ACCEPTED);
+        assertThatThrownBy(() -> DeliveryState.of("lost")).isInstanceOf(IllegalArgumentException.class);
+    }
+}

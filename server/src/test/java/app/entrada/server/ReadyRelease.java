@@ -1,0 +1,81 @@
+package app.entrada.server;
+
+import app.entrada.demo.CoverDrawing;
+import app.entrada.demo.Piece;
+import app.entrada.demo.Synthesiser;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
+import tools.jackson.databind.JsonNode;
+
+/** Makes a single that nothing is wrong with, through the API. */
+public final class ReadyRelease {
+    private static long seed = 900;
+
+    private ReadyRelease() {}
+
+    /** A single with master, cover and all facts; its id. */
+    public static synchronized long make(Client manager, String title) throws IOException {
+        seed++;
+        JsonNode view = manager.begin("single", title);
+        long id = Client.id(view);
+        Path wav = Files.createTempFile("master", ".wav");
+        Synthesiser.write(new Piece(seed, 100, 0, false, 1, Piece.Layers.BEATS, 0), wav);
+        Path cover = Files.createTempFile("cover", ".jpg");
+        CoverDrawing.write(cover, 3000, seed, CoverDrawing.Style.BLOCKS, List.of("NW"));
+        manager.upload("/api/releases/" + id + "/files?name=master.wav", Files.readAllBytes(wav));
+        manager.upload("/api/releases/" + id + "/files?name=cover.jpg", Files.readAllBytes(cover));
+        view = manager.write(view, 0, "artists", "The Paper Ferrymen").json();
+        view = manager.write(view, 0, "genre", "Rock").json();
+        view = manager.write(view, 0, "language", "en").json();
+        view = manager.write(view, 0, "releaseDate", "2027-02-12").json();
+        view = manager.write(view, 1, "explicit", "no").json();
+        manager.write(view, 1, "composers", "Joss Amberley");
+        until(
+                () -> {
+                    JsonNode now = manager.get("/api/releases/" + id).json();
+                    return now.path("findings").isEmpty()
+                            && now.path("head").path("cover").path("measured").asBoolean()
+                            && now.path("rows")
+                                    .path(1)
+                                    .path("master")
+                                    .path("state")
+                                    .asString()
+                                    .equals("whole");
+                },
+                () -> manager.get("/api/releases/" + id).text());
+        return id;
+    }
+
+    /** Writes its copies by a recipe and waits for them. */
+    public static void copies(Client manager, long id, String recipe) {
+        Client.Answer asked = manager.post("/api/releases/" + id + "/copies?recipe=" + recipe, Map.of());
+        if (asked.status() != 200) throw new AssertionError(asked.text());
+        until(
+                () -> state(manager, id, recipe).equals("written"),
+                () -> state(manager, id, recipe) + ", "
+                        + manager.get("/api/jobs").text());
+    }
+
+    /** Waits for something that the background does, a minute at most. */
+    public static void until(BooleanSupplier happened, Supplier<String> otherwise) {
+        long end = System.nanoTime() + 30_000_000_000L;
+        while (!happened.getAsBoolean()) {
+            if (System.nanoTime() > end) throw new AssertionError("it did not come to pass: " + otherwise.get());
+            LockSupport.parkNanos(20_000_000);
+        }
+    }
+
+    /** How the first track's copy by a recipe stands. */
+    public static String state(Client manager, long id, String recipe) {
+        for (JsonNode each : manager.get("/api/releases/" + id + "/copies").json())
+            if (each.path("id").asString().equals(recipe))
+                return each.path("files").path(0).path("state").asString();
+        return "";
+    }
+}

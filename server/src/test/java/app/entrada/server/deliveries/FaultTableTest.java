@@ -1,0 +1,216 @@
+package app.entrada.server.deliveries;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.entrada.server.Client;
+import app.entrada.server.ReadyRelease;
+import app.entrada.server.RunningServer;
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
+
+@ExtendWith(RunningServer.class)
+@DisplayName("S4–S5 A delivery is sealed, sent once, and followed, whatever the store does")
+class FaultTableTest {
+    private static final String TAKEN = "{\"receipt\":\"LF-1\",\"status\":\"received\"}";
+    private static final String ACCEPTED = "{\"status\":\"accepted\"}";
+    private static long release;
+
+    private final Client manager = RunningServer.signedIn("manager");
+    private FakeStore store;
+
+    @BeforeEach
+    void a_release_that_is_ready_and_a_store() throws IOException {
+        store = new FakeStore();
+        manager.put("/api/destinations/lumenfold/secret", Map.of("url", store.address(), "secret", "lf-token"));
+        if (release == 0) {
+            release = ReadyRelease.make(manager, "Fault Table");
+            ReadyRelease.copies(manager, release, "store-flac");
+        }
+    }
+
+    @AfterEach
+    void close() {
+        store.close();
+    }
+
+    private long send() {
+        Client.Answer answer = manager.post(
+                "/api/releases/" + release + "/deliveries",
+                Map.of("destination", "lumenfold", "declaresRights", true, "password", RunningServer.PASSWORD));
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+        return answer.json().path("id").asLong();
+    }
+
+    private JsonNode delivery(long id) {
+        for (JsonNode each : manager.get("/api/releases/" + release + "/deliveries")
+                .json()
+                .path(0)
+                .path("deliveries")) if (each.path("id").asLong() == id) return each;
+        throw new AssertionError("delivery " + id + " is gone");
+    }
+
+    private JsonNode ended(long id, String state) {
+        ReadyRelease.until(
+                () -> {
+                    JsonNode now = delivery(id);
+                    boolean there = now.path("state").asString().equals(state);
+                    assertThat(there || now.path("underWay").asBoolean())
+                            .as(now.toString())
+                            .isTrue();
+                    return there;
+                },
+                () -> delivery(id).toString());
+        return delivery(id);
+    }
+
+    private static List<String> said(JsonNode delivery) {
+        return delivery.path("events")
+                .valueStream()
+                .map(event -> event.path("says").asString())
+                .toList();
+    }
+
+    @Test
+    void it_goes_out_with_token_key_and_digest_and_its_way_is_told() {
+        store.door(202, TAKEN).asked(200, "{\"status\":\"in_review\"}").asked(200, ACCEPTED);
+        JsonNode delivery = ended(send(), "accepted");
+        assertThat(store.arrived).hasSize(1);
+        FakeStore.Arrived arrived = store.arrived.get(0);
+        assertThat(arrived.authorization()).isEqualTo("Bearer lf-token");
+        assertThat(arrived.digest()).isEqualTo(arrived.computed());
+        assertThat(arrived.bytes()).isEqualTo(delivery.path("packageBytes").asInt());
+        assertThat(delivery.path("events")
+                        .valueStream()
+                        .map(e -> e.path("state").asString())
+                        .toList())
+                .containsExactly("sealed", "received", "in review", "accepted");
+        assertThat(delivery.path("receipt").asString()).isEqualTo("LF-1");
+    }
+
+    @Test
+    void unavailable_and_too_many_are_tried_again_with_the_same_key_and_the_same_bytes() {
+        store.door(503, "", "0")
+                .door(429, "{}", "0")
+                .door(500, "oops", "0")
+                .door(202, TAKEN)
+                .asked(200, ACCEPTED);
+        JsonNode delivery = ended(send(), "accepted");
+        assertThat(store.arrived).hasSize(4);
+        assertThat(store.arrived)
+                .extracting(FakeStore.Arrived::key)
+                .containsOnly(store.arrived.get(0).key());
+        assertThat(store.arrived)
+                .extracting(FakeStore.Arrived::computed)
+                .containsOnly(store.arrived.get(0).computed());
+        assertThat(said(delivery)).anySatisfy(says -> assertThat(says).contains("answered 429"));
+    }
+
+    @Test
+    void a_connection_that_breaks_after_the_body_is_tried_again_with_the_same_key() {
+        store.door(0, "").door(202, TAKEN).asked(200, ACCEPTED);
+        JsonNode delivery = ended(send(), "accepted");
+        assertThat(store.arrived).hasSize(2);
+        assertThat(store.arrived.get(0).key()).isEqualTo(store.arrived.get(1).key());
+        assertThat(said(delivery)).anySatisfy(says -> assertThat(says).contains("cannot be reached"));
+    }
+
+    @Test
+    void a_token_that_is_not_taken_fails_at_once_and_goes_on_with_a_new_one_and_the_same_seal() {
+        store.door(401, "{}").door(202, TAKEN).asked(200, ACCEPTED);
+        long id = send();
+        JsonNode failed = ended(id, "failed");
+        assertThat(said(failed)).anySatisfy(says -> assertThat(says).contains("does not take our secret"));
+        assertThat(failed.toString()).doesNotContain("lf-token");
+        assertThat(manager.post("/api/releases/" + release + "/deliveries/" + id + "/again", Map.of())
+                        .status())
+                .isEqualTo(200);
+        ended(id, "accepted");
+        assertThat(store.arrived.get(1).key()).isEqualTo(store.arrived.get(0).key());
+    }
+
+    @Test
+    void a_refusal_is_final_and_its_reasons_are_shown() {
+        store.door(422, "{\"reasons\":[{\"says\":\"A file differs from its checksum.\",\"where\":\"01.flac\"}]}");
+        JsonNode delivery = ended(send(), "rejected");
+        assertThat(said(delivery)).contains("A file differs from its checksum. (01.flac)");
+        assertThat(store.arrived).hasSize(1);
+    }
+
+    @Test
+    void a_receipt_that_is_no_plain_word_never_becomes_part_of_an_address() {
+        store.door(202, "{\"receipt\":\"../../control\",\"status\":\"received\"}");
+        ended(send(), "rejected");
+        assertThat(store.arrived).hasSize(1);
+    }
+
+    @Test
+    void questions_that_go_unanswered_are_asked_again() {
+        store.door(202, TAKEN).asked(500, "").asked(200, "no json").asked(200, ACCEPTED);
+        assertThat(said(ended(send(), "accepted")))
+                .anySatisfy(says -> assertThat(says).contains("answered 500"));
+        assertThat(store.arrived).hasSize(1);
+    }
+
+    @Test
+    void two_deliveries_of_one_release_are_never_under_way_together() {
+        store.door(202, TAKEN).asked(200, "{\"status\":\"received\"}").asked(200, ACCEPTED);
+        long id = send();
+        Client.Answer second = manager.post(
+                "/api/releases/" + release + "/deliveries",
+                Map.of("destination", "lumenfold", "declaresRights", true, "password", RunningServer.PASSWORD));
+        assertThat(second.problem()).isEqualTo("not-ready");
+        assertThat(second.json().path("detail").asString()).contains("under way");
+        ended(id, "accepted");
+    }
+
+    @Test
+    void rights_and_password_are_asked_for() {
+        String path = "/api/releases/" + release + "/deliveries";
+        assertThat(manager.post(
+                                path,
+                                Map.of(
+                                        "destination",
+                                        "lumenfold",
+                                        "password",
+                                        RunningServer.PASSWORD,
+                                        "declaresRights",
+                                        false))
+                        .problem())
+                .isEqualTo("rights");
+        assertThat(manager.post(path, Map.of("destination", "lumenfold", "password", "wrong", "declaresRights", true))
+                        .problem())
+                .isEqualTo("wrong-password");
+    }
+
+    @Test
+    void what_is_sealed_does_not_change_when_a_fact_does() {
+        store.door(202, TAKEN).asked(200, ACCEPTED);
+        long id = send();
+        JdbcClient jdbc = RunningServer.bean(JdbcClient.class);
+        String sealed = jdbc.sql("SELECT message FROM delivery WHERE id = ?")
+                .param(id)
+                .query(String.class)
+                .single();
+        ended(id, "accepted");
+        JsonNode view = manager.get("/api/releases/" + release).json();
+        manager.write(view, 0, "genre", "Folk");
+        assertThat(jdbc.sql("SELECT message FROM delivery WHERE id = ?")
+                        .param(id)
+                        .query(String.class)
+                        .single())
+                .isEqualTo(sealed)
+                .contains("Rock");
+        // the copies say the old genre now, so nothing goes out until they are written again
+        assertThat(ReadyRelease.state(manager, release, "store-flac")).isEqualTo("stale");
+        manager.post("/api/releases/" + release + "/undo", Map.of());
+        assertThat(ReadyRelease.state(manager, release, "store-flac")).isEqualTo("written");
+    }
+}
