@@ -55,9 +55,4 @@ public final class Facts {
         else changed.put(field, field.type().parse(text));
         return new Facts(changed);
     }
-
-    /** Fields that have a value here. */
-    public Iterable<Field<?>> given() {
-        return values.keySet();
-    }
 }

@@ -9,7 +9,6 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Arrays;
-import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -163,13 +162,5 @@ public class CodeBook {
                         .params(Arrays.asList(kind, code, Timestamp.from(clock.instant()), accountId))
                         .update()
                 == 1;
-    }
-
-    /** Codes handed out so far, newest first. */
-    public List<String> taken(String kind) {
-        return jdbc.sql("SELECT code FROM code_taken WHERE kind = ? ORDER BY at DESC, code DESC")
-                .param(kind)
-                .query(String.class)
-                .list();
     }
 }
