@@ -2,14 +2,15 @@ package app.entrada.cli;
 
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.audio.SoundDecoder;
 import app.entrada.core.container.Fault;
-import app.entrada.core.embed.TagReading;
+import app.entrada.core.inspect.TagReading;
 import app.entrada.core.tag.Picture;
 import app.entrada.core.tag.TagEntry;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.security.MessageDigest;
-import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -20,7 +21,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-@Command(name = "inspect", description = "Shows all that is in WAV and FLAC files.")
+@Command(name = "inspect", description = "Shows all that is in sound files.")
 final class InspectCommand implements Callable<Integer> {
     @Parameters(arity = "1..*", paramLabel = "FILE")
     private List<Path> files;
@@ -29,37 +30,19 @@ final class InspectCommand implements Callable<Integer> {
     private boolean lines;
 
     @Override
-    public Integer call() {
-        List<Map<String, Object>> documents = new ArrayList<>();
-        boolean unreadable = false;
-        for (Path file : files) {
-            try {
-                documents.add(inspect(file));
-            } catch (IOException problem) {
-                unreadable = true;
-                Map<String, Object> document = new LinkedHashMap<>();
-                document.put("file", file.toString());
-                document.put("error", Json.error(said(problem), file.toString()));
-                documents.add(document);
-            }
-        }
-        Json.print(documents, lines);
-        return unreadable ? Main.UNREADABLE : Main.DONE;
-    }
-
-    private static String said(IOException problem) {
-        return problem instanceof java.nio.file.NoSuchFileException ? "there is no such file" : problem.getMessage();
+    public Integer call() throws IOException {
+        return EachFile.print(files, lines, InspectCommand::inspect);
     }
 
     private static Map<String, Object> inspect(Path file) throws IOException {
-        AudioFacts facts = AudioMeasuring.measure(file, bytes -> {});
+        AudioFacts facts = AudioMeasuring.measure(file, SoundDecoder.NONE, bytes -> {}, List.of())
+                .facts();
         TagReading tags = TagReading.of(file);
         Map<String, Object> document = new LinkedHashMap<>();
-        document.put("file", file.toString());
         document.put("format", facts.format());
         document.put("codec", facts.codec());
         document.put("sampleRate", facts.sampleRate());
-        document.put("bitDepth", facts.bitDepth());
+        document.put("bitDepth", facts.bitDepth() == 0 ? null : facts.bitDepth());
         document.put("channels", facts.channels());
         document.put("samples", facts.samples());
         document.put("seconds", facts.seconds());
@@ -70,12 +53,14 @@ final class InspectCommand implements Callable<Integer> {
                 tags.blocks().stream().map(InspectCommand::container).toList());
         Set<Fault> faults = new LinkedHashSet<>(facts.faults());
         faults.addAll(tags.faults());
-        document.put(
-                "problems",
-                faults.stream()
-                        .map(fault -> Map.of("what", fault.what(), "where", fault.where()))
-                        .toList());
+        document.put("problems", problems(faults));
         return document;
+    }
+
+    static List<Map<String, Object>> problems(Collection<Fault> faults) {
+        return faults.stream()
+                .map(fault -> Map.<String, Object>of("what", fault.what(), "where", fault.where()))
+                .toList();
     }
 
     private static Map<String, Object> container(TagReading.Block block) {

@@ -8,6 +8,9 @@ import picocli.CommandLine;
         description = "The release desk's core on the command line.",
         subcommands = {
             InspectCommand.class,
+            MeasureCommand.class,
+            FingerprintCommand.class,
+            IdentifyCommand.class,
             CodesCommand.class,
             CheckCommand.class,
             EmbedCommand.class,

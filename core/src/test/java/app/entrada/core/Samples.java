@@ -2,6 +2,7 @@ package app.entrada.core;
 
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.audio.Sound;
 import app.entrada.core.container.Fault;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
@@ -19,6 +20,8 @@ import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
 
 /** Releases for tests: whole ones, to be spoilt fact by fact. */
 public final class Samples {
@@ -30,6 +33,7 @@ public final class Samples {
     private AudioFacts audio = audio("WAV", "PCM", 44100, 16, 8_000_000, List.of());
     private PictureFacts picture = picture("JPEG", 3000, 3000, "RGB", 900_000, List.of());
     private Elsewhere elsewhere = Elsewhere.NOTHING;
+    private List<Subject.Loose> loose = List.of();
 
     private Samples() {}
 
@@ -64,6 +68,11 @@ public final class Samples {
         return this;
     }
 
+    public Samples with(Subject.Loose file) {
+        loose = List.of(file);
+        return this;
+    }
+
     public Samples with(PictureFacts measured) {
         picture = measured;
         return this;
@@ -75,19 +84,58 @@ public final class Samples {
     }
 
     public static AudioFacts audio(String format, String codec, int rate, int bits, long bytes, List<Fault> faults) {
+        return audio(format, codec, rate, bits, bytes, faults, 49, 2, null);
+    }
+
+    public static AudioFacts audio(
+            String format,
+            String codec,
+            int rate,
+            int bits,
+            long bytes,
+            List<Fault> faults,
+            long seconds,
+            int channels,
+            Sound sound) {
         return new AudioFacts(
                 format,
                 codec,
                 rate,
                 bits,
-                2,
-                49L * rate,
+                channels,
+                seconds * rate,
                 bytes,
                 MASTER,
                 new Sha256("b".repeat(64)),
-                -3,
-                new int[] {1},
+                Optional.ofNullable(sound),
                 faults);
+    }
+
+    /** Sound that nothing is wrong with, but for what is given by name. */
+    public static Sound sound(Map<String, Number> spoilt) {
+        Function<String, Double> of =
+                name -> spoilt.containsKey(name) ? spoilt.get(name).doubleValue() : 0;
+        List<Sound.Rest> inside = of.apply("rest") > 0 ? List.of(new Sound.Rest(20, of.apply("rest"))) : List.of();
+        boolean lossy = of.apply("lossy") > 0;
+        return new Sound(
+                spoilt.containsKey("lufs") ? of.apply("lufs") : -14,
+                6,
+                -11,
+                -12,
+                spoilt.containsKey("peak") ? of.apply("peak") : -1.2,
+                -1.5,
+                of.apply("clipped") > 0 ? List.of(new Sound.Clipping(10, 4, 0)) : List.of(),
+                of.apply("clipped").longValue(),
+                new Sound.Silence(of.apply("head"), of.apply("tail"), inside),
+                new double[] {of.apply("dc"), 0},
+                of.apply("mono") > 0,
+                lossy ? 16_000 : 21_000,
+                new Sound.LossySource(lossy, of.apply("lossy"), lossy ? "a shelf" : ""),
+                of.apply("upsampled") > 0,
+                new Sound.Tempo(120, 0.9),
+                new Sound.Key("A minor", 0.8),
+                new Sound.Excerpt(10, 30, "loud"),
+                new int[] {50});
     }
 
     public static PictureFacts picture(
@@ -114,6 +162,7 @@ public final class Samples {
                 Map.of(COVER, picture),
                 elsewhere,
                 new LabelFacts("Ninth Weir Records", "XANW9", "952123450", "NW"),
-                TODAY);
+                TODAY,
+                loose);
     }
 }

@@ -33,8 +33,8 @@ class GeneratorsTest {
         assertThat(facts.samples()).isEqualTo(5 * 44_100);
         assertThat(facts.faults()).isEmpty();
         // scaled to 0.7 of full scale: 20·log10 0.7 = −3.1 dB
-        assertThat(facts.peakDbfs()).isBetween(-3.2, -3.0);
-        assertThat(java.util.Arrays.stream(facts.envelope()).max().orElse(0)).isEqualTo(70);
+        assertThat(facts.sound().orElseThrow().samplePeakDbfs()).isBetween(-3.2, -3.0);
+        assertThat(java.util.Arrays.stream(facts.sound().orElseThrow().outline()).max().orElse(0)).isEqualTo(70);
     }
 
     @Test

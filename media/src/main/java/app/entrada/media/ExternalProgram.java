@@ -1,5 +1,6 @@
 package app.entrada.media;
 
+import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -7,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 
 /** Runs another program: arguments as a list, never through a shell; no standard input; bounded in time and output. */
@@ -62,6 +64,54 @@ final class ExternalProgram {
             Files.deleteIfExists(out);
             Files.deleteIfExists(err);
         }
+    }
+
+    /**
+     * Starts the program and gives what it writes to standard output, as it comes. Closing the stream ends the program and
+     * throws when it had failed by itself.
+     *
+     * @throws IOException when the program is missing
+     */
+    static InputStream stream(List<String> command, Duration limit) throws IOException {
+        Path err = Files.createTempFile("entrada", ".err");
+        Process process = new ProcessBuilder(command)
+                .redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
+                .redirectError(err.toFile())
+                .start();
+        var watch = CompletableFuture.delayedExecutor(limit.toMillis(), TimeUnit.MILLISECONDS);
+        CompletableFuture<Void> late = CompletableFuture.runAsync(process::destroyForcibly, watch);
+        return new FilterInputStream(process.getInputStream()) {
+            private boolean ended;
+
+            @Override
+            public int read(byte[] bytes, int offset, int length) throws IOException {
+                int read = super.read(bytes, offset, length);
+                ended |= read < 0;
+                return read;
+            }
+
+            @Override
+            public void close() throws IOException {
+                try {
+                    if (ended && process.waitFor(10, TimeUnit.SECONDS) && process.exitValue() != 0)
+                        throw new IOException("%s stopped: %s"
+                                .formatted(
+                                        command.get(0),
+                                        head(err)
+                                                .lines()
+                                                .findFirst()
+                                                .orElse("no reason given")
+                                                .replaceAll("file:\\S*/", "")));
+                } catch (InterruptedException stopped) {
+                    Thread.currentThread().interrupt();
+                } finally {
+                    late.cancel(true);
+                    process.destroyForcibly();
+                    super.close();
+                    Files.deleteIfExists(err);
+                }
+            }
+        };
     }
 
     private static String head(Path file) throws IOException {

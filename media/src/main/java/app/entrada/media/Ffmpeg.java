@@ -1,8 +1,11 @@
 package app.entrada.media;
 
+import app.entrada.core.audio.SoundDecoder;
+import app.entrada.core.container.SoundFile;
 import app.entrada.core.embed.Transcoder;
 import app.entrada.core.field.Sha256;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -15,7 +18,7 @@ import java.util.regex.Pattern;
  * Encoding and decoding by ffmpeg. It never guesses what a file is: the type is recognised by the core and given. It writes
  * no tags; those are the core's.
  */
-public final class Ffmpeg implements Transcoder {
+public final class Ffmpeg implements Transcoder, SoundDecoder {
     private static final Duration LIMIT = Duration.ofMinutes(20);
     private static final String MOST_MEMORY_A_BLOCK = String.valueOf(256 << 20);
     private static final Pattern HASH = Pattern.compile("SHA256=([0-9a-f]{64})");
@@ -54,8 +57,38 @@ public final class Ffmpeg implements Transcoder {
         return "file:" + path.toAbsolutePath();
     }
 
-    private static String run(String type, Path in, List<String> output) throws IOException {
-        List<String> command = new ArrayList<>(List.of(
+    @Override
+    public InputStream decode(Path file, SoundFile sound) throws IOException {
+        if (!installed()) throw new Missing("ffmpeg is missing; ./entrada doctor says how to get it");
+        List<String> command = command(type(sound.kind()), file);
+        // floating point, since integers would clip the overs of lossy codecs
+        command.addAll(List.of("-c:a", "pcm_f32le", "-f", "f32le", "pipe:1"));
+        return ExternalProgram.stream(command, LIMIT);
+    }
+
+    /**
+     * A small version for listening over a slow line: MP3, joint stereo, 128 kbit/s. Written to a file, because a pipe
+     * would get no frame that tells its length.
+     */
+    public void toPreview(Path file, SoundFile.Kind kind, Path mp3) throws IOException {
+        run(type(kind), file, List.of("-ac", "2", "-c:a", "libmp3lame", "-b:a", "128k", "-f", "mp3", "-y", url(mp3)));
+        if (Files.size(mp3) == 0) throw new IOException("the encoder made an empty file");
+    }
+
+    /** The demuxer's name. */
+    private static String type(SoundFile.Kind kind) {
+        return switch (kind) {
+            case WAV -> "wav";
+            case AIFF -> "aiff";
+            case FLAC -> "flac";
+            case MP3 -> "mp3";
+            case M4A -> "mov";
+            case OGG -> "ogg";
+        };
+    }
+
+    private static List<String> command(String type, Path in) {
+        return new ArrayList<>(List.of(
                 "ffmpeg",
                 "-nostdin",
                 "-hide_banner",
@@ -79,6 +112,10 @@ public final class Ffmpeg implements Transcoder {
                 "+bitexact",
                 "-flags:a",
                 "+bitexact"));
+    }
+
+    private static String run(String type, Path in, List<String> output) throws IOException {
+        List<String> command = command(type, in);
         command.addAll(output);
         ExternalProgram.Result result = ExternalProgram.run(command, LIMIT);
         if (result.exit() != 0)

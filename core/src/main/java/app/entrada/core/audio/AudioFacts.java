@@ -3,20 +3,21 @@ package app.entrada.core.audio;
 import app.entrada.core.container.Fault;
 import app.entrada.core.field.Sha256;
 import java.util.List;
+import java.util.Optional;
 
 /**
- * What is measured of a sound file.
+ * What is known of a sound file.
  *
- * @param format {@code WAV} or {@code FLAC}
- * @param codec {@code PCM}, {@code float}, {@code FLAC}, or {@code other} for a WAVE file of another kind
+ * @param format {@code WAV}, {@code AIFF}, {@code FLAC}, {@code MP3}, {@code M4A} or {@code Ogg}
+ * @param codec {@code PCM}, {@code float}, {@code FLAC}, {@code MP3}, {@code AAC}, {@code ALAC}, {@code Vorbis},
+ *     {@code Opus}, or {@code other}
  * @param sampleRate samples a second
- * @param bitDepth bits a sample
+ * @param bitDepth bits a sample; 0 where the coding has none
  * @param samples frames: samples per channel
  * @param bytes size of the file
  * @param fileSha256 of all bytes
  * @param audioSha256 of the audio payload alone, tags excluded
- * @param peakDbfs sample peak, dB; NaN when the samples were not read
- * @param envelope peaks of equal stretches in per cent of full scale, empty when the samples were not read
+ * @param sound what was measured of the decoded sound; empty when it could not be decoded
  * @param faults what is wrong with the file, empty for a whole one
  */
 public record AudioFacts(
@@ -29,8 +30,7 @@ public record AudioFacts(
         long bytes,
         Sha256 fileSha256,
         Sha256 audioSha256,
-        double peakDbfs,
-        int[] envelope,
+        Optional<Sound> sound,
         List<Fault> faults) {
     /** Length in seconds. */
     public double seconds() {
@@ -45,6 +45,19 @@ public record AudioFacts(
     /** Length as m:ss, rounded to the second. */
     public String time() {
         return time(milliseconds());
+    }
+
+    /** Whether nothing of the sound was thrown away in coding. */
+    public boolean lossless() {
+        return List.of("PCM", "float", "FLAC", "ALAC").contains(codec);
+    }
+
+    /** In a few words: {@code WAV 24 bit 44.1 kHz}, {@code MP3 44.1 kHz}. */
+    public String says() {
+        String name = codec.equals("PCM") || codec.equals(format) ? format : format + " " + codec;
+        return bitDepth > 0
+                ? String.format(java.util.Locale.ROOT, "%s %d bit %.1f kHz", name, bitDepth, sampleRate / 1000.0)
+                : String.format(java.util.Locale.ROOT, "%s %.1f kHz", name, sampleRate / 1000.0);
     }
 
     /** Milliseconds as m:ss or h:mm:ss, rounded to the second. */

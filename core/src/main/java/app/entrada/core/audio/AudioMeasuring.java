@@ -2,11 +2,9 @@ package app.entrada.core.audio;
 
 import app.entrada.core.container.Chunk;
 import app.entrada.core.container.Fault;
-import app.entrada.core.container.FlacFile;
-import app.entrada.core.container.RiffFile;
-import app.entrada.core.container.WavFormat;
+import app.entrada.core.container.OggFile;
+import app.entrada.core.container.SoundFile;
 import app.entrada.core.field.Sha256;
-import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.channels.FileChannel;
@@ -17,107 +15,176 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.LongConsumer;
 
-/** Measures a sound file in one pass: both checksums and the outline. Memory does not depend on the file's length. */
+/**
+ * Measures a sound file: both checksums and all that is heard, in one pass. Samples of WAV and AIFF are read directly; of
+ * other formats a decoder gives them, and the file's own bytes are read beside it for the checksums. Memory does not depend
+ * on the file's length, but for about 300 bytes a second of what tempo, key and excerpt look back on.
+ */
 public final class AudioMeasuring {
-    private static final int STRETCHES = 240;
     private static final int FRAMES_A_BLOCK = 8192;
-    private static final int[] UNREAD = {};
+    private static final int BUFFER = 1 << 16;
+    /** A decoder may give a little more than a header says, for example the encoder's padding. */
+    private static final double TOLERATED_SECONDS = 0.15;
 
     private AudioMeasuring() {}
 
     /**
-     * Measures WAV or FLAC. The samples of a FLAC file are not decoded here: its outline stays empty.
+     * What was measured.
      *
-     * @param progress told now and then how many bytes have been read
+     * @param waveform empty when the sound could not be decoded
+     */
+    public record Measured(AudioFacts facts, Optional<Waveform> waveform) {}
+
+    /**
+     * Measures a file without a decoder: of formats other than WAV and AIFF only what their headers say.
+     *
      * @throws IOException with a sentence that says why the file is no readable audio
      */
     public static AudioFacts measure(Path path, LongConsumer progress) throws IOException {
-        byte[] head;
-        try (InputStream in = Files.newInputStream(path)) {
-            head = in.readNBytes(12);
-        }
-        try (FileChannel file = FileChannel.open(path)) {
-            if (RiffFile.begins(head)) return wav(path, file, progress);
-            if (FlacFile.begins(head)) return flac(path, file, progress);
-        }
-        throw new IOException("the file is neither WAV nor FLAC");
+        return measure(path, SoundDecoder.NONE, progress, List.of()).facts();
     }
 
-    private static AudioFacts wav(Path path, FileChannel file, LongConsumer progress) throws IOException {
-        RiffFile riff = RiffFile.walk(file);
-        WavFormat format = WavFormat.read(file, riff);
-        Chunk data = riff.first("data").orElseThrow(() -> new IOException("the file has no audio: no “data” chunk"));
-        List<Fault> faults = new ArrayList<>(riff.faults());
-        long samples = data.length() / format.blockAlign();
-        if (samples == 0) faults.add(new Fault("the file holds no samples", data.offset()));
-        else if (data.length() % format.blockAlign() != 0)
-            faults.add(new Fault("the audio ends within a sample", data.end()));
-        Envelope envelope = new Envelope(STRETCHES, samples);
-        MessageDigest whole = sha256();
-        MessageDigest audio = sha256();
-        try (InputStream in = new BufferedInputStream(Files.newInputStream(path), 1 << 16)) {
-            pass(in, data.offset(), new byte[1 << 16], whole);
-            PcmBlocks blocks = format.readable() ? new PcmBlocks(format, FRAMES_A_BLOCK) : null;
-            byte[] buffer = new byte[FRAMES_A_BLOCK * format.blockAlign()];
+    /**
+     * Measures a file.
+     *
+     * @param progress told now and then how many bytes of the file are done
+     * @param more further listeners to the short spectra
+     * @throws IOException with a sentence that says why the file is no readable audio
+     */
+    public static Measured measure(
+            Path path, SoundDecoder decoder, LongConsumer progress, List<NarrowSound.SpectrumListener> more)
+            throws IOException {
+        try (FileChannel file = FileChannel.open(path)) {
+            SoundFile sound = SoundFile.walk(file);
+            List<Fault> faults = new ArrayList<>(sound.faults());
+            MessageDigest whole = sha256();
+            MessageDigest audio = sha256();
+            Listening listening = new Listening(sound.sampleRate(), sound.channels(), more);
+            boolean heard = sound.pcm().isPresent();
+            if (heard) direct(path, sound, listening, whole, audio, progress);
+            else {
+                checksums(path, file, sound, whole, audio);
+                try {
+                    decoded(path, sound, decoder, listening, file.size(), progress, faults);
+                    heard = listening.frames() > 0;
+                } catch (SoundDecoder.Missing missing) {
+                    // what the headers say is known all the same
+                }
+            }
+            // some formats do not say how long they are
+            long samples = sound.samples() > 0 ? sound.samples() : listening.frames();
+            AudioFacts facts = new AudioFacts(
+                    sound.kind().says(),
+                    sound.codec(),
+                    sound.sampleRate(),
+                    sound.bits(),
+                    sound.channels(),
+                    samples,
+                    file.size(),
+                    hex(whole),
+                    hex(audio),
+                    heard ? Optional.of(listening.end()) : Optional.empty(),
+                    List.copyOf(faults));
+            return new Measured(facts, heard ? Optional.of(listening.waveform()) : Optional.empty());
+        }
+    }
+
+    private static void direct(
+            Path path,
+            SoundFile sound,
+            Listening listening,
+            MessageDigest whole,
+            MessageDigest audio,
+            LongConsumer progress)
+            throws IOException {
+        Chunk data = sound.sound().get(0);
+        SoundFile.Pcm pcm = sound.pcm().orElseThrow();
+        try (InputStream in = Files.newInputStream(path)) {
+            pass(in, data.offset(), new byte[BUFFER], whole);
+            SampleReader reader = new SampleReader(pcm, sound.channels(), FRAMES_A_BLOCK);
+            byte[] buffer = new byte[FRAMES_A_BLOCK * pcm.blockAlign()];
             long left = data.length();
             while (left > 0) {
                 int read = in.readNBytes(buffer, 0, (int) Math.min(buffer.length, left));
                 if (read <= 0) throw new IOException("the file became shorter while it was read");
                 whole.update(buffer, 0, read);
                 audio.update(buffer, 0, read);
-                if (blocks != null) envelope.block(blocks.read(buffer, read), read / format.blockAlign());
+                listening.block(reader.read(buffer, read), read / pcm.blockAlign());
                 left -= read;
                 progress.accept(data.end() - left);
             }
-            pass(in, Long.MAX_VALUE, new byte[1 << 16], whole);
+            pass(in, Long.MAX_VALUE, new byte[BUFFER], whole);
         }
-        String codec = format.code() == WavFormat.PCM ? "PCM" : format.code() == WavFormat.FLOAT ? "float" : "other";
-        return new AudioFacts(
-                "WAV",
-                codec,
-                format.sampleRate(),
-                format.bits(),
-                format.channels(),
-                samples,
-                file.size(),
-                hex(whole),
-                hex(audio),
-                format.readable() ? envelope.peakDbfs() : Double.NaN,
-                format.readable() ? envelope.percent() : UNREAD,
-                faults);
     }
 
-    private static AudioFacts flac(Path path, FileChannel file, LongConsumer progress) throws IOException {
-        FlacFile flac = FlacFile.walk(file);
-        MessageDigest whole = sha256();
-        MessageDigest audio = sha256();
-        byte[] buffer = new byte[1 << 16];
+    private static void checksums(
+            Path path, FileChannel file, SoundFile sound, MessageDigest whole, MessageDigest audio) throws IOException {
+        byte[] buffer = new byte[BUFFER];
         try (InputStream in = Files.newInputStream(path)) {
-            pass(in, flac.audio().offset(), buffer, whole);
-            for (int read; (read = in.read(buffer)) > 0; ) {
-                whole.update(buffer, 0, read);
-                audio.update(buffer, 0, read);
+            pass(in, Long.MAX_VALUE, buffer, whole);
+        }
+        if (sound.kind() == SoundFile.Kind.OGG) {
+            OggFile.digestSound(file, sound, audio);
+            return;
+        }
+        for (Chunk chunk : sound.sound()) {
+            try (InputStream in = Files.newInputStream(path)) {
+                in.skipNBytes(chunk.offset());
+                pass(in, chunk.length(), buffer, audio);
             }
         }
-        progress.accept(file.size());
-        FlacFile.Stream stream = flac.stream();
-        List<Fault> faults = new ArrayList<>(flac.faults());
-        if (stream.samples() == 0) faults.add(new Fault("the file does not say how long it is", 18));
-        return new AudioFacts(
-                "FLAC",
-                "FLAC",
-                stream.sampleRate(),
-                stream.bits(),
-                stream.channels(),
-                stream.samples(),
-                file.size(),
-                hex(whole),
-                hex(audio),
-                Double.NaN,
-                UNREAD,
-                faults);
+    }
+
+    /** Listens to decoded samples; an exit code proves nothing, so what came is held against what the file claims. */
+    private static void decoded(
+            Path path,
+            SoundFile sound,
+            SoundDecoder decoder,
+            Listening listening,
+            long bytes,
+            LongConsumer progress,
+            List<Fault> faults)
+            throws IOException {
+        SoundFile.Pcm pcm = SampleReader.decoded(sound.channels());
+        SampleReader reader = new SampleReader(pcm, sound.channels(), FRAMES_A_BLOCK);
+        byte[] buffer = new byte[FRAMES_A_BLOCK * pcm.blockAlign()];
+        Optional<FlacProof> proof = FlacProof.of(path, sound);
+        long limit = sound.samples() > 0 ? sound.samples() : Long.MAX_VALUE;
+        long surplus = 0;
+        InputStream in = decoder.decode(path, sound);
+        try (in) {
+            for (int read; (read = in.readNBytes(buffer, 0, buffer.length)) > 0; ) {
+                int frames = (int) Math.min(read / pcm.blockAlign(), limit - listening.frames());
+                surplus += read / pcm.blockAlign() - frames;
+                float[][] samples = reader.read(buffer, frames * pcm.blockAlign());
+                if (proof.isPresent()) proof.get().block(samples, frames);
+                if (frames > 0) listening.block(samples, frames);
+                if (sound.samples() > 0) progress.accept(Math.min(bytes, bytes * listening.frames() / sound.samples()));
+                if (surplus > 10L * sound.sampleRate()) break;
+            }
+        } catch (SoundDecoder.Missing missing) {
+            throw missing;
+        } catch (IOException failed) {
+            faults.add(new Fault(
+                    failed.getMessage(),
+                    sound.sound().isEmpty() ? 0 : sound.sound().get(0).offset()));
+        }
+        double rate = sound.sampleRate();
+        if (listening.frames() == 0) faults.add(new Fault("no sound could be decoded", 0));
+        else if (sound.samples() > 0 && (sound.samples() - listening.frames()) / rate > TOLERATED_SECONDS)
+            faults.add(new Fault(
+                    "the file claims %s, only %s could be decoded"
+                            .formatted(
+                                    AudioFacts.time(Math.round(sound.seconds() * 1000)),
+                                    AudioFacts.time(Math.round(listening.frames() * 1000 / rate))),
+                    0));
+        else if (proof.isPresent()
+                && listening.frames() == sound.samples()
+                && !proof.get().holds())
+            faults.add(new Fault("the sound is not what the file's own checksum says: it is damaged", 18));
     }
 
     private static void pass(InputStream in, long bytes, byte[] buffer, MessageDigest digest) throws IOException {
@@ -131,8 +198,12 @@ public final class AudioMeasuring {
 
     /** A fresh SHA-256 digest. */
     public static MessageDigest sha256() {
+        return digest("SHA-256");
+    }
+
+    static MessageDigest digest(String name) {
         try {
-            return MessageDigest.getInstance("SHA-256");
+            return MessageDigest.getInstance(name);
         } catch (NoSuchAlgorithmException everyPlatformHasIt) {
             throw new IllegalStateException(everyPlatformHasIt);
         }

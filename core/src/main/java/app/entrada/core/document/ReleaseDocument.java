@@ -92,7 +92,7 @@ public record ReleaseDocument(
 
     /** What rules look at, as far as a single document can say it. */
     public Subject subject(LocalDate today) {
-        return new Subject(release, audio, pictures, Elsewhere.NOTHING, label, today);
+        return new Subject(release, audio, pictures, Elsewhere.NOTHING, label, today, List.of());
     }
 
     private static final class Reader {

@@ -6,6 +6,7 @@ import app.entrada.core.container.Bytes;
 import app.entrada.core.container.Chunk;
 import app.entrada.core.container.RiffFile;
 import app.entrada.core.field.Sha256;
+import app.entrada.core.inspect.TagReading;
 import app.entrada.core.tag.AxmlIsrc;
 import app.entrada.core.tag.TagEntry;
 import java.io.IOException;

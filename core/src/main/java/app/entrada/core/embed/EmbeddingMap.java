@@ -1,8 +1,12 @@
 package app.entrada.core.embed;
 
+import static app.entrada.core.tag.TagEntry.Container.AIFF_TEXT;
+import static app.entrada.core.tag.TagEntry.Container.APE;
 import static app.entrada.core.tag.TagEntry.Container.AXML;
 import static app.entrada.core.tag.TagEntry.Container.BEXT;
 import static app.entrada.core.tag.TagEntry.Container.ID3;
+import static app.entrada.core.tag.TagEntry.Container.ID3V1;
+import static app.entrada.core.tag.TagEntry.Container.ILST;
 import static app.entrada.core.tag.TagEntry.Container.INFO;
 import static app.entrada.core.tag.TagEntry.Container.VORBIS;
 
@@ -72,17 +76,35 @@ public final class EmbeddingMap {
      * One fact.
      *
      * @param name as people read it
+     * @param fact that a reading gives; empty where none is taken from files
+     * @param reads further ids by container, where the fact is read but never written
      */
-    record Row(String name, Map<Container, Place> places) {
+    record Row(String name, Map<Container, Place> places, Optional<Field<?>> fact, Map<Container, List<String>> reads) {
         Row in(Container container, String id, Function<Source, List<String>> values) {
             Map<Container, Place> more = new LinkedHashMap<>(places);
             more.put(container, new Place(id, values));
-            return new Row(name, more);
+            return new Row(name, more, fact, reads);
+        }
+
+        Row gives(Field<?> field) {
+            return new Row(name, places, Optional.of(field), reads);
+        }
+
+        Row read(Container container, String... ids) {
+            Map<Container, List<String>> more = new LinkedHashMap<>(reads);
+            more.put(container, List.of(ids));
+            return new Row(name, places, fact, more);
+        }
+
+        boolean isAt(Container container, String id) {
+            Place place = places.get(container);
+            return place != null && place.id().equals(id)
+                    || reads.getOrDefault(container, List.of()).stream().anyMatch(id::equalsIgnoreCase);
         }
     }
 
     private static Row row(String name) {
-        return new Row(name, Map.of());
+        return new Row(name, Map.of(), Optional.empty(), Map.of());
     }
 
     /** The usual case: the same values in ID3, Vorbis comments and INFO; null where the container has no place. */
@@ -95,33 +117,103 @@ public final class EmbeddingMap {
 
     /** All facts that are embedded, in reading order; the cover is planned beside them. */
     static final List<Row> ROWS = List.of(
-            row("Title with version", "TIT2", "TITLE", "INAM", Source::title),
-            row("Version", "TIT3", "VERSION", null, source -> source.one(Fields.TRACK_VERSION)),
-            row("Artists", "TPE1", "ARTIST", "IART", Source::artists),
-            row("Release artists", "TPE2", "ALBUMARTIST", null, source -> source.names(Fields.RELEASE_ARTISTS)),
-            row("Release title", "TALB", "ALBUM", "IPRD", source -> text(TitleStyle.PLAIN.release(source.release()))),
+            row("Title with version", "TIT2", "TITLE", "INAM", Source::title)
+                    .gives(Fields.TRACK_TITLE)
+                    .read(ID3, "TT2")
+                    .read(ILST, "©nam")
+                    .read(APE, "Title")
+                    .read(ID3V1, "title")
+                    .read(AIFF_TEXT, "NAME"),
+            row("Version", "TIT3", "VERSION", null, source -> source.one(Fields.TRACK_VERSION))
+                    .gives(Fields.TRACK_VERSION)
+                    .read(ID3, "TT3")
+                    .read(APE, "Subtitle"),
+            row("Artists", "TPE1", "ARTIST", "IART", Source::artists)
+                    .gives(Fields.TRACK_ARTISTS)
+                    .read(ID3, "TP1")
+                    .read(ILST, "©ART")
+                    .read(APE, "Artist")
+                    .read(ID3V1, "artist")
+                    .read(AIFF_TEXT, "AUTH"),
+            row("Release artists", "TPE2", "ALBUMARTIST", null, source -> source.names(Fields.RELEASE_ARTISTS))
+                    .gives(Fields.RELEASE_ARTISTS)
+                    .read(ID3, "TP2")
+                    .read(VORBIS, "ALBUM ARTIST")
+                    .read(ILST, "aART")
+                    .read(APE, "Album Artist"),
+            row("Release title", "TALB", "ALBUM", "IPRD", source -> text(TitleStyle.PLAIN.release(source.release())))
+                    .gives(Fields.RELEASE_TITLE)
+                    .read(ID3, "TAL")
+                    .read(ILST, "©alb")
+                    .read(APE, "Album")
+                    .read(ID3V1, "album"),
             row("Track")
                     .in(ID3, "TRCK", source -> List.of(number(source) + "/" + total(source)))
                     .in(VORBIS, "TRACKNUMBER", source -> List.of(number(source)))
-                    .in(INFO, "ITRK", source -> List.of(number(source))),
+                    .in(INFO, "ITRK", source -> List.of(number(source)))
+                    .read(ID3, "TRK")
+                    .read(ILST, "trkn")
+                    .read(APE, "Track")
+                    .read(ID3V1, "track"),
             row("Tracks in all", null, "TRACKTOTAL", null, source -> List.of(total(source))),
-            row("Composers", "TCOM", "COMPOSER", null, source -> source.names(Fields.WORK_COMPOSERS)),
-            row("Lyricists", "TEXT", "LYRICIST", null, source -> source.names(Fields.WORK_LYRICISTS)),
-            row("ISRC", "TSRC", "ISRC", null, Source::isrc).in(AXML, "ISRC", Source::isrc),
-            row("Barcode", "TXXX:BARCODE", "BARCODE", null, EmbeddingMap::barcode),
+            row("Composers", "TCOM", "COMPOSER", null, source -> source.names(Fields.WORK_COMPOSERS))
+                    .gives(Fields.WORK_COMPOSERS)
+                    .read(ID3, "TCM")
+                    .read(ILST, "©wrt")
+                    .read(APE, "Composer"),
+            row("Lyricists", "TEXT", "LYRICIST", null, source -> source.names(Fields.WORK_LYRICISTS))
+                    .gives(Fields.WORK_LYRICISTS)
+                    .read(ID3, "TXT")
+                    .read(APE, "Lyricist"),
+            row("ISRC", "TSRC", "ISRC", null, Source::isrc)
+                    .in(AXML, "ISRC", Source::isrc)
+                    .gives(Fields.RECORDING_ISRC)
+                    .read(ID3, "TRC")
+                    .read(ILST, "----:ISRC")
+                    .read(APE, "ISRC"),
+            row("Barcode", "TXXX:BARCODE", "BARCODE", null, EmbeddingMap::barcode)
+                    .gives(Fields.RELEASE_BARCODE)
+                    .read(VORBIS, "UPC", "EAN")
+                    .read(ILST, "----:BARCODE")
+                    .read(APE, "Barcode", "EAN/UPC"),
             row(
-                    "Catalogue number",
-                    "TXXX:CATALOGNUMBER",
-                    "CATALOGNUMBER",
-                    null,
-                    source -> source.one(Fields.RELEASE_CATALOGUE_NUMBER)),
-            row("Label", "TPUB", "LABEL", null, source -> source.one(Fields.RELEASE_LABEL)),
-            row("C-line", "TCOP", "COPYRIGHT", "ICOP", source -> source.one(Fields.RELEASE_C_LINE)),
-            row("P-line", "TPRO", "P_LINE", null, source -> source.one(Fields.TRACK_P_LINE)),
-            row("Released", "TDRL", "DATE", "ICRD", source -> source.one(Fields.RELEASE_DATE)),
-            row("First released", "TDOR", "ORIGINALDATE", null, source -> source.one(Fields.RELEASE_ORIGINAL_DATE)),
-            row("Genre", "TCON", "GENRE", "IGNR", source -> source.one(Fields.TRACK_GENRE)),
-            row("Language", "TLAN", "LANGUAGE", "ILNG", EmbeddingMap::language),
+                            "Catalogue number",
+                            "TXXX:CATALOGNUMBER",
+                            "CATALOGNUMBER",
+                            null,
+                            source -> source.one(Fields.RELEASE_CATALOGUE_NUMBER))
+                    .gives(Fields.RELEASE_CATALOGUE_NUMBER)
+                    .read(ILST, "----:CATALOGNUMBER")
+                    .read(APE, "Catalog"),
+            row("Label", "TPUB", "LABEL", null, source -> source.one(Fields.RELEASE_LABEL))
+                    .gives(Fields.RELEASE_LABEL)
+                    .read(ID3, "TPB")
+                    .read(VORBIS, "ORGANIZATION")
+                    .read(ILST, "----:LABEL")
+                    .read(APE, "Label"),
+            row("C-line", "TCOP", "COPYRIGHT", "ICOP", source -> source.one(Fields.RELEASE_C_LINE))
+                    .gives(Fields.RELEASE_C_LINE)
+                    .read(ID3, "TCR")
+                    .read(ILST, "cprt")
+                    .read(APE, "Copyright")
+                    .read(AIFF_TEXT, "(c)"),
+            row("P-line", "TPRO", "P_LINE", null, source -> source.one(Fields.TRACK_P_LINE))
+                    .gives(Fields.TRACK_P_LINE),
+            row("Released", "TDRL", "DATE", "ICRD", source -> source.one(Fields.RELEASE_DATE))
+                    .gives(Fields.RELEASE_DATE)
+                    .read(ILST, "©day")
+                    .read(APE, "Year"),
+            row("First released", "TDOR", "ORIGINALDATE", null, source -> source.one(Fields.RELEASE_ORIGINAL_DATE))
+                    .gives(Fields.RELEASE_ORIGINAL_DATE),
+            row("Genre", "TCON", "GENRE", "IGNR", source -> source.one(Fields.TRACK_GENRE))
+                    .gives(Fields.TRACK_GENRE)
+                    .read(ID3, "TCO")
+                    .read(ILST, "©gen")
+                    .read(APE, "Genre"),
+            row("Language", "TLAN", "LANGUAGE", "ILNG", EmbeddingMap::language)
+                    .gives(Fields.TRACK_LANGUAGE)
+                    .read(ID3, "TLA")
+                    .read(APE, "Language"),
             row("Length")
                     .in(
                             ID3,
@@ -180,6 +272,20 @@ public final class EmbeddingMap {
                 .map(value -> Bext.cut(slot, FileNames.ascii(value)))
                 .filter(value -> !value.isEmpty())
                 .toList();
+    }
+
+    /** The fact that an entry of a tag gives, if it is one that is taken from files. */
+    public static Optional<Field<?>> factOf(Container container, String id) {
+        return row(container, id).flatMap(Row::fact);
+    }
+
+    /** Whether an entry gives the number in the running order. */
+    public static boolean isTrackNumber(Container container, String id) {
+        return row(container, id).map(Row::name).equals(Optional.of("Track"));
+    }
+
+    private static Optional<Row> row(Container container, String id) {
+        return ROWS.stream().filter(row -> row.isAt(container, id)).findFirst();
     }
 
     /** Ids of a container that are ours to write: what stands there now is replaced or removed, never kept. */

@@ -2,6 +2,7 @@ package app.entrada.core.embed;
 
 import app.entrada.core.container.Chunk;
 import app.entrada.core.container.FlacFile;
+import app.entrada.core.inspect.TagReading;
 import app.entrada.core.tag.FlacPicture;
 import app.entrada.core.tag.Picture;
 import app.entrada.core.tag.TagEntry;

@@ -3,6 +3,7 @@ package app.entrada.core.embed;
 import app.entrada.core.code.Isrc;
 import app.entrada.core.container.Chunk;
 import app.entrada.core.container.RiffFile;
+import app.entrada.core.inspect.TagReading;
 import app.entrada.core.tag.AxmlIsrc;
 import app.entrada.core.tag.Bext;
 import app.entrada.core.tag.Id3;

@@ -136,6 +136,14 @@ public final class Fields {
     public static final Field<RightsLine> TRACK_P_LINE =
             carried(TRACK, RELEASE_P_LINE, "℗ of this recording, when it differs from the release's.");
 
+    public static final Field<PlayingTime> TRACK_PREVIEW_START = of(
+            TRACK,
+            "previewStart",
+            "Preview from",
+            ValueTypes.TIME,
+            TIMES,
+            "Where the excerpt begins that a listener hears first, 0:48. Proposed from the sound; Masters moves it.");
+
     public static final Field<Written<Isrc>> RECORDING_ISRC = of(
             RECORDING,
             "isrc",
@@ -145,6 +153,14 @@ public final class Fields {
             "ISO 3901. One recording, one code, for ever; a remix or edit is a new recording.");
     public static final Field<Sha256> RECORDING_MASTER =
             of(RECORDING, "master", "Master", ValueTypes.FILE, NONE, "The file with the finished sound.");
+
+    public static final Field<PlayingTime> RECORDING_GIVEN_TIME = of(
+            RECORDING,
+            "givenTime",
+            "Given time",
+            ValueTypes.TIME,
+            TIMES,
+            "Length as a track list, a cue sheet or a register gives it, 3:07. The file's own length is compared with it.");
 
     public static final Field<Names> WORK_COMPOSERS = of(
             WORK, "composers", "Composers", ValueTypes.NAMES, RIGHTS, "Who wrote the music, semicolons between them.");

@@ -53,6 +53,9 @@ public final class ValueTypes {
     /** A day, ISO 8601; also read as {@code 12.2.2027} and {@code 12 Feb 2027}. */
     public static final ValueType<LocalDate> DATE = simple("date", ValueTypes::date, LocalDate::toString);
 
+    /** A length or a point of time in a recording. */
+    public static final ValueType<PlayingTime> TIME = simple("time", PlayingTime::parse, PlayingTime::toString);
+
     /** A P-line or C-line. */
     public static final ValueType<RightsLine> RIGHTS_LINE =
             simple("rights-line", RightsLine::parse, RightsLine::toString);

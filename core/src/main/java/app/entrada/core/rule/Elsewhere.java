@@ -1,6 +1,7 @@
 package app.entrada.core.rule;
 
 import app.entrada.core.field.Sha256;
+import app.entrada.core.fingerprint.Match;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -12,12 +13,34 @@ import java.util.Set;
  * @param barcodeHolders by digits: other releases that have it
  * @param knownNames names of people and groups in use, as written
  * @param masterHolders by file: other recordings whose master it is, with their ISRC
+ * @param alike by file: what other files sound like it
  */
 public record Elsewhere(
         Map<String, List<String>> isrcHolders,
         Map<String, List<String>> barcodeHolders,
         Set<String> knownNames,
-        Map<Sha256, List<String>> masterHolders) {
+        Map<Sha256, List<String>> masterHolders,
+        Map<Sha256, List<Alike>> alike) {
+    /**
+     * A master that shares sound with a file.
+     *
+     * @param file the other one
+     * @param verdict as {@link app.entrada.core.fingerprint.Match.Verdict}
+     * @param says whose master it is, as people would name it, with its ISRC
+     * @param isrc compact, empty when it has none
+     * @param elsewhere whether it belongs to another release
+     * @param agreesFrom first second of the longest stretch that is the same, in the file asked about
+     * @param agreesTo its last
+     */
+    public record Alike(
+            Sha256 file,
+            Match.Verdict verdict,
+            String says,
+            String isrc,
+            boolean elsewhere,
+            double agreesFrom,
+            double agreesTo) {}
+
     /** Nothing else in the catalogue. */
-    public static final Elsewhere NOTHING = new Elsewhere(Map.of(), Map.of(), Set.of(), Map.of());
+    public static final Elsewhere NOTHING = new Elsewhere(Map.of(), Map.of(), Set.of(), Map.of(), Map.of());
 }

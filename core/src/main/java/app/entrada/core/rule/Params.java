@@ -33,6 +33,16 @@ public final class Params {
         return ((Number) values.get(name)).longValue();
     }
 
+    /** A number that may have decimals. */
+    public double decimal(String name) {
+        return ((Number) values.get(name)).doubleValue();
+    }
+
+    /** A number as the profile writes it. */
+    public String plain(String name) {
+        return String.valueOf(values.get(name));
+    }
+
     /** A list of words. */
     public List<String> words(String name) {
         return ((List<?>) values.get(name)).stream().map(String::valueOf).toList();

@@ -13,9 +13,14 @@ import app.entrada.core.rule.rules.AudioBitDepth;
 import app.entrada.core.rule.rules.AudioBytes;
 import app.entrada.core.rule.rules.AudioDamaged;
 import app.entrada.core.rule.rules.AudioFormat;
+import app.entrada.core.rule.rules.AudioKnown;
 import app.entrada.core.rule.rules.AudioMissing;
+import app.entrada.core.rule.rules.AudioPlacementUnconfirmed;
 import app.entrada.core.rule.rules.AudioSameAs;
 import app.entrada.core.rule.rules.AudioSampleRate;
+import app.entrada.core.rule.rules.AudioSharedIntro;
+import app.entrada.core.rule.rules.AudioTimeDiffers;
+import app.entrada.core.rule.rules.AudioUnplaced;
 import app.entrada.core.rule.rules.BarcodeInStore;
 import app.entrada.core.rule.rules.BarcodeMalformed;
 import app.entrada.core.rule.rules.BarcodeMissing;
@@ -32,8 +37,10 @@ import app.entrada.core.rule.rules.IsrcSecond;
 import app.entrada.core.rule.rules.IsrcShared;
 import app.entrada.core.rule.rules.KindTrackCount;
 import app.entrada.core.rule.rules.LanguageMissing;
+import app.entrada.core.rule.rules.MeasuredSound;
 import app.entrada.core.rule.rules.OriginalDateAfterRelease;
 import app.entrada.core.rule.rules.PLineMissing;
+import app.entrada.core.rule.rules.PreviewOutside;
 import app.entrada.core.rule.rules.ReleaseDateMissing;
 import app.entrada.core.rule.rules.ReleaseDateTooSoon;
 import app.entrada.core.rule.rules.SingleTitleDiffers;
@@ -49,55 +56,65 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** All rules there are. */
 public final class RuleBook {
-    private static final List<Rule> ALL = List.of(
-            new IsrcMissing(),
-            new IsrcMalformed(),
-            new IsrcShared(),
-            new IsrcForeignPrefix(),
-            new IsrcSecond(),
-            new BarcodeMissing(),
-            new BarcodeMalformed(),
-            new BarcodeReused(),
-            new BarcodeInStore(),
-            new CatalogueNumberMissing(),
-            new TitleMissing(),
-            new TitleTooLong(),
-            new TitleContainsFeature(),
-            new TitleVersionInTitle(),
-            new TitleWhitespace(),
-            new TitleEmoji(),
-            new TitleAllCaps(),
-            new ArtistMissing(),
-            new ArtistJoined(),
-            new LanguageMissing(),
-            new ReleaseDateMissing(),
-            new ReleaseDateTooSoon(),
-            new OriginalDateAfterRelease(),
-            new PLineMissing(),
-            new CLineMissing(),
-            new GenreCount(),
-            new GenreVocabulary(),
-            new ExplicitUndecided(),
-            new KindTrackCount(),
-            new SingleTitleDiffers(),
-            new AudioMissing(),
-            new AudioDamaged(),
-            new AudioFormat(),
-            new AudioSampleRate(),
-            new AudioBitDepth(),
-            new AudioBytes(),
-            new AudioSameAs(),
-            new ArtworkMissing(),
-            new ArtworkDamaged(),
-            new ArtworkFormat(),
-            new ArtworkNotSquare(),
-            new ArtworkPixels(),
-            new ArtworkBytes(),
-            new ArtworkColourModel(),
-            new WorkNoComposer());
+    private static final List<Rule> ALL = Stream.concat(
+                    MeasuredSound.all().stream(),
+                    Stream.of(
+                            new IsrcMissing(),
+                            new IsrcMalformed(),
+                            new IsrcShared(),
+                            new IsrcForeignPrefix(),
+                            new IsrcSecond(),
+                            new BarcodeMissing(),
+                            new BarcodeMalformed(),
+                            new BarcodeReused(),
+                            new BarcodeInStore(),
+                            new CatalogueNumberMissing(),
+                            new TitleMissing(),
+                            new TitleTooLong(),
+                            new TitleContainsFeature(),
+                            new TitleVersionInTitle(),
+                            new TitleWhitespace(),
+                            new TitleEmoji(),
+                            new TitleAllCaps(),
+                            new ArtistMissing(),
+                            new ArtistJoined(),
+                            new LanguageMissing(),
+                            new ReleaseDateMissing(),
+                            new ReleaseDateTooSoon(),
+                            new OriginalDateAfterRelease(),
+                            new PLineMissing(),
+                            new CLineMissing(),
+                            new GenreCount(),
+                            new GenreVocabulary(),
+                            new ExplicitUndecided(),
+                            new KindTrackCount(),
+                            new SingleTitleDiffers(),
+                            new AudioMissing(),
+                            new AudioDamaged(),
+                            new AudioFormat(),
+                            new AudioSampleRate(),
+                            new AudioBitDepth(),
+                            new AudioBytes(),
+                            new AudioSameAs(),
+                            new AudioKnown(),
+                            new AudioSharedIntro(),
+                            new AudioUnplaced(),
+                            new AudioPlacementUnconfirmed(),
+                            new AudioTimeDiffers(),
+                            new PreviewOutside(),
+                            new ArtworkMissing(),
+                            new ArtworkDamaged(),
+                            new ArtworkFormat(),
+                            new ArtworkNotSquare(),
+                            new ArtworkPixels(),
+                            new ArtworkBytes(),
+                            new ArtworkColourModel(),
+                            new WorkNoComposer()))
+            .toList();
 
     private static final Map<String, Rule> BY_ID =
             ALL.stream().collect(Collectors.toMap(Rule::id, Function.identity()));

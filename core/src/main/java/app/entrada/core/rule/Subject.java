@@ -8,6 +8,7 @@ import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -19,6 +20,7 @@ import java.util.stream.Stream;
  * @param audio what was measured, by file; a placed file that is absent here is still being measured
  * @param pictures likewise
  * @param today the day of the check
+ * @param loose sound files that came in for this release and are on no track
  */
 public record Subject(
         Release release,
@@ -26,7 +28,15 @@ public record Subject(
         Map<Sha256, PictureFacts> pictures,
         Elsewhere elsewhere,
         LabelFacts label,
-        LocalDate today) {
+        LocalDate today,
+        List<Loose> loose) {
+    /**
+     * A sound file on no track.
+     *
+     * @param proposed number of the track it is proposed for, 0 for none
+     */
+    public record Loose(String name, int proposed) {}
+
     /** Looks at each track in running order. */
     public Stream<Observation> tracks(Function<Track, Optional<Observation>> look) {
         return release.tracks().stream().flatMap(track -> look.apply(track).stream());

@@ -1,9 +1,12 @@
 package app.entrada.core.tag;
 
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 
 /**
@@ -18,6 +21,10 @@ import java.util.Map;
 public final class Bext {
     private static final int FIXED = 602;
     private static final int VERSION_AT = 346;
+    private static final int LOUDNESS_AT = 412;
+    /** Five numbers of version 2, hundredths of LUFS, LU and dBTP. */
+    private static final List<String> LOUDNESS = List.of(
+            "LoudnessValue", "LoudnessRange", "MaxTruePeakLevel", "MaxMomentaryLoudness", "MaxShortTermLoudness");
 
     private record Slot(String id, int offset, int length) {}
 
@@ -30,11 +37,30 @@ public final class Bext {
 
     private Bext() {}
 
+    /** Version of the chunk, 0 to 2; empty when it is cut off. */
+    public static String version(byte[] body) {
+        return body.length < FIXED
+                ? ""
+                : String.valueOf((body[VERSION_AT] & 0xFF) | (body[VERSION_AT + 1] & 0xFF) << 8);
+    }
+
     /** The text fields that are filled. A chunk shorter than its fixed part gives nothing. */
     public static List<TagEntry> read(byte[] body) {
         if (body.length < FIXED) return List.of();
         List<TagEntry> entries = new ArrayList<>();
         for (Slot slot : SLOTS) add(entries, slot.id, body, slot.offset, slot.length);
+        ByteBuffer numbers = ByteBuffer.wrap(body).order(ByteOrder.LITTLE_ENDIAN);
+        long time = numbers.getLong(338);
+        if (time != 0) entries.add(TagEntry.text(TagEntry.Container.BEXT, "TimeReference", List.of(time + " samples")));
+        if (body[VERSION_AT] >= 2)
+            for (int i = 0; i < LOUDNESS.size(); i++) {
+                int value = numbers.getShort(LOUDNESS_AT + 2 * i);
+                if (value != 0x7FFF)
+                    entries.add(TagEntry.text(
+                            TagEntry.Container.BEXT,
+                            LOUDNESS.get(i),
+                            List.of(String.format(Locale.ROOT, "%.2f", value / 100.0))));
+            }
         add(entries, "CodingHistory", body, FIXED, body.length - FIXED);
         return entries;
     }

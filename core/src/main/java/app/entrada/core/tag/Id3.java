@@ -9,11 +9,11 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * ID3v2 tags (id3.org, 2.3.0 and 2.4.0): read both, write 2.4.
+ * ID3v2 tags (id3.org, 2.2.0, 2.3.0 and 2.4.0): read all, write 2.4.
  *
  * <pre>
  * 'ID3' major revision flags size(syncsafe28)   [extended header]  frame*  [padding]
- *   frame: id4 size32 (2.4: syncsafe28, 2.3: plain) flags16 body
+ *   frame: id4 size32 (2.4: syncsafe28, 2.3: plain) flags16 body      2.2: id3 size24 body
  * </pre>
  *
  * Sizes in headers are syncsafe (seven bits a byte) so that no player takes them for the beginning of a frame of sound.
@@ -41,9 +41,8 @@ public final class Id3 {
         if (tag.length < HEADER || tag[0] != 'I' || tag[1] != 'D' || tag[2] != '3')
             return new Reading("", List.of(), List.of("no ID3v2 header"));
         int major = tag[3];
-        if (major != 3 && major != 4)
-            return new Reading("2." + major, List.of(), List.of("ID3v2." + major + " is not read"));
-        boolean unsynchronised = (tag[5] & 0x80) != 0;
+        if (major < 2 || major > 4)
+            return new Reading("2." + major, List.of(), List.of("ID3v2." + major + " is not known"));
         List<String> faults = new ArrayList<>();
         int size = syncsafe(tag, 6);
         if (HEADER + size > tag.length) {
@@ -51,47 +50,77 @@ public final class Id3 {
             size = tag.length - HEADER;
         }
         byte[] body = Arrays.copyOfRange(tag, HEADER, HEADER + size);
-        // In 2.4 each frame is unsynchronised by itself, in 2.3 the tag as a whole.
-        if (unsynchronised && major == 3) body = synchronised(body);
+        boolean unsynchronised = (tag[5] & 0x80) != 0;
+        // In 2.4 each frame is unsynchronised by itself, in 2.2 and 2.3 the tag as a whole.
+        if (unsynchronised && major < 4) body = synchronised(body);
         int at = 0;
-        if ((tag[5] & 0x40) != 0 && body.length >= 4)
+        if ((tag[5] & 0x40) != 0 && major > 2 && body.length >= 4)
             at = major == 4 ? Math.max(4, syncsafe(body, 0)) : 4 + Math.max(0, plain(body, 0));
         List<TagEntry> entries = new ArrayList<>();
-        while (at + HEADER <= body.length && body[at] != 0 && entries.size() < MOST_FRAMES) {
-            String id = new String(body, at, 4, StandardCharsets.ISO_8859_1);
-            int length = major == 4 ? syncsafe(body, at + 4) : plain(body, at + 4);
-            int format = body[at + 9] & 0xFF;
-            at += HEADER;
-            if (!id.matches("[A-Z0-9]{4}") || length < 0 || length > body.length - at) {
+        frames(body, at, major, unsynchronised, entries, faults);
+        return new Reading("2." + major, entries, faults);
+    }
+
+    private static void frames(
+            byte[] body, int from, int major, boolean unsynchronised, List<TagEntry> entries, List<String> faults) {
+        int at = from;
+        int letters = major == 2 ? 3 : 4;
+        int header = major == 2 ? 6 : HEADER;
+        while (at >= 0 && at + header <= body.length && body[at] != 0 && entries.size() < MOST_FRAMES) {
+            String id = new String(body, at, letters, StandardCharsets.ISO_8859_1);
+            int length = length(body, at, major);
+            if (!id.matches("[A-Z0-9]{3,4}") || length < 0 || length > body.length - at - header) {
                 faults.add("a frame “%s” does not fit into the tag".formatted(id.replaceAll("[^\\x20-\\x7E]", "?")));
-                break;
+                return;
             }
+            int format = major == 2 ? 0 : body[at + 9] & 0xFF;
+            at += header;
             byte[] raw = Arrays.copyOfRange(body, at, at + length);
             at += length;
-            if (major == 4) {
-                if ((format & 0x0C) != 0) {
-                    faults.add("frame %s is compressed or encrypted and was not read".formatted(id));
-                    continue;
-                }
-                if ((format & 0x01) != 0) raw = raw.length < 4 ? raw : Arrays.copyOfRange(raw, 4, raw.length);
-                if ((format & 0x02) != 0) raw = synchronised(raw);
-            } else if ((format & 0xC0) != 0) {
+            if ((format & (major == 4 ? 0x0C : 0xC0)) != 0) {
                 faults.add("frame %s is compressed or encrypted and was not read".formatted(id));
                 continue;
             }
+            if (major == 4) {
+                if ((format & 0x01) != 0) raw = raw.length < 4 ? raw : Arrays.copyOfRange(raw, 4, raw.length);
+                if ((format & 0x02) != 0 || unsynchronised) raw = synchronised(raw);
+            } else if ((format & 0x20) != 0 && raw.length > 0) raw = Arrays.copyOfRange(raw, 1, raw.length);
             entries.add(entry(id, raw, major));
         }
-        return new Reading("2." + major, entries, faults);
+    }
+
+    /**
+     * Length of the frame at this place. Some writers put plain sizes into 2.4 tags: where the syncsafe reading does not
+     * lead to a next frame and the plain one does, the plain one is right.
+     */
+    private static int length(byte[] body, int at, int major) {
+        if (major == 2) return (body[at + 3] & 0xFF) << 16 | (body[at + 4] & 0xFF) << 8 | body[at + 5] & 0xFF;
+        int plain = plain(body, at + 4);
+        if (major == 3) return plain;
+        int safe = syncsafe(body, at + 4);
+        return safe != plain
+                        && !frameFollows(body, at + HEADER + (long) safe)
+                        && plain >= 0
+                        && frameFollows(body, at + HEADER + (long) plain)
+                ? plain
+                : safe;
+    }
+
+    private static boolean frameFollows(byte[] body, long at) {
+        if (at == body.length) return true;
+        if (at < 0 || at + 4 > body.length) return false;
+        String id = new String(body, (int) at, 4, StandardCharsets.ISO_8859_1);
+        return id.matches("[A-Z0-9]{4}|\0.{3}");
     }
 
     private static TagEntry entry(String id, byte[] raw, int major) {
         try {
-            if (id.equals("TXXX") || id.equals("WXXX")) {
+            if (id.equals("TXXX") || id.equals("WXXX") || id.equals("TXX") || id.equals("WXX")) {
                 Charset charset = charset(raw);
                 int end = terminator(raw, 1, charset);
                 String descriptor = text(raw, 1, end, charset);
                 int from = Math.min(raw.length, end + width(charset));
-                List<String> values = id.equals("TXXX")
+                List<String> values = id.startsWith("T")
                         ? texts(raw, from, charset, major)
                         : List.of(text(raw, from, raw.length, StandardCharsets.ISO_8859_1));
                 return entry(id + ":" + descriptor, "", values, raw);
@@ -99,7 +128,7 @@ public final class Id3 {
             if (id.startsWith("T")) return entry(id, "", texts(raw, 1, charset(raw), major), raw);
             if (id.startsWith("W"))
                 return entry(id, "", List.of(text(raw, 0, raw.length, StandardCharsets.ISO_8859_1)), raw);
-            if (id.equals("COMM") || id.equals("USLT")) {
+            if (id.equals("COMM") || id.equals("USLT") || id.equals("COM") || id.equals("ULT")) {
                 Charset charset = charset(raw);
                 String language = new String(raw, 1, 3, StandardCharsets.ISO_8859_1);
                 int end = terminator(raw, 4, charset);
@@ -108,6 +137,7 @@ public final class Id3 {
                 return entry(descriptor.isEmpty() ? id : id + ":" + descriptor, language, List.of(value), raw);
             }
             if (id.equals("APIC")) return picture(raw);
+            if (id.equals("PIC")) return pictureOf22(raw);
         } catch (RuntimeException damaged) {
             // an array that ends too early or an unknown encoding: shown as present, carried over as it is
         }
@@ -128,6 +158,17 @@ public final class Id3 {
         byte[] data = Arrays.copyOfRange(raw, Math.min(raw.length, end + width(charset)), raw.length);
         Picture picture = new Picture(kind, mime, descriptor, data);
         return new TagEntry(TagEntry.Container.ID3, "APIC", "", List.of(), Optional.of(picture), raw);
+    }
+
+    /** 2.2 names the format in three letters, JPG or PNG. */
+    private static TagEntry pictureOf22(byte[] raw) {
+        Charset charset = charset(raw);
+        String format = new String(raw, 1, 3, StandardCharsets.ISO_8859_1);
+        String mime = format.equals("PNG") ? "image/png" : "image/jpeg";
+        int end = terminator(raw, 5, charset);
+        byte[] data = Arrays.copyOfRange(raw, Math.min(raw.length, end + width(charset)), raw.length);
+        Picture picture = new Picture(raw[4] & 0xFF, mime, text(raw, 5, end, charset), data);
+        return new TagEntry(TagEntry.Container.ID3, "PIC", "", List.of(), Optional.of(picture), raw);
     }
 
     /** Writes a 2.4 tag: text in Latin-1 where it is plain ASCII, else UTF-8; entries with a raw body are carried over. */
@@ -204,7 +245,11 @@ public final class Id3 {
     }
 
     private static String text(byte[] raw, int from, int to, Charset charset) {
-        String text = new String(raw, from, to - from, charset);
+        Charset order = charset;
+        // UTF-16 must begin with its byte order mark; where it is missing, text in Latin letters tells the order.
+        if (charset == StandardCharsets.UTF_16 && to - from >= 2 && raw[from] != 0 && raw[from + 1] == 0)
+            order = StandardCharsets.UTF_16LE;
+        String text = new String(raw, from, to - from, order);
         return text.startsWith("\uFEFF") ? text.substring(1) : text;
     }
 

@@ -58,7 +58,8 @@ public final class RiffInfo {
         return out.toByteArray();
     }
 
-    private static String text(byte[] raw) {
+    /** Text up to the first zero byte: UTF-8 where it fits, else Latin-1. */
+    static String text(byte[] raw) {
         int end = 0;
         while (end < raw.length && raw[end] != 0) end++;
         ByteBuffer bytes = ByteBuffer.wrap(raw, 0, end);

@@ -22,7 +22,13 @@ public record TagEntry(
         BEXT("bext"),
         AXML("axml"),
         VORBIS("Vorbis comment"),
-        PICTURE("FLAC picture");
+        PICTURE("FLAC picture"),
+        ID3V1("ID3v1"),
+        APE("APEv2"),
+        ILST("MP4 ilst"),
+        AIFF_TEXT("AIFF text"),
+        IXML("iXML"),
+        CUE("cue points");
 
         private final String says;
 
@@ -39,6 +45,11 @@ public record TagEntry(
     /** A text entry, as plans make it. */
     public static TagEntry text(Container container, String id, List<String> values) {
         return new TagEntry(container, id, "", List.copyOf(values), Optional.empty(), new byte[0]);
+    }
+
+    /** A text entry with the bytes it was read from. */
+    public static TagEntry read(Container container, String id, List<String> values, byte[] raw) {
+        return new TagEntry(container, id, "", List.copyOf(values), Optional.empty(), raw);
     }
 
     /** A picture entry, as plans make it. */

@@ -5,10 +5,12 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 
 /** Vorbis comments (xiph.org): UTF-8 texts {@code KEY=value}, keys in any case, repeated for several values. */
 public final class VorbisComment {
@@ -33,8 +35,24 @@ public final class VorbisComment {
             // a length that lies ends the reading; what was read before stands
         }
         List<TagEntry> entries = new ArrayList<>();
-        byKey.forEach((key, values) -> entries.add(TagEntry.text(TagEntry.Container.VORBIS, key, values)));
+        byKey.forEach((key, values) -> entries.add(entry(key, values)));
         return entries;
+    }
+
+    /** Ogg has no block for pictures: one is written as base64 of FLAC's block, in a comment. */
+    private static TagEntry entry(String key, List<String> values) {
+        if (key.equals("METADATA_BLOCK_PICTURE") && values.size() == 1) {
+            try {
+                byte[] block = Base64.getMimeDecoder().decode(values.get(0));
+                Optional<Picture> picture = FlacPicture.read(block).flatMap(TagEntry::picture);
+                if (picture.isPresent())
+                    return new TagEntry(TagEntry.Container.VORBIS, key, "", List.of(), picture, block);
+            } catch (IllegalArgumentException noBase64) {
+                // shown as the text it is
+            }
+        }
+        byte[] raw = String.join("\0", values).getBytes(StandardCharsets.UTF_8);
+        return TagEntry.read(TagEntry.Container.VORBIS, key, values, raw);
     }
 
     /** The block's body. */

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.embed.TagReading;
+import app.entrada.core.inspect.TagReading;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -50,8 +50,9 @@ class WalkersTest {
         assertThat(facts.faults()).isEmpty();
         assertThat(facts.time()).isEqualTo("0:01");
         // half of full scale is 6.02 dB below it
-        assertThat(facts.peakDbfs()).isCloseTo(-6.02, org.assertj.core.data.Offset.offset(0.01));
-        assertThat(facts.envelope()).hasSize(240).contains(50);
+        assertThat(facts.sound().orElseThrow().samplePeakDbfs())
+                .isCloseTo(-6.02, org.assertj.core.data.Offset.offset(0.01));
+        assertThat(facts.sound().orElseThrow().outline()).hasSize(240).contains(50);
     }
 
     @Test
@@ -78,7 +79,8 @@ class WalkersTest {
                     .format(1, 48000, one.length * 8)
                     .chunk("data", one)
                     .bytes());
-            assertThat(facts.peakDbfs()).isCloseTo(-6.02, org.assertj.core.data.Offset.offset(0.01));
+            assertThat(facts.sound().orElseThrow().samplePeakDbfs())
+                    .isCloseTo(-6.02, org.assertj.core.data.Offset.offset(0.01));
         }
     }
 
@@ -124,7 +126,7 @@ class WalkersTest {
     @Test
     void text_named_wav_is_no_audio() {
         assertThatThrownBy(() -> measure("Dear label, here is the song".getBytes()))
-                .hasMessageContaining("neither WAV nor FLAC");
+                .hasMessageContaining("no WAV, AIFF, FLAC, MP3, M4A or Ogg");
         assertThatThrownBy(() -> measure(new byte[0])).isInstanceOf(IOException.class);
     }
 

@@ -8,6 +8,7 @@ import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.AudioMeasuring;
 import app.entrada.core.container.Wav;
 import app.entrada.core.field.Sha256;
+import app.entrada.core.inspect.TagReading;
 import app.entrada.core.release.Release;
 import app.entrada.core.tag.Id3;
 import app.entrada.core.tag.TagEntry;
@@ -117,7 +118,7 @@ class WavCopyTest {
         TagReading reading = TagReading.of(copy);
         assertThat(reading.blocks())
                 .extracting(TagReading.Block::kind)
-                .containsExactly("bext", "cue", "iXML", "axml", "RIFF INFO", "ID3v2");
+                .containsExactly("bext", "cue points", "iXML", "axml", "RIFF INFO", "ID3v2");
         assertThat(reading.entries()).anySatisfy(entry -> assertThat(entry.id()).isEqualTo("TENC"));
         assertThat(reading.entries())
                 .noneSatisfy(entry -> assertThat(entry.values()).contains("final mix 3"));

@@ -8,10 +8,13 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.params.provider.Arguments.arguments;
 
 import app.entrada.core.Samples;
+import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.container.Fault;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.fingerprint.Match;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
@@ -21,10 +24,12 @@ import app.entrada.core.release.Work;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -45,6 +50,18 @@ class RulesTest {
         assertThat(check(single())).isEmpty();
     }
 
+    private static AudioFacts sound(Consumer<Map<String, Number>> spoil) {
+        Map<String, Number> spoilt = new HashMap<>();
+        spoil.accept(spoilt);
+        return Samples.audio("WAV", "PCM", 44100, 16, 8_000_000, List.of(), 49, 2, Samples.sound(spoilt));
+    }
+
+    private static Elsewhere alike(Match.Verdict verdict) {
+        Elsewhere.Alike other = new Elsewhere.Alike(
+                new Sha256("e".repeat(64)), verdict, "“Low Bridge” on Towpath Songs", "XANW92300014", true, 0, 33);
+        return new Elsewhere(Map.of(), Map.of(), Set.of(), Map.of(), Map.of(Samples.MASTER, List.of(other)));
+    }
+
     /** Rule, what is spoilt, where the finding must be, what it must say. */
     static Stream<Arguments> faults() {
         return Stream.of(
@@ -57,6 +74,7 @@ class RulesTest {
                                 Map.of("XANW92600031", List.of("“Low Bridge” on Towpath Songs")),
                                 Map.of(),
                                 Set.of(),
+                                Map.of(),
                                 Map.of())),
                         "isrc",
                         "Low Bridge"),
@@ -66,9 +84,67 @@ class RulesTest {
                                 Map.of(),
                                 Map.of(),
                                 Set.of(),
-                                Map.of(Samples.MASTER, List.of("“Low Bridge” (XANW92300014)")))),
+                                Map.of(Samples.MASTER, List.of("“Low Bridge” (XANW92300014)")),
+                                Map.of())),
                         "isrc",
                         "XANW92300014"),
+                arguments("audio.silence-head", single().with(sound(s -> s.put("head", 3.2))), "master", "3.2 s"),
+                arguments("audio.silence-tail", single().with(sound(s -> s.put("tail", 9))), "master", "9.0 s"),
+                arguments(
+                        "audio.silence-inside",
+                        single().with(sound(s -> s.put("rest", 5))),
+                        "master",
+                        "from 0:20 for 5.0 s"),
+                arguments(
+                        "audio.clipping",
+                        single().with(sound(s -> s.put("clipped", 21))),
+                        "master",
+                        "21 times, first at 0:10"),
+                arguments("audio.true-peak", single().with(sound(s -> s.put("peak", 0.4))), "master", "+0.4 dBTP"),
+                arguments("audio.loudness", single().with(sound(s -> s.put("lufs", -5.5))), "master", "-5.5 LUFS"),
+                arguments("audio.dc-offset", single().with(sound(s -> s.put("dc", 0.02))), "master", "2.0 %"),
+                arguments(
+                        "audio.false-stereo", single().with(sound(s -> s.put("mono", 1))), "master", "the same sound"),
+                arguments("audio.lossy-source", single().with(sound(s -> s.put("lossy", 0.7))), "master", "16.0 kHz"),
+                arguments("audio.upsampled", single().with(sound(s -> s.put("upsampled", 1))), "master", "lower rate"),
+                arguments(
+                        "audio.duration",
+                        single().with(Samples.audio(
+                                "WAV", "PCM", 44100, 16, 8_000_000, List.of(), 1, 2, Samples.sound(Map.of()))),
+                        "master",
+                        "0:01 long"),
+                arguments(
+                        "audio.channels",
+                        single().with(Samples.audio(
+                                "WAV", "PCM", 44100, 16, 8_000_000, List.of(), 49, 6, Samples.sound(Map.of()))),
+                        "master",
+                        "6 channels"),
+                arguments(
+                        "audio.unplaced",
+                        single().with(new Subject.Loose("Weir hum.wav", 0)),
+                        "runningOrder",
+                        "Weir hum.wav"),
+                arguments(
+                        "audio.placement-unconfirmed",
+                        single().with(new Subject.Loose("01 slack water.wav", 1)),
+                        "master",
+                        "waits to be confirmed"),
+                arguments(
+                        "audio.time-differs",
+                        single().with("recording.givenTime", "1:12"),
+                        "givenTime",
+                        "1:12, its file lasts 0:49"),
+                arguments(
+                        "preview.outside",
+                        single().with("track.previewStart", "0:30"),
+                        "previewStart",
+                        "runs over its end at 0:49"),
+                arguments(
+                        "audio.shared-intro",
+                        single().with(alike(Match.Verdict.OTHER_VERSION)),
+                        "master",
+                        "from 0:00 to 0:33"),
+                arguments("audio.same-sound", single().with(alike(Match.Verdict.SAME)), "isrc", "Low Bridge"),
                 arguments("barcode.missing", single().with("release.barcode", ""), "barcode", "no barcode"),
                 arguments(
                         "barcode.malformed",
@@ -78,7 +154,11 @@ class RulesTest {
                 arguments(
                         "barcode.reused",
                         single().with(new Elsewhere(
-                                Map.of(), Map.of("9521234500292", List.of("Towpath Songs")), Set.of(), Map.of())),
+                                Map.of(),
+                                Map.of("9521234500292", List.of("Towpath Songs")),
+                                Set.of(),
+                                Map.of(),
+                                Map.of())),
                         "barcode",
                         "Towpath Songs"),
                 arguments(
@@ -112,7 +192,7 @@ class RulesTest {
                         "artist.joined",
                         single().with("release.artists", "Mira Tollgate & Petra Vann")
                                 .with(new Elsewhere(
-                                        Map.of(), Map.of(), Set.of("Mira Tollgate", "Petra Vann"), Map.of())),
+                                        Map.of(), Map.of(), Set.of("Mira Tollgate", "Petra Vann"), Map.of(), Map.of())),
                         "artists",
                         "semicolon"),
                 arguments("language.missing", single().with("release.language", ""), "language", "no language"),
@@ -251,7 +331,8 @@ class RulesTest {
                         first.recording().work()));
         Release release = new Release(1, 0, one.release().facts(), List.of(first, second));
         List<Finding> findings = Checker.check(
-                new Subject(release, one.audio(), one.pictures(), one.elsewhere(), one.label(), one.today()), PROFILES);
+                new Subject(release, one.audio(), one.pictures(), one.elsewhere(), one.label(), one.today(), List.of()),
+                PROFILES);
         assertThat(findings).hasSize(1);
         assertThat(findings.get(0).id()).isEqualTo("audio.same-as@recording.master:track 2");
     }
@@ -308,7 +389,8 @@ class RulesTest {
                     chance.nextBoolean() ? whole.pictures() : Map.of(),
                     Elsewhere.NOTHING,
                     whole.label(),
-                    whole.today());
+                    whole.today(),
+                    List.of(new Subject.Loose("odd.wav", chance.nextInt(4))));
             assertThat(Checker.check(odd, PROFILES))
                     .allSatisfy(finding -> assertThat(finding.says()).isNotBlank());
         }

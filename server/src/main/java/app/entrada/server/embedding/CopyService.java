@@ -7,7 +7,7 @@ import app.entrada.core.embed.EmbeddingMap;
 import app.entrada.core.embed.Proof;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.embed.TagPlan;
-import app.entrada.core.embed.TagReading;
+import app.entrada.core.inspect.TagReading;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Release;

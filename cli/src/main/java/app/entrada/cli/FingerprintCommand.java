@@ -1,0 +1,61 @@
+package app.entrada.cli;
+
+import app.entrada.core.analysis.SoundAnalysis;
+import app.entrada.core.fingerprint.Print;
+import app.entrada.core.fingerprint.PrintIndex;
+import app.entrada.media.Ffmpeg;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(name = "fingerprint", description = "Adds prints of sound files to an index on disk.")
+final class FingerprintCommand implements Callable<Integer> {
+    @Parameters(arity = "1..*", paramLabel = "FILE")
+    private List<Path> files;
+
+    @Option(names = "--index", required = true, description = "Folder of the index; made when there is none.")
+    private Path folder;
+
+    @Option(names = "--as", description = "Id of the print; the file's name when not given. For one file.")
+    private String id;
+
+    @Option(names = "--lines", description = "One line of JSON an input.")
+    private boolean lines;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws IOException {
+        if (id != null && files.size() > 1)
+            throw new ParameterException(spec.commandLine(), "--as names one print; give one file.");
+        try (PrintIndex index = PrintIndex.open(folder)) {
+            return EachFile.print(files, lines, file -> add(index, file));
+        }
+    }
+
+    private Map<String, Object> add(PrintIndex index, Path file) throws IOException {
+        Print print = print(file);
+        String name = id == null ? file.getFileName().toString() : id;
+        index.add(name, print);
+        Map<String, Object> document = new LinkedHashMap<>();
+        document.put("id", name);
+        document.put("seconds", Math.round(print.seconds() * 1000) / 1000.0);
+        document.put("bytes", print.bytes().length);
+        return document;
+    }
+
+    static Print print(Path file) throws IOException {
+        SoundAnalysis analysis = SoundAnalysis.of(file, new Ffmpeg(), bytes -> {});
+        return analysis.print().orElseThrow(() -> new IOException("the sound could not be decoded"));
+    }
+}

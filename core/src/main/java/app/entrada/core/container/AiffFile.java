@@ -1,0 +1,126 @@
+package app.entrada.core.container;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * AIFF and AIFF-C (Audio Interchange File Format 1.3, 1989; AIFF-C draft 1991).
+ *
+ * <pre>
+ * 'FORM' size32 'AIFF' | 'AIFC'
+ *   'COMM' size32  channels16 frames32 bits16 rate80 [AIFC: coding4 name]
+ *   'SSND' size32  offset32 block32 samples
+ *   'NAME' 'AUTH' '(c) ' 'ANNO' text · 'ID3 ' tag · …
+ * </pre>
+ *
+ * Big-endian; a body of odd length is followed by one byte of padding. The sample rate is an 80-bit IEEE 754 number.
+ */
+public final class AiffFile {
+    private static final int MOST_CHUNKS = 4096;
+    private static final int COMM_LENGTH = 18;
+
+    private AiffFile() {}
+
+    /** Whether the first twelve bytes are those of an AIFF file. */
+    public static boolean begins(byte[] head) {
+        if (head.length < 12) return false;
+        ByteBuffer start = ByteBuffer.wrap(head);
+        if (!Bytes.fourCc(start).equals("FORM")) return false;
+        start.position(8);
+        String form = Bytes.fourCc(start);
+        return form.equals("AIFF") || form.equals("AIFC");
+    }
+
+    static SoundFile walk(FileChannel file) throws IOException {
+        long size = file.size();
+        List<Chunk> chunks = new ArrayList<>();
+        List<Fault> faults = new ArrayList<>();
+        ByteBuffer head = Bytes.at(file, 0, 12).order(ByteOrder.BIG_ENDIAN);
+        long formSize = Integer.toUnsignedLong(head.getInt(4));
+        long at = 12;
+        while (at + 8 <= size && chunks.size() < MOST_CHUNKS) {
+            ByteBuffer header = Bytes.at(file, at, 8).order(ByteOrder.BIG_ENDIAN);
+            String id = Bytes.fourCc(header);
+            long declared = Integer.toUnsignedLong(header.getInt());
+            if (!id.matches("[\\x20-\\x7E©]{4}")) {
+                faults.add(new Fault("%,d bytes behind the last chunk are no chunk".formatted(size - at), at));
+                break;
+            }
+            Chunk chunk = new Chunk(id, at, at + 8, Math.min(declared, size - at - 8), declared);
+            chunks.add(chunk);
+            if (chunk.cut())
+                faults.add(new Fault(
+                        "chunk “%s” claims %,d bytes, but only %,d are left: the file is cut off"
+                                .formatted(id.strip(), declared, chunk.length()),
+                        at));
+            at = chunk.end() + (declared & 1);
+        }
+        if (chunks.size() == MOST_CHUNKS) faults.add(new Fault("more than %,d chunks".formatted(MOST_CHUNKS), at));
+        if (faults.isEmpty() && formSize + 8 > size + (size & 1))
+            faults.add(new Fault("the header claims %,d bytes, the file has %,d".formatted(formSize + 8, size), 4));
+        return sound(file, chunks, faults);
+    }
+
+    private static SoundFile sound(FileChannel file, List<Chunk> chunks, List<Fault> faults) throws IOException {
+        Chunk comm = first(chunks, "COMM").orElseThrow(() -> new IOException("the file has no “COMM” chunk"));
+        if (comm.length() < COMM_LENGTH) throw new IOException("the “COMM” chunk is cut off");
+        ByteBuffer body =
+                Bytes.at(file, comm.offset(), (int) Math.min(22, comm.length())).order(ByteOrder.BIG_ENDIAN);
+        int channels = Short.toUnsignedInt(body.getShort());
+        long claimed = Integer.toUnsignedLong(body.getInt());
+        int bits = Short.toUnsignedInt(body.getShort());
+        int rate = rate(body);
+        String coding = body.remaining() >= 4 ? Bytes.fourCc(body) : "NONE";
+        if (channels < 1 || channels > 64 || rate < 1 || rate > 1_536_000 || bits < 1 || bits > 64)
+            throw new IOException("the “COMM” chunk says %d channels, %d Hz, %d bits".formatted(channels, rate, bits));
+        boolean floating = coding.equalsIgnoreCase("fl32") || coding.equalsIgnoreCase("fl64");
+        boolean linear = List.of("NONE", "twos", "sowt", "in24", "in32").contains(coding);
+        int width = (bits + 7) / 8;
+        int align = channels * width;
+        Chunk ssnd = first(chunks, "SSND").orElseThrow(() -> new IOException("the file has no audio: no “SSND” chunk"));
+        long skip = ssnd.length() < 8
+                ? ssnd.length()
+                : 8
+                        + Integer.toUnsignedLong(Bytes.at(file, ssnd.offset(), 4)
+                                .order(ByteOrder.BIG_ENDIAN)
+                                .getInt());
+        long from = Math.min(ssnd.end(), ssnd.offset() + skip);
+        Chunk sound = new Chunk("SSND", ssnd.header(), from, ssnd.end() - from, Math.max(0, ssnd.declared() - skip));
+        boolean readable = linear && bits >= 8 && bits <= 32 || floating && (bits == 32 || bits == 64);
+        long samples = readable ? sound.length() / align : claimed;
+        if (readable) SoundFile.addLength(faults, sound, align);
+        if (readable && faults.isEmpty() && samples != claimed)
+            faults.add(new Fault(
+                    "“COMM” claims %,d samples, “SSND” holds %,d".formatted(claimed, samples), comm.offset()));
+        return new SoundFile(
+                SoundFile.Kind.AIFF,
+                floating ? "float" : linear ? "PCM" : "other",
+                rate,
+                bits,
+                channels,
+                samples,
+                readable
+                        ? Optional.of(new SoundFile.Pcm(floating, bits, !coding.equals("sowt"), false, align))
+                        : Optional.empty(),
+                List.of(sound),
+                List.copyOf(chunks),
+                List.copyOf(faults));
+    }
+
+    /** An 80-bit extended number: sign and exponent (bias 16383) in 16 bits, mantissa with its leading 1 in 64. */
+    private static int rate(ByteBuffer body) {
+        int exponent = (body.getShort() & 0x7FFF) - 16383;
+        long mantissa = body.getLong();
+        if (exponent < 0 || exponent > 30) return 0;
+        return (int) (mantissa >>> (63 - exponent));
+    }
+
+    private static Optional<Chunk> first(List<Chunk> chunks, String id) {
+        return chunks.stream().filter(chunk -> chunk.id().equals(id)).findFirst();
+    }
+}

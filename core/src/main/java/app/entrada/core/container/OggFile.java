@@ -1,0 +1,187 @@
+package app.entrada.core.container;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
+import java.security.MessageDigest;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Ogg (RFC 3533) with Vorbis (Vorbis I, xiph.org) or Opus (RFC 7845).
+ *
+ * <pre>
+ * page*: 'OggS' 0 flags8 granule64 serial32 sequence32 crc32 segments8 lacing[segments] body
+ *   packets run over pages; a lacing value under 255 ends one
+ *   packet 1: '\1vorbis' … or 'OpusHead' …
+ *   packet 2: '\3vorbis' comments or 'OpusTags' comments   ·   Vorbis has a third, its code books
+ * </pre>
+ *
+ * Little-endian. The granule position counts samples from the beginning (Opus always at 48 kHz, pre-skip included).
+ */
+public final class OggFile {
+    /** Comment packets larger than this are not gathered; nothing real is. */
+    private static final int LARGEST_PACKET = 64 << 20;
+
+    private static final int PAGE_HEADER = 27;
+    private static final int LONGEST_PAGE = 65_307;
+    private static final int OPUS_RATE = 48_000;
+
+    private OggFile() {}
+
+    /** Whether the first bytes are those of an Ogg page. */
+    public static boolean begins(byte[] head) {
+        return head.length >= PAGE_HEADER && head[0] == 'O' && head[1] == 'g' && head[2] == 'g' && head[3] == 'S';
+    }
+
+    /** One page: where it is, whom it belongs to, how its body is laced. */
+    private record Page(long at, int flags, long granule, int serial, int[] lacing, int bodyLength) {
+        long body() {
+            return at + PAGE_HEADER + lacing.length;
+        }
+
+        long end() {
+            return body() + bodyLength;
+        }
+    }
+
+    private static Optional<Page> page(FileChannel file, long at) throws IOException {
+        long size = file.size();
+        if (at + PAGE_HEADER > size) return Optional.empty();
+        ByteBuffer header = Bytes.at(file, at, PAGE_HEADER);
+        if (!Bytes.fourCc(header).equals("OggS")) return Optional.empty();
+        int segments = header.get(26) & 0xFF;
+        if (at + PAGE_HEADER + segments > size) return Optional.empty();
+        ByteBuffer table = Bytes.at(file, at + PAGE_HEADER, segments);
+        int[] lacing = new int[segments];
+        int length = 0;
+        for (int i = 0; i < segments; i++) length += lacing[i] = table.get(i) & 0xFF;
+        return Optional.of(new Page(at, header.get(5) & 0xFF, header.getLong(6), header.getInt(14), lacing, length));
+    }
+
+    /**
+     * The comment packet without its name, ready for a reader of Vorbis comments; empty when it is damaged or missing.
+     */
+    public static byte[] comments(FileChannel file) throws IOException {
+        List<byte[]> packets = headers(file, 2, new long[1]);
+        if (packets.size() < 2) return new byte[0];
+        byte[] packet = packets.get(1);
+        int name = starts(packet, "\3vorbis") ? 7 : starts(packet, "OpusTags") ? 8 : packet.length;
+        return java.util.Arrays.copyOfRange(packet, name, packet.length);
+    }
+
+    /** The first packets of the first stream; {@code end[0]} is set to the offset behind the page the last one ends on. */
+    private static List<byte[]> headers(FileChannel file, int wanted, long[] end) throws IOException {
+        List<byte[]> packets = new ArrayList<>();
+        ByteArrayOutputStream packet = new ByteArrayOutputStream();
+        long at = 0;
+        Optional<Page> next = page(file, 0);
+        int serial = next.map(Page::serial).orElse(0);
+        while (next.isPresent() && packets.size() < wanted && packet.size() < LARGEST_PACKET) {
+            Page page = next.get();
+            if (page.serial() == serial && page.end() <= file.size()) {
+                ByteBuffer body = Bytes.at(file, page.body(), page.bodyLength());
+                for (int length : page.lacing()) {
+                    byte[] part = new byte[length];
+                    body.get(part);
+                    if (packets.size() < wanted) packet.writeBytes(part);
+                    if (length < 255 && packets.size() < wanted) {
+                        packets.add(packet.toByteArray());
+                        packet.reset();
+                    }
+                }
+            }
+            at = page.end();
+            next = page(file, at);
+        }
+        end[0] = at;
+        return packets;
+    }
+
+    static SoundFile walk(FileChannel file) throws IOException {
+        long[] end = new long[1];
+        List<byte[]> first = headers(file, 1, end);
+        if (first.isEmpty()) throw new IOException("the first page of the Ogg file is cut off");
+        byte[] id = first.get(0);
+        boolean opus = starts(id, "OpusHead") && id.length >= 19;
+        if (!opus && !(starts(id, "\1vorbis") && id.length >= 30))
+            throw new IOException("the Ogg file holds neither Vorbis nor Opus");
+        ByteBuffer head = ByteBuffer.wrap(id).order(ByteOrder.LITTLE_ENDIAN);
+        int channels = opus ? id[9] & 0xFF : id[11] & 0xFF;
+        int rate = opus ? OPUS_RATE : head.getInt(12);
+        int preSkip = opus ? Short.toUnsignedInt(head.getShort(10)) : 0;
+        if (channels < 1 || rate < 1 || rate > 1_536_000)
+            throw new IOException("the header says %d channels, %d Hz".formatted(channels, rate));
+        int headers = opus ? 2 : 3;
+        List<byte[]> packets = headers(file, headers, end);
+        List<Fault> faults = new ArrayList<>();
+        if (packets.size() < headers) faults.add(new Fault("the headers are cut off", end[0]));
+        long size = file.size();
+        Chunk heads = new Chunk("headers", 0, 0, Math.min(end[0], size), Math.min(end[0], size));
+        Chunk sound = new Chunk("pages", heads.end(), heads.end(), size - heads.end(), size - heads.end());
+        Optional<Page> last = lastPage(file, sound.offset());
+        if (sound.length() == 0) faults.add(new Fault("the file has no audio pages", sound.offset()));
+        else if (last.isEmpty()) faults.add(new Fault("no whole page of audio is left", sound.offset()));
+        else {
+            if (last.get().end() > size)
+                faults.add(new Fault("the last page is cut off", last.get().at()));
+            else if ((last.get().flags() & 4) == 0)
+                faults.add(new Fault(
+                        "the stream does not end with its last page: the file is cut off",
+                        last.get().at()));
+            if (page(file, 0).map(Page::serial).orElse(0) != last.get().serial())
+                faults.add(new Fault(
+                        "the file holds several streams; only the first is read",
+                        last.get().at()));
+        }
+        long granule = last.map(Page::granule).filter(position -> position > 0).orElse(0L);
+        return new SoundFile(
+                SoundFile.Kind.OGG,
+                opus ? "Opus" : "Vorbis",
+                rate,
+                0,
+                channels,
+                Math.max(0, granule - preSkip),
+                Optional.empty(),
+                List.of(sound),
+                List.of(heads, sound),
+                List.copyOf(faults));
+    }
+
+    /** The last page that begins in the last stretch of the file and has a position. */
+    private static Optional<Page> lastPage(FileChannel file, long notBefore) throws IOException {
+        long size = file.size();
+        long from = Math.max(notBefore, size - 2L * LONGEST_PAGE);
+        byte[] tail = Bytes.at(file, from, (int) Math.max(0, size - from)).array();
+        for (int i = tail.length - PAGE_HEADER; i >= 0; i--)
+            if (tail[i] == 'O' && tail[i + 1] == 'g' && tail[i + 2] == 'g' && tail[i + 3] == 'S') {
+                Optional<Page> page = page(file, from + i);
+                if (page.isPresent() && page.get().granule() >= 0) return page;
+            }
+        return Optional.empty();
+    }
+
+    /**
+     * Adds the packets' bytes behind the headers to a digest. Page headers are left out: they change when the comments
+     * grow, the sound does not.
+     */
+    public static void digestSound(FileChannel file, SoundFile sound, MessageDigest digest) throws IOException {
+        long at = sound.sound().get(0).offset();
+        for (Optional<Page> page = page(file, at); page.isPresent(); page = page(file, at)) {
+            int length = (int) Math.max(
+                    0,
+                    Math.min(page.get().bodyLength(), file.size() - page.get().body()));
+            digest.update(Bytes.at(file, page.get().body(), length));
+            at = page.get().end();
+        }
+    }
+
+    private static boolean starts(byte[] packet, String name) {
+        if (packet.length < name.length()) return false;
+        for (int i = 0; i < name.length(); i++) if (packet[i] != name.charAt(i)) return false;
+        return true;
+    }
+}

@@ -1,0 +1,172 @@
+package app.entrada.core.container;
+
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A sound file taken apart, whatever its container: where its sound lies, how it is coded, what else is in it.
+ *
+ * @param kind the container
+ * @param codec {@code PCM}, {@code float}, {@code FLAC}, {@code MP3}, {@code AAC}, {@code ALAC}, {@code Vorbis},
+ *     {@code Opus}, or {@code other}
+ * @param sampleRate samples a second
+ * @param bits bits a sample; 0 where the coding has none (lossy codecs)
+ * @param samples frames: samples per channel; encoder delay and padding are taken off where the file tells them
+ * @param pcm how to read the samples without a decoder, when that can be done
+ * @param sound stretches of the file that hold nothing but coded sound, in order
+ * @param chunks all parts of the file in order; tags are among them
+ * @param faults what is wrong, empty for a whole file
+ */
+public record SoundFile(
+        Kind kind,
+        String codec,
+        int sampleRate,
+        int bits,
+        int channels,
+        long samples,
+        Optional<Pcm> pcm,
+        List<Chunk> sound,
+        List<Chunk> chunks,
+        List<Fault> faults) {
+    /** Containers of sound that are taken in. */
+    public enum Kind {
+        WAV("WAV", "wav", "audio/wav"),
+        AIFF("AIFF", "aiff", "audio/aiff"),
+        FLAC("FLAC", "flac", "audio/flac"),
+        MP3("MP3", "mp3", "audio/mpeg"),
+        M4A("M4A", "m4a", "audio/mp4"),
+        OGG("Ogg", "ogg", "audio/ogg");
+
+        private final String says;
+        private final String extension;
+        private final String mediaType;
+
+        Kind(String says, String extension, String mediaType) {
+            this.says = says;
+            this.extension = extension;
+            this.mediaType = mediaType;
+        }
+
+        /** The name people know it by. */
+        public String says() {
+            return says;
+        }
+
+        /** Ending of file names, without the dot. */
+        public String extension() {
+            return extension;
+        }
+
+        /** Media type for players. */
+        public String mediaType() {
+            return mediaType;
+        }
+    }
+
+    /**
+     * Linear samples, interleaved.
+     *
+     * @param floating IEEE 754 rather than integers
+     * @param bits bits a sample, 8 to 32, or 32 and 64 for floating point
+     * @param bigEndian most significant byte first
+     * @param unsigned offset binary, as WAVE has it at 8 bits
+     * @param blockAlign bytes of one sample of all channels
+     */
+    public record Pcm(boolean floating, int bits, boolean bigEndian, boolean unsigned, int blockAlign) {}
+
+    /** How many first bytes tell what a file is. */
+    public static final int HEAD = 512;
+
+    /**
+     * What kind of sound file begins with these bytes, if any. Names and declared types are never asked. An MP3 is only
+     * told by its beginning when a tag or two frames in a row stand there.
+     *
+     * @param head up to {@link #HEAD} first bytes of the file
+     */
+    public static Optional<Kind> kind(byte[] head) {
+        if (RiffFile.begins(head)) return Optional.of(Kind.WAV);
+        if (AiffFile.begins(head)) return Optional.of(Kind.AIFF);
+        if (FlacFile.begins(head)) return Optional.of(Kind.FLAC);
+        if (OggFile.begins(head)) return Optional.of(Kind.OGG);
+        if (Mp4File.begins(head)) return Optional.of(Kind.M4A);
+        if (MpegFile.begins(head)) return Optional.of(Kind.MP3);
+        return Optional.empty();
+    }
+
+    /**
+     * Takes a file apart; reads headers only, except that the frames of MP3 are counted one by one.
+     *
+     * @throws IOException with a sentence that says why it is no readable sound file
+     */
+    public static SoundFile walk(FileChannel file) throws IOException {
+        byte[] head = Bytes.at(file, 0, (int) Math.min(HEAD, file.size())).array();
+        Kind kind =
+                kind(head).orElseThrow(() -> new IOException("the file is no WAV, AIFF, FLAC, MP3, M4A or Ogg file"));
+        return switch (kind) {
+            case WAV -> wav(file);
+            case AIFF -> AiffFile.walk(file);
+            case FLAC -> flac(file);
+            case MP3 -> MpegFile.walk(file);
+            case M4A -> Mp4File.walk(file);
+            case OGG -> OggFile.walk(file);
+        };
+    }
+
+    /** Length in seconds. */
+    public double seconds() {
+        return (double) samples / sampleRate;
+    }
+
+    private static SoundFile wav(FileChannel file) throws IOException {
+        RiffFile riff = RiffFile.walk(file);
+        WavFormat format = WavFormat.read(file, riff);
+        Chunk data = riff.first("data").orElseThrow(() -> new IOException("the file has no audio: no “data” chunk"));
+        List<Fault> faults = new ArrayList<>(riff.faults());
+        long samples = data.length() / format.blockAlign();
+        addLength(faults, data, format.blockAlign());
+        String codec = format.code() == WavFormat.PCM ? "PCM" : format.code() == WavFormat.FLOAT ? "float" : "other";
+        Pcm pcm = new Pcm(
+                format.code() == WavFormat.FLOAT, format.bits(), false, format.bits() <= 8, format.blockAlign());
+        return new SoundFile(
+                Kind.WAV,
+                codec,
+                format.sampleRate(),
+                format.bits(),
+                format.channels(),
+                samples,
+                format.readable() ? Optional.of(pcm) : Optional.empty(),
+                List.of(data),
+                riff.chunks(),
+                List.copyOf(faults));
+    }
+
+    /** Notes sound that is missing or ends within a sample. */
+    static void addLength(List<Fault> faults, Chunk data, int blockAlign) {
+        if (data.length() < blockAlign) faults.add(new Fault("the file holds no samples", data.offset()));
+        else if (data.length() % blockAlign != 0) faults.add(new Fault("the audio ends within a sample", data.end()));
+    }
+
+    private static SoundFile flac(FileChannel file) throws IOException {
+        FlacFile flac = FlacFile.walk(file);
+        List<Fault> faults = new ArrayList<>(flac.faults());
+        FlacFile.Stream stream = flac.stream();
+        if (stream.sampleRate() == 0) throw new IOException("the file does not say how many samples a second it has");
+        if (stream.samples() == 0) faults.add(new Fault("the file does not say how long it is", 18));
+        List<Chunk> chunks = new ArrayList<>(flac.blocks());
+        chunks.add(flac.audio());
+        return new SoundFile(
+                Kind.FLAC,
+                "FLAC",
+                stream.sampleRate(),
+                stream.bits(),
+                stream.channels(),
+                stream.samples(),
+                Optional.empty(),
+                List.of(flac.audio()),
+                chunks,
+                List.copyOf(faults));
+    }
+}

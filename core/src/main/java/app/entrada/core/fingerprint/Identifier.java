@@ -1,0 +1,296 @@
+package app.entrada.core.fingerprint;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+
+/**
+ * Finds known files that share sound with a print. Counts shared landmarks by file, looks with the best whether their times
+ * lie on one line, and compares those along time. Speeds other than the same are only tried when that finds nothing whole.
+ */
+public final class Identifier {
+    private static final double[] SPEEDS = {0.9790, 0.9860, 0.9930, 1.0070, 1.0140, 1.0211};
+    private static final int ASKED_PARTNERS = 5;
+    private static final int MOST_ASKED_PEAKS = 360;
+    private static final int CANDIDATES = 12;
+    private static final int MOST_MATCHES = 10;
+    private static final int LEAST_ON_LINE = 6;
+    /** Width of a bin of offsets, frames. */
+    private static final int BIN = 6;
+
+    /** A peak is the same within so many frames … */
+    private static final double NEAR_FRAMES = 2;
+    /** … and 192nds of an octave. */
+    private static final double NEAR_PITCH = 5;
+
+    /** Peaks shared where nothing differs … */
+    private static final double LEAST_SHARED = 0.12;
+    /** … and where only parts agree: two pieces with the same drums share up to a fifth by chance. */
+    private static final double LEAST_SHARED_IN_PARTS = 0.24;
+
+    private static final double LEAST_PART = 5;
+    private static final int LEAST_HITS = 15;
+    private static final double LEAST_AGREEING = 4;
+    /** A playing time that differs by more is presumed a new recording (ISO 3901). */
+    private static final double SAME_RECORDING_SECONDS = 10;
+
+    private final PrintIndex index;
+
+    /** @param index where known prints are */
+    public Identifier(PrintIndex index) {
+        this.index = index;
+    }
+
+    /**
+     * Files that share sound with this print, best first.
+     *
+     * @param except id of a file that is not to be found, usually the asked one; may be empty
+     */
+    public List<Match> identify(Print asked, String except) throws IOException {
+        synchronized (index) {
+            List<Match> matches = at(asked, 1, except);
+            if (matches.stream().anyMatch(match -> match.verdict() != Match.Verdict.OTHER_VERSION)) return matches;
+            List<Match> all = new ArrayList<>(matches);
+            for (double speed : SPEEDS)
+                for (Match match : at(asked, speed, except))
+                    if (all.stream()
+                            .noneMatch(
+                                    known -> known.id().equals(match.id()) && known.agreeing() >= match.agreeing())) {
+                        all.removeIf(known -> known.id().equals(match.id()));
+                        all.add(match);
+                    }
+            return ordered(all);
+        }
+    }
+
+    private static List<Match> ordered(List<Match> matches) {
+        return matches.stream()
+                .sorted(Comparator.comparing((Match match) -> match.verdict() == Match.Verdict.OTHER_VERSION)
+                        .thenComparing(
+                                Comparator.comparingDouble(Match::confidence).reversed())
+                        .thenComparing(
+                                Comparator.comparingDouble(Match::agreeing).reversed()))
+                .limit(MOST_MATCHES)
+                .toList();
+    }
+
+    private List<Match> at(Print asked, double speed, String except) throws IOException {
+        int[] counts = new int[index.size()];
+        eachLandmark(asked, speed, (hash, frame) -> index.each(hash, (number, there) -> counts[number]++));
+        int[] candidates = best(counts, except);
+        List<Match> matches = new ArrayList<>();
+        if (candidates.length == 0) return matches;
+        int[] places = new int[counts.length];
+        Arrays.fill(places, -1);
+        for (int i = 0; i < candidates.length; i++) places[candidates[i]] = i;
+        Segment.LongList[] pairs = new Segment.LongList[candidates.length];
+        for (int i = 0; i < pairs.length; i++) pairs[i] = new Segment.LongList();
+        eachLandmark(
+                asked,
+                speed,
+                (hash, frame) -> index.each(hash, (number, there) -> {
+                    if (places[number] >= 0) pairs[places[number]].add((long) frame << 32 | there);
+                }));
+        for (int i = 0; i < candidates.length; i++) {
+            Optional<Line> line = line(pairs[i], speed, asked.frames());
+            if (line.isPresent()) {
+                String id = index.id(candidates[i]);
+                match(id, asked, index.print(candidates[i]), line.get()).ifPresent(matches::add);
+            }
+        }
+        return ordered(matches);
+    }
+
+    private static void eachLandmark(Print asked, double speed, Landmarks.Taker taker) {
+        int count = asked.peaks().length;
+        if (count <= MOST_ASKED_PEAKS) {
+            Landmarks.each(asked, ASKED_PARTNERS, 0, count, speed, taker);
+            return;
+        }
+        // short runs of neighbouring peaks, spread evenly over the whole
+        int runs = MOST_ASKED_PEAKS / 4;
+        for (int run = 0; run < runs; run++) {
+            int from = (int) ((long) run * count / runs);
+            Landmarks.each(asked, ASKED_PARTNERS, from, Math.min(count, from + 4), speed, taker);
+        }
+    }
+
+    /** Numbers of the prints with most shared landmarks. */
+    private int[] best(int[] counts, String except) {
+        int[] sorted = counts.clone();
+        Arrays.sort(sorted);
+        int least = Math.max(LEAST_ON_LINE, sorted.length <= CANDIDATES ? 0 : sorted[sorted.length - CANDIDATES]);
+        return IntStream.range(0, counts.length)
+                .filter(number -> counts[number] >= least
+                        && index.current(number)
+                        && !index.id(number).equals(except))
+                .boxed()
+                .sorted(Comparator.comparingInt((Integer number) -> -counts[number]))
+                .limit(2L * CANDIDATES)
+                .mapToInt(Integer::intValue)
+                .toArray();
+    }
+
+    /** How times relate: known frame = asked frame × speed + offset. */
+    private record Line(double offset, double speed, int support) {}
+
+    private static Optional<Line> line(Segment.LongList pairs, double speed, int frames) {
+        int n = pairs.size();
+        double[] asked = new double[n];
+        double[] known = new double[n];
+        double[] offsets = new double[n];
+        for (int i = 0; i < n; i++) {
+            asked[i] = pairs.get(i) >>> 32;
+            known[i] = (int) pairs.get(i);
+            offsets[i] = known[i] - asked[i] * speed;
+        }
+        double[] sorted = offsets.clone();
+        Arrays.sort(sorted);
+        int most = 0;
+        double offset = 0;
+        for (int from = 0, to = 0; from < n; from++) {
+            while (to < n && sorted[to] - sorted[from] <= BIN) to++;
+            if (to - from > most) {
+                most = to - from;
+                offset = sorted[(from + to) / 2];
+            }
+        }
+        if (most < LEAST_ON_LINE - 1) return Optional.empty();
+        double slope = speed;
+        double[] reaches = {2.5 * BIN, 2.0 * BIN, BIN, 4, 3, 2.5};
+        for (double reach : reaches) {
+            double[] fit = fit(asked, known, slope, offset, reach);
+            // the speed is only known to the step of the sweep; beyond that a line is chance
+            if (fit != null && Math.abs(fit[0] - speed) < 0.005) {
+                slope = fit[0];
+                offset = fit[1];
+            }
+        }
+        double[] on = new double[n];
+        int support = 0;
+        for (int i = 0; i < n; i++) if (Math.abs(known[i] - asked[i] * slope - offset) <= 2.5) on[support++] = asked[i];
+        int distinct = (int) Arrays.stream(on, 0, support).distinct().count();
+        if (distinct < LEAST_ON_LINE) return Optional.empty();
+        // over a short stretch a slope is mostly noise
+        if (frames < 20 * Print.FRAMES_A_SECOND && Math.abs(slope - 1) < 0.002) {
+            double turned = slope - 1;
+            offset += turned * frames / 2;
+            slope = 1;
+        }
+        return Optional.of(new Line(offset, slope, distinct));
+    }
+
+    /** Least squares through the pairs that lie near the line; null when they are too few or too close together. */
+    private static double[] fit(double[] asked, double[] known, double slope, double offset, double reach) {
+        double count = 0;
+        double sumX = 0;
+        double sumY = 0;
+        double sumXX = 0;
+        double sumXY = 0;
+        for (int i = 0; i < asked.length; i++) {
+            if (Math.abs(known[i] - asked[i] * slope - offset) > reach) continue;
+            count++;
+            sumX += asked[i];
+            sumY += known[i];
+            sumXX += asked[i] * asked[i];
+            sumXY += asked[i] * known[i];
+        }
+        double spread = count * sumXX - sumX * sumX;
+        if (count < LEAST_ON_LINE || spread < count * count * 400) return null;
+        double turn = (count * sumXY - sumX * sumY) / spread;
+        return new double[] {turn, (sumY - turn * sumX) / count};
+    }
+
+    private static Optional<Match> match(String id, Print asked, Print known, Line line) {
+        Likeness.Result likeness = Likeness.compare(asked, known, line.offset, line.speed);
+        double agreeing =
+                likeness.agrees().stream().mapToDouble(Match.Stretch::seconds).sum();
+        double differing =
+                likeness.differs().stream().mapToDouble(Match.Stretch::seconds).sum();
+        double compared = agreeing + differing;
+        if (agreeing < Math.min(LEAST_AGREEING, compared * 0.6)) return Optional.empty();
+        double[] shared = shared(asked, known, line, likeness.agrees());
+        double longest = likeness.agrees().stream()
+                .mapToDouble(Match.Stretch::seconds)
+                .max()
+                .orElse(0);
+        boolean otherwise = differing > 0;
+        if (shared[1] < LEAST_HITS || shared[0] < (otherwise ? LEAST_SHARED_IN_PARTS : LEAST_SHARED))
+            return Optional.empty();
+        if (otherwise && longest < LEAST_PART) return Optional.empty();
+        double offset = line.offset / Print.FRAMES_A_SECOND;
+        Match.Verdict verdict;
+        if (otherwise) verdict = Match.Verdict.OTHER_VERSION;
+        else {
+            double[] askedSound = sounding(asked);
+            double[] knownSound = sounding(known);
+            double askedRest = (askedSound[1] - askedSound[0])
+                    - overlap(askedSound, likeness.comparedFrom(), likeness.comparedTo());
+            double from = likeness.comparedFrom() * line.speed + offset;
+            double to = likeness.comparedTo() * line.speed + offset;
+            double knownRest = (knownSound[1] - knownSound[0]) - overlap(knownSound, from, to);
+            verdict = askedRest <= SAME_RECORDING_SECONDS
+                            && knownRest <= SAME_RECORDING_SECONDS
+                            && Math.max(askedRest, knownRest) <= 0.3 * compared
+                    ? Match.Verdict.SAME
+                    : Match.Verdict.EXCERPT;
+        }
+        double confidence = Math.min(
+                0.99, (1 - Math.exp(-shared[1] / 20)) * (1 - Math.exp(-8 * shared[0])) * (1 - Math.exp(-agreeing / 5)));
+        return Optional.of(new Match(
+                id,
+                Math.round(confidence * 100) / 100.0,
+                Math.round(offset * 1000) / 1000.0,
+                Math.round(line.speed * 10_000) / 10_000.0,
+                likeness.agrees(),
+                likeness.differs(),
+                verdict));
+    }
+
+    /**
+     * Of the asked peaks within stretches, the share that the known print has as well, where the line says, and how many.
+     * By chance it is under a tenth; the same sound has a quarter and more left after the worst treatment.
+     */
+    private static double[] shared(Print asked, Print known, Line line, List<Match.Stretch> stretches) {
+        int[] theirs = known.peaks();
+        double shift = PrintMaker.STEPS_AN_OCTAVE * Math.log(line.speed) / Math.log(2);
+        int count = 0;
+        int hits = 0;
+        int from = 0;
+        for (int peak : asked.peaks()) {
+            double second = Print.frame(peak) / Print.FRAMES_A_SECOND;
+            if (stretches.stream().noneMatch(stretch -> second >= stretch.from() && second < stretch.to())) continue;
+            double frame = Print.frame(peak) * line.speed + line.offset;
+            while (from < theirs.length && Print.frame(theirs[from]) < frame - NEAR_FRAMES) from++;
+            boolean hit = false;
+            for (int i = from; i < theirs.length && Print.frame(theirs[i]) <= frame + NEAR_FRAMES; i++)
+                hit |= Math.abs(Print.pitch(theirs[i]) - Print.pitch(peak) + shift) <= NEAR_PITCH;
+            count++;
+            if (hit) hits++;
+        }
+        return new double[] {count == 0 ? 0 : hits / (double) count, hits};
+    }
+
+    /** First and last second in which there is sound at all. */
+    private static double[] sounding(Print print) {
+        int first = -1;
+        int last = 0;
+        for (int step = 0; step < print.steps(); step++) {
+            int loudest = -128;
+            for (int band = 0; band < Print.BANDS; band++) loudest = Math.max(loudest, print.decibels(step, band));
+            if (loudest < -80) continue;
+            if (first < 0) first = step;
+            last = step + 1;
+        }
+        double seconds = Print.FRAMES_A_STEP / Print.FRAMES_A_SECOND;
+        return new double[] {Math.max(0, first) * seconds, last * seconds};
+    }
+
+    private static double overlap(double[] range, double from, double to) {
+        return Math.max(0, Math.min(range[1], to) - Math.max(range[0], from));
+    }
+}

@@ -1,0 +1,50 @@
+package app.entrada.core.rule.rules;
+
+import app.entrada.core.field.Fields;
+import app.entrada.core.fingerprint.Match;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Observation;
+import app.entrada.core.rule.Params;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.Subject;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** A master that sounds the same as that of another recording. */
+public final class AudioKnown implements Rule {
+    @Override
+    public String id() {
+        return "audio.same-sound";
+    }
+
+    @Override
+    public Family family() {
+        return Family.AUDIO;
+    }
+
+    @Override
+    public String name() {
+        return "Same sound as another recording";
+    }
+
+    @Override
+    public String reason() {
+        return "One recording has one code, for ever (ISO 3901): the same sound under two is paid twice or not at all.";
+    }
+
+    @Override
+    public Stream<Observation> check(Subject s, Params p) {
+        return s.tracks(track -> track.recording()
+                .facts()
+                .get(Fields.RECORDING_MASTER)
+                .flatMap(file -> s.elsewhere().alike().getOrDefault(file, List.of()).stream()
+                        .filter(other -> other.verdict() == Match.Verdict.SAME)
+                        .findFirst()
+                        .map(other -> s.at(
+                                track,
+                                Fields.RECORDING_ISRC,
+                                "%s sounds the same as %s; one recording keeps one code.",
+                                s.name(track),
+                                other.says()))));
+    }
+}

@@ -1,0 +1,60 @@
+package app.entrada.core.rule.rules;
+
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.field.Fields;
+import app.entrada.core.fingerprint.Match;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Observation;
+import app.entrada.core.rule.Params;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.Subject;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+
+/** Two masters that share a stretch and differ elsewhere: an instrumental, an edit, a common introduction. */
+public final class AudioSharedIntro implements Rule {
+    @Override
+    public String id() {
+        return "audio.shared-intro";
+    }
+
+    @Override
+    public Family family() {
+        return Family.AUDIO;
+    }
+
+    @Override
+    public String name() {
+        return "Shared stretch of sound";
+    }
+
+    @Override
+    public String reason() {
+        return "A service that listens to a short excerpt will take one of these for the other.";
+    }
+
+    @Override
+    public Map<String, Object> parameters() {
+        return Map.of("seconds", 10);
+    }
+
+    @Override
+    public Stream<Observation> check(Subject s, Params p) {
+        return s.tracks(track -> track.recording()
+                .facts()
+                .get(Fields.RECORDING_MASTER)
+                .flatMap(file -> s.elsewhere().alike().getOrDefault(file, List.of()).stream()
+                        .filter(other -> other.verdict() == Match.Verdict.OTHER_VERSION)
+                        .filter(other -> other.agreesTo() - other.agreesFrom() >= p.decimal("seconds"))
+                        .findFirst()
+                        .map(other -> s.at(
+                                track,
+                                Fields.RECORDING_MASTER,
+                                "%s is the same as %s from %s to %s and differs elsewhere.",
+                                s.name(track),
+                                other.says(),
+                                AudioFacts.time(Math.round(other.agreesFrom() * 1000)),
+                                AudioFacts.time(Math.round(other.agreesTo() * 1000))))));
+    }
+}
