@@ -2,6 +2,7 @@ import { createRouter, createWebHistory } from 'vue-router'
 
 export const PANELS = [
   { key: 'sheet', name: 'Sheet' },
+  { key: 'masters', name: 'Masters' },
   { key: 'files', name: 'Files' },
   { key: 'send', name: 'Send' },
 ] as const
@@ -18,10 +19,13 @@ export const router = createRouter({
       redirect: (to) => ({ name: 'sheet', params: to.params, query: to.query }),
       children: [
         { path: 'sheet', name: 'sheet', component: () => import('./release/sheet/SheetPanel.vue') },
+        { path: 'masters', name: 'masters', component: () => import('./release/masters/MastersPanel.vue') },
         { path: 'files', name: 'files', component: () => import('./release/files/FilesPanel.vue') },
         { path: 'send', name: 'send', component: () => import('./release/send/SendPanel.vue') },
       ],
     },
+    { path: '/intake', name: 'intake', component: () => import('./intake/IntakeScreen.vue') },
+    { path: '/inspect', name: 'inspect', component: () => import('./inspect/InspectScreen.vue') },
     { path: '/codes', name: 'codes', component: () => import('./codes/CodesScreen.vue') },
     { path: '/destinations', name: 'destinations', component: () => import('./destinations/DestinationsScreen.vue') },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./frame/NowhereScreen.vue') },

@@ -14,7 +14,7 @@ export class Problem extends Error {
 /** Told when the server says that nobody is signed in. */
 export const signedOut = { notice: () => {} }
 
-function token(): string {
+export function token(): string {
   const cookie = document.cookie.split('; ').find((each) => each.startsWith('XSRF-TOKEN='))
   return cookie ? decodeURIComponent(cookie.slice('XSRF-TOKEN='.length)) : ''
 }

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { BDropdown, BDropdownItemButton } from 'bootstrap-vue-next'
 import { computed, onMounted, onUnmounted, ref } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { call } from '../api/client'
 import { useSession } from '../api/session'
+import { lookedAt } from '../inspect/lookedAt'
+import { dropped } from '../intake/dropped'
+import { useUploads } from '../intake/uploads'
 import { switchTheme } from '../kit/theme'
 import { useReleaseStore } from '../release/store'
 import JumpBox from './JumpBox.vue'
@@ -12,16 +15,21 @@ import KeyCard from './KeyCard.vue'
 const session = useSession()
 const release = useReleaseStore()
 const route = useRoute()
+const router = useRouter()
+const uploads = useUploads()
+const over = ref(false)
 const keyCard = ref(false)
 
 const NAV = [
   [
     { to: '/', name: 'Desk' },
     { to: '/releases', name: 'Releases' },
+    { to: '/intake', name: 'Intake' },
   ],
   [
     { to: '/codes', name: 'Codes' },
     { to: '/destinations', name: 'Destinations' },
+    { to: '/inspect', name: 'Inspect' },
   ],
 ]
 const here = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
@@ -40,16 +48,51 @@ function typing(target: EventTarget | null) {
 function keys(event: KeyboardEvent) {
   if (event.key === '?' && !typing(event.target)) keyCard.value = true
 }
-onMounted(() => addEventListener('keydown', keys))
-onUnmounted(() => removeEventListener('keydown', keys))
+
+/** Files may be dropped anywhere: with Alt they are only looked at, else they come into the intake. */
+async function drop(event: DragEvent) {
+  over.value = false
+  if (!event.dataTransfer?.types.includes('Files')) return
+  const looking = event.altKey
+  const found = await dropped(event.dataTransfer)
+  if (!found.length) return
+  if (looking) {
+    lookedAt.value = found[0]!.file
+    void router.push('/inspect')
+  } else if (session.who?.role !== 'reader') {
+    uploads.add(found)
+    void router.push('/intake')
+  }
+}
+/** Leaving while files are on their way stops them; what has arrived is kept. */
+function leaving(event: BeforeUnloadEvent) {
+  if (uploads.open.length) event.preventDefault()
+}
+onMounted(() => {
+  addEventListener('keydown', keys)
+  addEventListener('beforeunload', leaving)
+})
+onUnmounted(() => {
+  removeEventListener('keydown', keys)
+  removeEventListener('beforeunload', leaving)
+})
 </script>
 
 <template>
-  <div class="frame">
+  <div
+    class="frame"
+    :class="{ over }"
+    @dragover.prevent="over = !!$event.dataTransfer?.types.includes('Files')"
+    @dragleave.self="over = false"
+    @drop.prevent="drop"
+  >
     <header>
       <RouterLink class="name" to="/">Entrad<span>a</span></RouterLink>
       <JumpBox />
       <div class="work">
+        <RouterLink v-if="uploads.open.length" class="receiving" to="/intake">
+          {{ uploads.uploads.length - uploads.open.length }} of {{ uploads.uploads.length }} files are here
+        </RouterLink>
         <template v-if="open.length">
           <span class="bar" role="progressbar" :aria-valuenow="Math.round(share * 100)" aria-label="Background work">
             <span :style="{ width: `${share * 100}%` }" />
@@ -88,6 +131,13 @@ onUnmounted(() => removeEventListener('keydown', keys))
 </template>
 
 <style scoped>
+.frame.over main {
+  outline: 2px dashed var(--madder);
+  outline-offset: -4px;
+}
+.receiving {
+  white-space: nowrap;
+}
 .frame {
   display: grid;
   grid-template: 44px 1fr / 132px 1fr;

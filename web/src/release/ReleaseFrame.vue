@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { dropped } from '../intake/dropped'
+import { useUploads } from '../intake/uploads'
 import ErrorNote from '../kit/ErrorNote.vue'
 import { PANELS } from '../router'
 import ConflictNote from './ConflictNote.vue'
@@ -11,6 +13,7 @@ import { useReleaseStore } from './store'
 const route = useRoute()
 const router = useRouter()
 const release = useReleaseStore()
+const uploads = useUploads()
 const over = ref(false)
 
 watch(
@@ -47,10 +50,12 @@ function step(by: number) {
 
 function drop(event: DragEvent) {
   over.value = false
-  if (release.readOnly) return
+  // with Alt a file is only looked at: the frame does that
+  if (release.readOnly || event.altKey) return
+  event.stopPropagation()
   const row = (event.target as HTMLElement).closest<HTMLElement>('[data-track-id]')
-  const files = [...(event.dataTransfer?.files ?? [])]
-  if (files.length) void release.receive(files, Number(row?.dataset.trackId ?? 0))
+  const track = Number(row?.dataset.trackId ?? 0)
+  void dropped(event.dataTransfer).then((found) => uploads.add(found, release.view!.head.id, track))
 }
 onMounted(() => addEventListener('keydown', keys))
 onUnmounted(() => removeEventListener('keydown', keys))

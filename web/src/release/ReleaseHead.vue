@@ -5,9 +5,12 @@ import { BButton } from 'bootstrap-vue-next'
 import Cover from '../kit/Cover.vue'
 import Mark from '../kit/Mark.vue'
 import { day, distance, shortDay } from '../kit/dates'
+import { picked } from '../intake/dropped'
+import { useUploads } from '../intake/uploads'
 import StandingWord from '../kit/StandingWord.vue'
 import { useReleaseStore } from './store'
 
+const uploads = useUploads()
 const release = useReleaseStore()
 const route = useRoute()
 const router = useRouter()
@@ -21,7 +24,7 @@ const facts = computed(() =>
 )
 function pick(event: Event) {
   const input = event.target as HTMLInputElement
-  void release.receive([...(input.files ?? [])])
+  uploads.add(picked(input.files), release.view!.head.id)
   input.value = ''
 }
 </script>

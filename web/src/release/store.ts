@@ -1,16 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { call, Problem, send } from '../api/client'
+import { call, Problem } from '../api/client'
 import { useSession } from '../api/session'
-import type { Cell, Edit, FindingView, Received, ReleaseView, Row } from '../api/types'
-
-/** A file on its way in. */
-export interface Upload {
-  name: string
-  share: number
-  says: string
-  state: 'going' | 'done' | 'wrong'
-}
+import type { Cell, Edit, FindingView, ReleaseView, Row } from '../api/types'
 
 /** What two people wanted at once. */
 export interface Conflict {
@@ -28,7 +20,6 @@ export const useReleaseStore = defineStore('release', () => {
   const problem = ref<string | null>(null)
   const conflicts = ref<Conflict[]>([])
   const savedAt = ref('')
-  const uploads = ref<Upload[]>([])
   const missing = ref(false)
   /** Where the cursor of the sheet is: row (0 is the release) and column key. */
   const at = ref<{ row: number; column: string } | null>(null)
@@ -43,7 +34,6 @@ export const useReleaseStore = defineStore('release', () => {
       id = wanted
       view.value = null
       at.value = null
-      uploads.value = []
       problem.value = null
       missing.value = false
     }
@@ -131,30 +121,6 @@ export const useReleaseStore = defineStore('release', () => {
     )
   }
 
-  /** Receives files one after another; each says what became of it. */
-  async function receive(files: File[], trackId = 0) {
-    const mine = id
-    const going = files.map<Upload>((file) => ({ name: file.name, share: 0, says: '', state: 'going' }))
-    uploads.value = [...uploads.value.filter((old) => old.state !== 'done'), ...going]
-    for (const [i, file] of files.entries()) {
-      const upload = uploads.value[uploads.value.length - files.length + i]!
-      try {
-        const path = `/api/releases/${mine}/files?name=${encodeURIComponent(file.name)}&track=${trackId}`
-        const received = await send<Received>(path, file, (share) => (upload.share = share))
-        upload.share = 1
-        upload.state = received.kind === 'other' || received.bytes === 0 ? 'wrong' : 'done'
-        upload.says =
-          (received.place ? `Now ${received.place}. ` : upload.state === 'wrong' ? '' : 'Kept as a loose file. ') +
-          (received.known ? 'The same bytes had been received before. ' : '') +
-          received.says
-      } catch (failure) {
-        upload.state = 'wrong'
-        upload.says = (failure as Error).message
-      }
-      await refresh()
-    }
-  }
-
   async function place(sha256: string, trackId: number) {
     try {
       await call('POST', `/api/releases/${id}/files/${sha256}/place?track=${trackId}`)
@@ -176,7 +142,6 @@ export const useReleaseStore = defineStore('release', () => {
     problem,
     conflicts,
     savedAt,
-    uploads,
     missing,
     at,
     readOnly,
@@ -193,7 +158,6 @@ export const useReleaseStore = defineStore('release', () => {
     fix,
     allocate,
     order,
-    receive,
     place,
   }
 })

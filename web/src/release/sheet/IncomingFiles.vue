@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Files on their way in, and files that are in no place yet. */
 import { ref } from 'vue'
+import UploadList from '../../intake/UploadList.vue'
 import { bytes } from '../../kit/dates'
-import Mark from '../../kit/Mark.vue'
 import { useReleaseStore } from '../store'
 
 const release = useReleaseStore()
@@ -10,27 +10,8 @@ const chosen = ref<Record<string, number>>({})
 </script>
 
 <template>
-  <section v-if="release.uploads.length || release.view?.loose.length" class="incoming" aria-label="Files">
-    <p
-      v-for="(upload, i) in release.uploads"
-      :key="i"
-      class="upload"
-      :class="upload.state"
-      :role="upload.state === 'wrong' ? 'alert' : 'status'"
-    >
-      <Mark v-if="upload.state !== 'going'" :weight="upload.state === 'done' ? 'ready' : 'stop'" />
-      <b>{{ upload.name }}</b>
-      <progress
-        v-if="upload.state === 'going'"
-        :value="upload.share"
-        max="1"
-        :aria-label="`Receiving ${upload.name}`"
-      />
-      <span>{{ upload.says }}</span>
-      <button v-if="upload.state !== 'going'" class="act" type="button" @click="release.uploads.splice(i, 1)">
-        Close
-      </button>
-    </p>
+  <section v-if="release.view" class="incoming" aria-label="Files">
+    <UploadList :release="release.view!.head.id" />
     <p v-for="file in release.view?.loose" :key="file.sha256" class="loose">
       <span class="kind">loose file</span>
       <b>{{ file.name }}</b>
@@ -98,9 +79,5 @@ select {
   background: var(--card);
   color: var(--ink);
   border: 1px solid var(--line);
-}
-progress {
-  flex: 1;
-  accent-color: var(--madder);
 }
 </style>

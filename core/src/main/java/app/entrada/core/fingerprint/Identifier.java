@@ -32,7 +32,7 @@ public final class Identifier {
     /** … and where only parts agree: two pieces with the same drums share up to a fifth by chance. */
     private static final double LEAST_SHARED_IN_PARTS = 0.24;
 
-    private static final double LEAST_PART = 5;
+    private static final double LEAST_PART = 6;
     private static final int LEAST_HITS = 15;
     private static final double LEAST_AGREEING = 4;
     /** A playing time that differs by more is presumed a new recording (ISO 3901). */

@@ -15,8 +15,15 @@ final class Likeness {
     private static final double STEPS_A_SECOND = Print.FRAMES_A_SECOND / Print.FRAMES_A_STEP;
     /** Steps of a window. */
     private static final int WINDOW = 8;
-    /** Mean difference, dB, from which a window differs. */
-    private static final double DIFFERENT = 3.4;
+    /** Mean difference over all bands, dB, from which a window differs … */
+    private static final double DIFFERENT = 2.5;
+    /** … and over any octave and a half, where a voice or a single instrument shows. */
+    private static final double DIFFERENT_IN_PART = 4.5;
+
+    /** Overlapping groups of six bands. */
+    private static final int GROUPS = 7;
+    /** Nearer than this to a whole step or band counts as aligned. */
+    private static final double ALIGNED = 0.08;
 
     private static final double MOST_DIFFERENCE = 15;
     private static final double AUDIBLE = 38;
@@ -41,75 +48,108 @@ final class Likeness {
      */
     static Result compare(Print asked, Print known, double offset, double speed) {
         int steps = asked.steps();
-        double[][] a = new double[steps][];
-        double[][] k = new double[steps][];
+        Cells cells = new Cells(steps);
         int first = -1;
         int last = -1;
-        double bandShift = Math.log(speed) / Math.log(2) / OCTAVES_A_BAND;
+        double bandShift = -Math.log(speed) / Math.log(2) / OCTAVES_A_BAND;
         for (int step = 0; step < steps; step++) {
             // the middle of a step, on the other's time line
             double there = ((step + 0.5) * Print.FRAMES_A_STEP * speed + offset) / Print.FRAMES_A_STEP - 0.5;
             if (there < 0 || there > known.steps() - 1) continue;
-            a[step] = row(asked, step, 0);
-            k[step] = row(known, there, -bandShift);
+            cells.fill(asked, step, known, there, bandShift);
             if (first < 0) first = step;
             last = step;
         }
         if (first < 0) return new Result(List.of(), List.of(), 99, 0, 0);
-        equalise(a, k, first, last);
-        return judge(a, k, first, last);
+        cells.equalise(first, last);
+        return judge(cells, first, last);
     }
 
-    /** One step's bands, dB, between two steps and shifted by a share of a band. */
-    private static double[] row(Print print, double step, double shift) {
-        int whole = (int) Math.min(print.steps() - 1, Math.max(0, Math.floor(step)));
-        int next = Math.min(print.steps() - 1, whole + 1);
-        double share = Math.max(0, Math.min(1, step - whole));
-        double[] row = new double[Print.BANDS];
-        for (int band = 0; band < Print.BANDS; band++) {
-            double place = Math.max(0, Math.min(Print.BANDS - 1, band + shift));
-            int low = (int) place;
-            int high = Math.min(Print.BANDS - 1, low + 1);
-            double part = place - low;
-            double now = print.decibels(whole, low) * (1 - part) + print.decibels(whole, high) * part;
-            double then = print.decibels(next, low) * (1 - part) + print.decibels(next, high) * part;
-            row[band] = now * (1 - share) + then * share;
+    /**
+     * Decibels by step and band. Steps of the two prints do not begin at the same instant, and a drum that falls into one
+     * step here is shared between two there: so the known side is the range between its neighbouring steps and bands, and
+     * what lies within differs by nothing.
+     */
+    private static final class Cells {
+        final double[][] asked;
+        final double[][] lowest;
+        final double[][] highest;
+
+        Cells(int steps) {
+            asked = new double[steps][];
+            lowest = new double[steps][];
+            highest = new double[steps][];
         }
-        return row;
-    }
 
-    /** Takes out differences of level and, within bounds, of tone; masks what never falls silent. */
-    private static void equalise(double[][] a, double[][] k, int first, int last) {
-        double[] gains = new double[Print.BANDS];
-        double[] all = new double[(last - first + 1) * Print.BANDS];
-        int count = 0;
-        double loudest = -120;
-        for (int step = first; step <= last; step++)
-            for (int band = 0; band < Print.BANDS; band++) loudest = Math.max(loudest, k[step][band]);
-        for (int step = first; step <= last; step++)
-            for (int band = 0; band < Print.BANDS; band++)
-                if (k[step][band] > loudest - AUDIBLE) all[count++] = a[step][band] - k[step][band];
-        double gain = median(all, count);
-        double[] one = new double[last - first + 1];
-        double[] other = new double[last - first + 1];
-        for (int band = 0; band < Print.BANDS; band++) {
-            int audible = 0;
-            for (int step = first; step <= last; step++)
-                if (k[step][band] > loudest - AUDIBLE) one[audible++] = a[step][band] - k[step][band];
-            double own = audible < 10 ? gain : median(one, audible);
-            gains[band] = Math.max(gain - 3, Math.min(gain + 3, own));
-            for (int step = first; step <= last; step++) {
-                a[step][band] -= gains[band];
-                one[step - first] = a[step][band];
-                other[step - first] = k[step][band];
+        void fill(Print print, int step, Print known, double there, double shift) {
+            double[] mine = new double[Print.BANDS];
+            double[] low = new double[Print.BANDS];
+            double[] high = new double[Print.BANDS];
+            int from = (int) Math.floor(there + ALIGNED);
+            int to = Math.min(known.steps() - 1, (int) Math.ceil(there - ALIGNED));
+            for (int band = 0; band < Print.BANDS; band++) {
+                mine[band] = print.decibels(step, band);
+                int below = (int) Math.max(0, Math.floor(band + shift + ALIGNED));
+                int above = (int) Math.min(Print.BANDS - 1, Math.ceil(band + shift - ALIGNED));
+                low[band] = 200;
+                high[band] = -200;
+                for (int i = Math.max(0, from); i <= Math.max(from, to); i++)
+                    for (int j = below; j <= Math.max(below, above); j++) {
+                        double level = known.decibels(Math.min(i, known.steps() - 1), j);
+                        low[band] = Math.min(low[band], level);
+                        high[band] = Math.max(high[band], level);
+                    }
             }
-            Arrays.sort(one);
-            Arrays.sort(other);
-            int low = one.length / 20;
-            double floor = Math.max(loudest - AUDIBLE, Math.max(one[low], other[low]) + 2);
-            for (int step = first; step <= last; step++) {
-                a[step][band] = Math.max(a[step][band], floor);
-                k[step][band] = Math.max(k[step][band], floor);
+            asked[step] = mine;
+            lowest[step] = low;
+            highest[step] = high;
+        }
+
+        double middle(int step, int band) {
+            return (lowest[step][band] + highest[step][band]) / 2;
+        }
+
+        /** How far the asked level lies outside the known range, dB. */
+        double apart(int step, int band) {
+            double level = asked[step][band];
+            return Math.min(
+                    MOST_DIFFERENCE, Math.max(0, Math.max(level - highest[step][band], lowest[step][band] - level)));
+        }
+
+        /** Takes out differences of level and, within bounds, of tone; masks what never falls silent. */
+        void equalise(int first, int last) {
+            int n = last - first + 1;
+            double[] all = new double[n * Print.BANDS];
+            int count = 0;
+            double loudest = -120;
+            for (int step = first; step <= last; step++)
+                for (int band = 0; band < Print.BANDS; band++) loudest = Math.max(loudest, highest[step][band]);
+            for (int step = first; step <= last; step++)
+                for (int band = 0; band < Print.BANDS; band++)
+                    if (highest[step][band] > loudest - AUDIBLE) all[count++] = asked[step][band] - middle(step, band);
+            double gain = median(all, count);
+            double[] one = new double[n];
+            double[] other = new double[n];
+            for (int band = 0; band < Print.BANDS; band++) {
+                int audible = 0;
+                for (int step = first; step <= last; step++)
+                    if (highest[step][band] > loudest - AUDIBLE)
+                        one[audible++] = asked[step][band] - middle(step, band);
+                double own = audible < 10 ? gain : median(one, audible);
+                double taken = Math.max(gain - 3, Math.min(gain + 3, own));
+                for (int step = first; step <= last; step++) {
+                    asked[step][band] -= taken;
+                    one[step - first] = asked[step][band];
+                    other[step - first] = lowest[step][band];
+                }
+                Arrays.sort(one);
+                Arrays.sort(other);
+                double floor = Math.max(loudest - AUDIBLE, Math.max(one[n / 20], other[n / 20]) + 2);
+                for (int step = first; step <= last; step++) {
+                    asked[step][band] = Math.max(asked[step][band], floor);
+                    lowest[step][band] = Math.max(lowest[step][band], floor);
+                    highest[step][band] = Math.max(highest[step][band], floor);
+                }
             }
         }
     }
@@ -121,26 +161,29 @@ final class Likeness {
         return sorted[count / 2];
     }
 
-    private static Result judge(double[][] a, double[][] k, int first, int last) {
+    private static Result judge(Cells cells, int first, int last) {
         int n = last - first + 1;
         double[] difference = new double[n];
+        double[][] inGroup = new double[GROUPS][n];
         double total = 0;
         for (int i = 0; i < n; i++) {
             double sum = 0;
-            for (int band = 0; band < Print.BANDS; band++)
-                sum += Math.min(MOST_DIFFERENCE, Math.abs(a[first + i][band] - k[first + i][band]));
+            for (int band = 0; band < Print.BANDS; band++) {
+                double apart = cells.apart(first + i, band);
+                sum += apart;
+                for (int group = 0; group < GROUPS; group++)
+                    if (band / 3 == group || band / 3 == group + 1) inGroup[group][i] += apart / 6;
+            }
             difference[i] = sum / Print.BANDS;
             total += difference[i];
         }
-        double typical = quarter(difference);
-        double threshold = Math.max(DIFFERENT, 1.6 * typical + 1);
         boolean[] differs = new boolean[n];
         for (int i = 0; i < n; i++) {
             int from = Math.max(0, Math.min(n - WINDOW, i - WINDOW / 2));
-            int to = Math.min(n, from + WINDOW);
-            double mean = 0;
-            for (int j = from; j < to; j++) mean += difference[j] / (to - from);
-            differs[i] = mean > Math.min(threshold, 6);
+            double mean = mean(difference, from);
+            double most = 0;
+            for (double[] group : inGroup) most = Math.max(most, mean(group, from));
+            differs[i] = mean > DIFFERENT || most > DIFFERENT_IN_PART;
         }
         List<Match.Stretch> agrees = new ArrayList<>();
         List<Match.Stretch> others = new ArrayList<>();
@@ -166,10 +209,11 @@ final class Likeness {
             }
     }
 
-    private static double quarter(double[] values) {
-        double[] sorted = values.clone();
-        Arrays.sort(sorted);
-        return sorted[sorted.length / 4];
+    private static double mean(double[] values, int from) {
+        int to = Math.min(values.length, from + WINDOW);
+        double sum = 0;
+        for (int i = from; i < to; i++) sum += values[i];
+        return sum / Math.max(1, to - from);
     }
 
     private static double seconds(int step) {

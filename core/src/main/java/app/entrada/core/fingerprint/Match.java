@@ -50,6 +50,27 @@ public record Match(
         }
     }
 
+    /**
+     * The same match as the known file sees it: its stretches on the known file's time line.
+     *
+     * @param asked id of the file that was asked about
+     */
+    public Match fromTheOtherSide(String asked) {
+        return new Match(
+                asked,
+                confidence,
+                -offsetSeconds / speed,
+                1 / speed,
+                agrees.stream().map(this::there).toList(),
+                differs.stream().map(this::there).toList(),
+                verdict);
+    }
+
+    private Stretch there(Stretch here) {
+        return new Stretch(
+                Math.max(0, here.from() * speed + offsetSeconds), Math.max(0, here.to() * speed + offsetSeconds));
+    }
+
     /** Seconds that agree. */
     public double agreeing() {
         return agrees.stream().mapToDouble(Stretch::seconds).sum();

@@ -160,7 +160,7 @@ public final class Placement {
         if (!file.isrc().isEmpty() && !track.isrc().isEmpty())
             return OptionalDouble.of(file.isrc().equals(track.isrc()) ? 1 : 0);
         if (file.title().isEmpty() && file.number().isEmpty()) return OptionalDouble.empty();
-        double title = file.title().isEmpty() ? 0 : likeness(file.title(), full(track));
+        double title = file.title().isEmpty() ? 0 : titleLikeness(file.title(), full(track));
         boolean numbered = file.number().isPresent() && file.number().getAsInt() == track.number();
         if (file.title().isEmpty()) return OptionalDouble.of(numbered ? 0.75 : 0);
         return OptionalDouble.of(
@@ -170,7 +170,7 @@ public final class Placement {
     private static OptionalDouble name(Candidate file, Slot track) {
         String stem = stem(file.name());
         OptionalInt number = number(stem);
-        double title = likeness(withoutNumber(stem), full(track));
+        double title = titleLikeness(withoutNumber(stem), full(track));
         boolean titled = !normal(withoutNumber(stem)).isEmpty();
         if (number.isEmpty() && !titled) return OptionalDouble.empty();
         boolean numbered = number.isPresent() && number.getAsInt() == track.number();
@@ -238,8 +238,8 @@ public final class Placement {
         return DEBRIS.matcher(plain).replaceAll(" ").replaceAll("\\s+", " ").strip();
     }
 
-    /** How alike two titles are, 0–1: words in common, and for short ones letters in order. */
-    static double likeness(String one, String other) {
+    /** How alike two titles are, 0–1: words in common, and letters in order. */
+    public static double titleLikeness(String one, String other) {
         String a = normal(one);
         String b = normal(other);
         if (a.isEmpty() || b.isEmpty()) return 0;

@@ -110,9 +110,9 @@ class RulesTest {
                 arguments(
                         "audio.duration",
                         single().with(Samples.audio(
-                                "WAV", "PCM", 44100, 16, 8_000_000, List.of(), 1, 2, Samples.sound(Map.of()))),
+                                "WAV", "PCM", 44100, 16, 8_000_000, List.of(), 0, 2, Samples.sound(Map.of()))),
                         "master",
-                        "0:01 long"),
+                        "0:00 long"),
                 arguments(
                         "audio.channels",
                         single().with(Samples.audio(

@@ -1,9 +1,9 @@
 package app.entrada.server.analysis;
 
+import app.entrada.core.analysis.SoundAnalysis;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.artwork.PictureMeasuring;
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.audio.SoundDecoder;
 import app.entrada.core.field.Sha256;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.files.FileStore;
@@ -31,13 +31,24 @@ public class MeasureWork implements Work {
     private final JobBoard board;
     private final Announcer announcer;
     private final JdbcClient jdbc;
+    private final Prints prints;
+    private final SoundDecoder decoder;
 
-    MeasureWork(FileStore store, FileBook files, JobBoard board, Announcer announcer, JdbcClient jdbc) {
+    MeasureWork(
+            FileStore store,
+            FileBook files,
+            JobBoard board,
+            Announcer announcer,
+            JdbcClient jdbc,
+            Prints prints,
+            SoundDecoder decoder) {
         this.store = store;
         this.files = files;
         this.board = board;
         this.announcer = announcer;
         this.jdbc = jdbc;
+        this.prints = prints;
+        this.decoder = decoder;
     }
 
     @Override
@@ -53,6 +64,7 @@ public class MeasureWork implements Work {
         FileBook.Entry entry = files.find(new Sha256(parts[0])).orElseThrow();
         if (!entry.measured()) measure(entry, job);
         board.done(job);
+        announcer.announce("intake", Map.of("file", entry.sha256().hex()));
         affected(entry.sha256()).forEach(release -> announcer.announce("release", Map.of("id", release)));
         return Optional.empty();
     }
@@ -71,17 +83,24 @@ public class MeasureWork implements Work {
                 return;
             }
             long[] reported = {0};
-            AudioFacts audio = AudioMeasuring.measure(path, bytes -> {
+            SoundAnalysis analysis = SoundAnalysis.of(path, decoder, bytes -> {
                 if (job > 0 && bytes - reported[0] > BETWEEN_REPORTS) {
                     reported[0] = bytes;
                     board.progress(job, bytes);
                 }
             });
+            if (analysis.print().isPresent()) {
+                files.heard(
+                        entry.sha256(),
+                        analysis.waveform().orElseThrow(),
+                        analysis.print().get().bytes());
+                prints.compare(entry.sha256(), analysis.print().get());
+            }
             files.measured(
                     entry.sha256(),
-                    audio,
+                    analysis.facts(),
                     null,
-                    audio.faults().stream()
+                    analysis.facts().faults().stream()
                             .findFirst()
                             .map(fault -> fault.what())
                             .orElse(null));
@@ -95,7 +114,7 @@ public class MeasureWork implements Work {
     private List<Long> affected(Sha256 file) {
         return jdbc.sql("""
                         SELECT id FROM release WHERE cover = :file
-                        UNION SELECT release_id FROM received WHERE sha256 = :file
+                        UNION SELECT release_id FROM received WHERE sha256 = :file AND release_id IS NOT NULL
                         UNION SELECT t.release_id FROM track t JOIN recording r ON r.id = t.recording_id WHERE r.master = :file""").param("file", file.hex()).query(Long.class).list();
     }
 }

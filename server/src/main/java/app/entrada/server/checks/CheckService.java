@@ -5,6 +5,7 @@ import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
+import app.entrada.core.fingerprint.Match;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
@@ -14,8 +15,11 @@ import app.entrada.core.rule.Elsewhere;
 import app.entrada.core.rule.Finding;
 import app.entrada.core.rule.Profile;
 import app.entrada.core.rule.Subject;
+import app.entrada.server.analysis.Prints;
 import app.entrada.server.codes.CodeBook;
 import app.entrada.server.files.FileBook;
+import app.entrada.server.gather.LooseFiles;
+import app.entrada.server.gather.Recordings;
 import app.entrada.server.platform.Problem;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -34,13 +38,26 @@ public class CheckService {
     private final JdbcClient jdbc;
     private final FileBook files;
     private final CodeBook codes;
+    private final Prints prints;
+    private final Recordings recordings;
+    private final LooseFiles loose;
     private final Clock clock;
     private final List<Profile> profiles = Profile.shipped();
 
-    CheckService(JdbcClient jdbc, FileBook files, CodeBook codes, Clock clock) {
+    CheckService(
+            JdbcClient jdbc,
+            FileBook files,
+            CodeBook codes,
+            Prints prints,
+            Recordings recordings,
+            LooseFiles loose,
+            Clock clock) {
         this.jdbc = jdbc;
         this.files = files;
         this.codes = codes;
+        this.prints = prints;
+        this.recordings = recordings;
+        this.loose = loose;
         this.clock = clock;
     }
 
@@ -79,7 +96,8 @@ public class CheckService {
             entry.audio().ifPresent(facts -> audio.put(sha256, facts));
             entry.picture().ifPresent(facts -> pictures.put(sha256, facts));
         });
-        return new Subject(release, audio, pictures, elsewhere(release), codes.label(), today());
+        return new Subject(
+                release, audio, pictures, elsewhere(release), codes.label(), today(), loose.soundFiles(release));
     }
 
     private Elsewhere elsewhere(Release release) {
@@ -118,7 +136,41 @@ public class CheckService {
                             .add(title));
         Set<String> names = new HashSet<>(
                 jdbc.sql("SELECT name FROM party").query(String.class).list());
-        return new Elsewhere(isrcs, barcodes, names, masters);
+        return new Elsewhere(isrcs, barcodes, names, masters, alike(release));
+    }
+
+    /** What the masters of a release sound like, as far as it is the master of another recording. */
+    private Map<Sha256, List<Elsewhere.Alike>> alike(Release release) {
+        Map<Sha256, Long> masters = new HashMap<>();
+        for (Track track : release.tracks())
+            track.recording()
+                    .facts()
+                    .get(Fields.RECORDING_MASTER)
+                    .ifPresent(file -> masters.put(file, track.recording().id()));
+        Map<Sha256, List<Prints.Alike>> found = prints.alike(masters.keySet());
+        Set<Sha256> others = new HashSet<>();
+        found.values().forEach(list -> list.forEach(other -> others.add(other.file())));
+        Map<Sha256, List<Recordings.Holder>> holders = recordings.holding(others);
+        Map<Sha256, List<Elsewhere.Alike>> alike = new HashMap<>();
+        found.forEach((file, list) -> {
+            for (Prints.Alike other : list)
+                for (Recordings.Holder holder : holders.getOrDefault(other.file(), List.of())) {
+                    if (holder.recording() == masters.get(file)) continue;
+                    Match.Stretch longest = other.match().agrees().stream()
+                            .max(java.util.Comparator.comparingDouble(Match.Stretch::seconds))
+                            .orElse(new Match.Stretch(0, 0));
+                    alike.computeIfAbsent(file, key -> new ArrayList<>())
+                            .add(new Elsewhere.Alike(
+                                    other.file(),
+                                    other.match().verdict(),
+                                    holder.says(),
+                                    holder.isrc(),
+                                    holder.releaseId() != release.id(),
+                                    longest.from(),
+                                    longest.to()));
+                }
+        });
+        return alike;
     }
 
     /** Facts of a thing of this release. */

@@ -18,8 +18,6 @@ import org.springframework.stereotype.Component;
 /** The store in a folder: {@code files/ab/cd…}. A file appears there whole or not at all. */
 @Component
 class DirectoryFileStore implements FileStore {
-    private static final int HEAD = 512;
-
     private final Path root;
     private final Path workshop;
 

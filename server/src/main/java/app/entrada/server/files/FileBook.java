@@ -3,9 +3,9 @@ package app.entrada.server.files;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.artwork.PictureMeasuring;
 import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.container.FlacFile;
-import app.entrada.core.container.RiffFile;
+import app.entrada.core.container.SoundFile;
 import app.entrada.core.field.Sha256;
+import app.entrada.core.gather.Belonging;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Collection;
@@ -30,7 +30,7 @@ public class FileBook {
     /**
      * One file.
      *
-     * @param kind {@code audio}, {@code picture} or {@code other}, by content
+     * @param kind {@code audio}, {@code picture}, {@code document}, {@code text} or {@code other}, by content
      * @param problem why it is no use as what it is, in a sentence
      */
     public record Entry(
@@ -44,8 +44,13 @@ public class FileBook {
 
     /** What a file is, by its first bytes; its name and declared type are not asked. */
     public static String kind(byte[] head) {
-        if (RiffFile.begins(head) || FlacFile.begins(head)) return "audio";
-        return PictureMeasuring.begins(head) ? "picture" : "other";
+        if (SoundFile.kind(head).isPresent()) return "audio";
+        if (PictureMeasuring.begins(head)) return "picture";
+        return switch (Belonging.of("", head)) {
+            case OTHER -> "other";
+            case DOCUMENT, SHEET_MUSIC, PERMISSION -> "document";
+            default -> "text";
+        };
     }
 
     /** Enters a received file; true when it was not known before. */
@@ -54,7 +59,11 @@ public class FileBook {
         return jdbc.sql("""
                         INSERT INTO file (sha256, bytes, kind, measured) VALUES (?, ?, ?, ?)
                         ON CONFLICT (sha256) DO NOTHING""")
-                        .params(stored.sha256().hex(), stored.bytes(), kind, kind.equals("other"))
+                        .params(
+                                stored.sha256().hex(),
+                                stored.bytes(),
+                                kind,
+                                !kind.equals("audio") && !kind.equals("picture"))
                         .update()
                 == 1;
     }
@@ -72,6 +81,21 @@ public class FileBook {
                 .update();
     }
 
+    /** Keeps the outline of a sound file, and its print in the order in which nodes follow them. */
+    public void heard(Sha256 sha256, byte[] waveform, byte[] print) {
+        jdbc.sql("""
+                        UPDATE file SET waveform = ?, print = ?,
+                            print_order = coalesce(print_order, nextval('print_order')) WHERE sha256 = ?""").params(waveform, print, sha256.hex()).update();
+    }
+
+    /** The outline of a sound file, as {@link app.entrada.core.audio.Waveform#bytes}. */
+    public Optional<byte[]> waveform(Sha256 sha256) {
+        return jdbc.sql("SELECT waveform FROM file WHERE sha256 = ? AND waveform IS NOT NULL")
+                .param(sha256.hex())
+                .query(byte[].class)
+                .optional();
+    }
+
     /** The file with this checksum. */
     public Optional<Entry> find(Sha256 sha256) {
         return Optional.ofNullable(find(java.util.List.of(sha256)).get(sha256));
@@ -81,7 +105,7 @@ public class FileBook {
     public Map<Sha256, Entry> find(Collection<Sha256> wanted) {
         Map<Sha256, Entry> found = new HashMap<>();
         if (wanted.isEmpty()) return found;
-        jdbc.sql("SELECT * FROM file WHERE sha256 IN (:wanted)")
+        jdbc.sql("SELECT sha256, bytes, kind, measured, audio, picture, problem FROM file WHERE sha256 IN (:wanted)")
                 .param("wanted", wanted.stream().map(Sha256::hex).toList())
                 .query(this::entry)
                 .list()

@@ -7,6 +7,9 @@ import java.nio.file.Path;
 
 /** Where bytes are kept, by their checksum. What is in the store is never changed. */
 public interface FileStore {
+    /** How many first bytes of a file are asked what it is. */
+    int HEAD = app.entrada.core.container.SoundFile.HEAD;
+
     /** What was received. */
     record Stored(Sha256 sha256, long bytes, byte[] head) {}
 

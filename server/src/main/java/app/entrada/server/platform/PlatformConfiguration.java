@@ -38,7 +38,12 @@ class PlatformConfiguration {
     }
 
     @Bean
-    CopyWriter copyWriter() {
-        return new CopyWriter(new Ffmpeg());
+    Ffmpeg ffmpeg() {
+        return new Ffmpeg();
+    }
+
+    @Bean
+    CopyWriter copyWriter(Ffmpeg ffmpeg) {
+        return new CopyWriter(ffmpeg);
     }
 }

@@ -17,11 +17,9 @@ public final class FileWords {
                     .formatted(entry.problem().get());
         if (!entry.measured()) return "Being measured.";
         return entry.audio()
-                .map(audio -> "%s, %d bit, %.1f kHz, %s, %s"
+                .map(audio -> "%s, %s, %s"
                         .formatted(
-                                audio.format(),
-                                audio.bitDepth(),
-                                audio.sampleRate() / 1000.0,
+                                audio.says(),
                                 audio.channels() == 1
                                         ? "mono"
                                         : audio.channels() == 2 ? "stereo" : audio.channels() + " channels",

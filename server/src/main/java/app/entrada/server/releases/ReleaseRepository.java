@@ -146,7 +146,7 @@ public class ReleaseRepository {
     }
 
     /** Facts of a release and of all its tracks, those that were taken out of the running order too: undo needs them. */
-    Map<Ref, Facts> facts(long id) {
+    public Map<Ref, Facts> facts(long id) {
         Read read = read(List.of(id));
         Map<Ref, Facts> facts = new HashMap<>();
         facts.put(new Ref(Entity.RELEASE, id), read.release(id));

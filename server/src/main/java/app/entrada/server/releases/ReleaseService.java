@@ -44,6 +44,27 @@ public class ReleaseService {
     /** A new release from the label's defaults, with its codes allocated and, when a single, its one track. */
     @Transactional
     public Release begin(String kind, String title, Account account) {
+        Release made = beginEmpty(kind, title, account);
+        if (!kind.equals("single")) return made;
+        long id = made.id();
+        LabelFacts label = codes.label();
+        made = addTrack(id, account);
+        Track only = made.tracks().get(0);
+        List<Change> first = new ArrayList<>();
+        if (title != null && !title.isBlank())
+            first.add(new Change(new Ref(Entity.TRACK, only.id()), Fields.TRACK_TITLE, null, title));
+        if (!label.isrcPrefix().isEmpty())
+            first.add(new Change(
+                    made.ref(only, Entity.RECORDING),
+                    Fields.RECORDING_ISRC,
+                    null,
+                    codes.next(Fields.RECORDING_ISRC, account.id())));
+        return changes.apply(id, new ChangeService.Batch("First track", "label's defaults", first), account);
+    }
+
+    /** A new release from the label's defaults, with its codes allocated and no track. */
+    @Transactional
+    public Release beginEmpty(String kind, String title, Account account) {
         long id = releases.create(clock.instant());
         LabelFacts label = codes.label();
         List<Change> facts = new ArrayList<>();
@@ -66,20 +87,7 @@ public class ReleaseService {
                     Fields.RELEASE_CATALOGUE_NUMBER,
                     null,
                     codes.next(Fields.RELEASE_CATALOGUE_NUMBER, account.id())));
-        Release made = changes.apply(id, new ChangeService.Batch("New release", "label's defaults", facts), account);
-        if (!kind.equals("single")) return made;
-        made = addTrack(id, account);
-        Track only = made.tracks().get(0);
-        List<Change> first = new ArrayList<>();
-        if (title != null && !title.isBlank())
-            first.add(new Change(new Ref(Entity.TRACK, only.id()), Fields.TRACK_TITLE, null, title));
-        if (!label.isrcPrefix().isEmpty())
-            first.add(new Change(
-                    made.ref(only, Entity.RECORDING),
-                    Fields.RECORDING_ISRC,
-                    null,
-                    codes.next(Fields.RECORDING_ISRC, account.id())));
-        return changes.apply(id, new ChangeService.Batch("First track", "label's defaults", first), account);
+        return changes.apply(id, new ChangeService.Batch("New release", "label's defaults", facts), account);
     }
 
     /** Adds an empty track at the end. */

@@ -21,6 +21,7 @@ import app.entrada.core.rule.Weight;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.files.FileBook;
+import app.entrada.server.gather.LooseFiles;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -42,12 +43,14 @@ public class ReleaseViews {
     private final CheckService checks;
     private final ChangeService changes;
     private final FileBook files;
+    private final LooseFiles loose;
     private final JdbcClient jdbc;
 
-    ReleaseViews(CheckService checks, ChangeService changes, FileBook files, JdbcClient jdbc) {
+    ReleaseViews(CheckService checks, ChangeService changes, FileBook files, LooseFiles loose, JdbcClient jdbc) {
         this.checks = checks;
         this.changes = changes;
         this.files = files;
+        this.loose = loose;
         this.jdbc = jdbc;
     }
 
@@ -205,8 +208,10 @@ public class ReleaseViews {
                 audio.time(),
                 audio.milliseconds(),
                 "%,d samples at %,d Hz".formatted(audio.samples(), audio.sampleRate()),
-                "%s %d bit %.1f kHz".formatted(audio.format(), audio.bitDepth(), audio.sampleRate() / 1000.0),
-                Arrays.stream(audio.envelope()).boxed().toList());
+                audio.says(),
+                audio.sound()
+                        .map(sound -> Arrays.stream(sound.outline()).boxed().toList())
+                        .orElse(List.of()));
     }
 
     private ReleaseView.FindingView finding(Finding finding, Release release) {
@@ -244,28 +249,14 @@ public class ReleaseViews {
     }
 
     private List<ReleaseView.LooseFile> loose(Release release) {
-        List<String> placed = new ArrayList<>();
-        release.facts().get(Fields.RELEASE_COVER).ifPresent(file -> placed.add(file.hex()));
-        for (Track track : release.tracks())
-            track.recording().facts().get(Fields.RECORDING_MASTER).ifPresent(file -> placed.add(file.hex()));
-        return jdbc
-                .sql("SELECT sha256, name FROM received WHERE release_id = ? ORDER BY id")
-                .param(release.id())
-                .query((row, n) -> Map.entry(row.getString("sha256"), row.getString("name")))
-                .list()
-                .stream()
-                .filter(received -> !placed.contains(received.getKey()))
-                .map(received -> {
-                    FileBook.Entry entry =
-                            files.find(new Sha256(received.getKey())).orElseThrow();
-                    return new ReleaseView.LooseFile(
-                            received.getKey(),
-                            received.getValue(),
-                            entry.kind(),
-                            entry.bytes(),
-                            FileWords.says(entry),
-                            entry.audio().map(AudioFacts::time).orElse(null));
-                })
+        return loose.of(release).stream()
+                .map(file -> new ReleaseView.LooseFile(
+                        file.entry().sha256().hex(),
+                        file.name(),
+                        file.entry().kind(),
+                        file.entry().bytes(),
+                        FileWords.says(file.entry()),
+                        file.entry().audio().map(AudioFacts::time).orElse(null)))
                 .toList();
     }
 

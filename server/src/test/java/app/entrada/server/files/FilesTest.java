@@ -63,7 +63,7 @@ class FilesTest {
         var audio = files.find(sha256).orElseThrow().audio().orElseThrow();
         assertThat(audio.samples()).isEqualTo(66_150);
         assertThat(audio.fileSha256()).isEqualTo(sha256);
-        assertThat(audio.envelope()).hasSize(240);
+        assertThat(audio.sound().orElseThrow().outline()).hasSize(240);
         assertThat(manager.get("/api/files/" + sha256 + "?name=back.wav").status())
                 .isEqualTo(200);
     }

@@ -1,0 +1,116 @@
+package app.entrada.server.analysis;
+
+import app.entrada.core.field.Sha256;
+import app.entrada.core.fingerprint.Identifier;
+import app.entrada.core.fingerprint.Match;
+import app.entrada.core.fingerprint.Print;
+import app.entrada.core.fingerprint.PrintIndex;
+import app.entrada.server.platform.Settings;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Knows sound again. Prints are kept in the database; each node has an index of its own beside its files, which is made from
+ * them and follows them, and may be deleted at any time.
+ */
+@Component
+public class Prints {
+    private final JdbcClient jdbc;
+    private final JsonMapper json;
+    private final Settings settings;
+    private PrintIndex index;
+    private long followed;
+
+    Prints(JdbcClient jdbc, JsonMapper json, Settings settings) {
+        this.jdbc = jdbc;
+        this.json = json;
+        this.settings = settings;
+    }
+
+    /**
+     * What a file sounds like.
+     *
+     * @param file the other file
+     * @param match as seen from the file asked about
+     */
+    public record Alike(Sha256 file, Match match) {}
+
+    private record Kept(long order, String sha256) {}
+
+    private PrintIndex followed() throws IOException {
+        if (index == null) index = PrintIndex.open(settings.var().resolve("prints"));
+        List<Kept> next = jdbc.sql("SELECT print_order, sha256 FROM file WHERE print_order > ? ORDER BY print_order")
+                .param(followed)
+                .query((row, n) -> new Kept(row.getLong("print_order"), row.getString("sha256")))
+                .list();
+        for (Kept kept : next) {
+            if (!index.contains(kept.sha256())) index.add(kept.sha256(), print(kept.sha256()));
+            followed = kept.order();
+        }
+        return index;
+    }
+
+    private Print print(String sha256) {
+        return Print.of(jdbc.sql("SELECT print FROM file WHERE sha256 = ?")
+                .param(sha256)
+                .query(byte[].class)
+                .single());
+    }
+
+    /** Looks a file up among all others and keeps what was found. */
+    synchronized void compare(Sha256 file, Print print) throws IOException {
+        List<Match> matches = new Identifier(followed()).identify(print, file.hex());
+        for (Match match : matches)
+            jdbc.sql("""
+                            INSERT INTO likeness (sha256, known, verdict, confidence, match)
+                            SELECT ?, sha256, ?, ?, ?::jsonb FROM file WHERE sha256 = ? ON CONFLICT (sha256, known) DO UPDATE SET
+                            verdict = excluded.verdict, confidence = excluded.confidence, match = excluded.match""")
+                    .params(
+                            file.hex(),
+                            match.verdict().says(),
+                            match.confidence(),
+                            json.writeValueAsString(match),
+                            match.id())
+                    .update();
+    }
+
+    /** What files sound like, found when the later of each pair was analysed; best first. */
+    public Map<Sha256, List<Alike>> alike(Collection<Sha256> files) {
+        Map<Sha256, List<Alike>> alike = new HashMap<>();
+        if (files.isEmpty()) return alike;
+        List<String> wanted = files.stream().map(Sha256::hex).toList();
+        jdbc.sql("""
+                        SELECT sha256, known, match, confidence FROM likeness
+                        WHERE sha256 IN (:files) OR known IN (:files) ORDER BY verdict = 'other-version', confidence DESC""")
+                .param("files", wanted)
+                .query((row, n) -> {
+                    Match match = json.readValue(row.getString("match"), Match.class);
+                    String one = row.getString("sha256");
+                    String other = row.getString("known");
+                    if (wanted.contains(one)) add(alike, one, other, match);
+                    if (wanted.contains(other)) add(alike, other, one, match.fromTheOtherSide(one));
+                    return match;
+                })
+                .list();
+        return alike;
+    }
+
+    private static void add(Map<Sha256, List<Alike>> alike, String file, String other, Match match) {
+        alike.computeIfAbsent(new Sha256(file), key -> new ArrayList<>()).add(new Alike(new Sha256(other), match));
+    }
+
+    @PreDestroy
+    synchronized void close() throws IOException {
+        if (index != null) index.close();
+        index = null;
+        followed = 0;
+    }
+}

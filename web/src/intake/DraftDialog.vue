@@ -1,0 +1,175 @@
+<script setup lang="ts">
+/** A release as the files suggest it, to be looked at before anything is made. */
+import { BModal } from 'bootstrap-vue-next'
+import { onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { call } from '../api/client'
+import type { DraftView } from '../api/types'
+import ErrorNote from '../kit/ErrorNote.vue'
+
+const props = defineProps<{ files: string[] }>()
+const emit = defineEmits<{ close: [] }>()
+const router = useRouter()
+const shown = ref(true)
+const draft = ref<DraftView | null>(null)
+const title = ref('')
+const artists = ref('')
+const kind = ref('album')
+const problem = ref<string | null>(null)
+const making = ref(false)
+
+onMounted(async () => {
+  try {
+    const found = await call<DraftView>('POST', '/api/intake/draft', { files: props.files })
+    draft.value = found
+    title.value = found.title.value
+    artists.value = found.artists.value
+    kind.value = found.kind
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+})
+
+async function make() {
+  making.value = true
+  try {
+    const made = await call<{ id: number }>('POST', '/api/intake/release', {
+      files: props.files,
+      title: title.value,
+      artists: artists.value,
+      kind: kind.value,
+    })
+    shown.value = false
+    await router.push({ name: 'masters', params: { id: made.id } })
+  } catch (failure) {
+    problem.value = (failure as Error).message
+    making.value = false
+  }
+}
+</script>
+
+<template>
+  <BModal
+    v-model="shown"
+    title="A release of these files"
+    size="xl"
+    scrollable
+    ok-title="Make the release"
+    cancel-title="Not now"
+    :ok-disabled="!draft?.tracks.length || making"
+    @ok.prevent="make"
+    @hidden="emit('close')"
+  >
+    <ErrorNote :says="problem" @close="problem = null" />
+    <p v-if="!draft && !problem" class="quiet" role="status">Reading tags and names…</p>
+    <template v-if="draft">
+      <div class="facts">
+        <label>
+          Title
+          <input v-model="title" type="text" class="form-control form-control-sm" />
+          <span class="quiet">{{ draft.title.source || 'no file says' }}</span>
+        </label>
+        <label>
+          Artists
+          <input v-model="artists" type="text" class="form-control form-control-sm" />
+          <span class="quiet">{{ draft.artists.source || 'no file says' }}</span>
+        </label>
+        <label>
+          Kind
+          <select v-model="kind" class="form-select form-select-sm">
+            <option v-for="each in ['single', 'EP', 'album', 'compilation']" :key="each">{{ each }}</option>
+          </select>
+          <span class="quiet">{{ draft.tracks.length }} {{ draft.tracks.length === 1 ? 'track' : 'tracks' }}</span>
+        </label>
+      </div>
+      <p class="quiet">
+        Files are proposed for their tracks and wait for your confirmation on the release. Everything here can be
+        changed there.
+      </p>
+      <table>
+        <thead>
+          <tr>
+            <th class="number">No.</th>
+            <th>Title</th>
+            <th>Artists, if others</th>
+            <th class="number">Time</th>
+            <th>File</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="track in draft.tracks" :key="track.number">
+            <td class="number mono">{{ track.number }}</td>
+            <td>
+              {{ track.title || 'untitled' }}<template v-if="track.version"> ({{ track.version }})</template>
+              <span v-if="track.featured" class="quiet">feat. {{ track.featured }}</span>
+              <span v-if="track.reuses" class="known"
+                >known: {{ track.reuses }}, recording and code are used again</span
+              >
+            </td>
+            <td>{{ track.artists }}</td>
+            <td class="number mono">{{ track.time }}</td>
+            <td class="file">
+              {{ track.name }}
+              <span class="quiet">title from {{ track.source === 'file name' ? 'its name' : 'tags' }}</span>
+              <span v-if="track.others.length" class="quiet">same sound: {{ track.others.join(', ') }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <h3 v-if="draft.others.length">Other files</h3>
+      <ul>
+        <li v-for="paper in draft.others" :key="paper.name">
+          {{ paper.name }} <span class="quiet">→ {{ paper.goes }}</span>
+        </li>
+      </ul>
+    </template>
+  </BModal>
+</template>
+
+<style scoped>
+.facts {
+  display: grid;
+  grid-template-columns: 2fr 2fr 1fr;
+  gap: 16px;
+}
+label .quiet {
+  font-size: 13px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+}
+th,
+td {
+  padding: 4px 10px 4px 0;
+  border-bottom: 1px solid var(--line);
+  text-align: left;
+  vertical-align: baseline;
+}
+.number {
+  width: 44px;
+  text-align: right;
+}
+td .quiet,
+.known {
+  display: block;
+  font-size: 13px;
+}
+.known {
+  color: var(--ready);
+}
+.file {
+  width: 34%;
+  overflow-wrap: anywhere;
+}
+h3 {
+  margin: 14px 0 4px;
+  font-size: 15px;
+}
+ul {
+  columns: 2;
+  padding-left: 18px;
+  font-size: 14px;
+}
+</style>

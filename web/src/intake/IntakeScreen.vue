@@ -1,0 +1,228 @@
+<script setup lang="ts">
+/** Everything received and not yet in place. */
+import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { call } from '../api/client'
+import { useSession } from '../api/session'
+import type { Head, IntakeItem } from '../api/types'
+import ErrorNote from '../kit/ErrorNote.vue'
+import DraftDialog from './DraftDialog.vue'
+import { picked } from './dropped'
+import IntakeRow from './IntakeRow.vue'
+import UploadList from './UploadList.vue'
+import { useUploads } from './uploads'
+
+const session = useSession()
+const uploads = useUploads()
+const items = ref<IntakeItem[] | null>(null)
+const heads = ref<Head[]>([])
+const problem = ref<string | null>(null)
+const left = ref<Set<string>>(new Set())
+const drafting = ref<string[] | null>(null)
+const release = ref(0)
+const filesInput = ref<HTMLInputElement>()
+const folderInput = ref<HTMLInputElement>()
+const readOnly = computed(() => session.who?.role === 'reader')
+
+const chosen = computed(() => (items.value ?? []).filter((item) => !left.value.has(item.sha256)))
+const waiting = computed(() => (items.value ?? []).filter((item) => !item.measured).length)
+const folders = computed(() => {
+  const groups = new Map<string, IntakeItem[]>()
+  for (const item of items.value ?? []) groups.set(item.folder, [...(groups.get(item.folder) ?? []), item])
+  return [...groups].map(([folder, inside]) => ({ folder, inside }))
+})
+const KINDS: [string, string, string][] = [
+  ['audio', 'sound file', 'sound files'],
+  ['picture', 'picture', 'pictures'],
+  ['text', 'text', 'texts'],
+  ['document', 'document', 'documents'],
+  ['other', 'file of another kind', 'files of another kind'],
+]
+function counted(inside: IntakeItem[]) {
+  return KINDS.map(([kind, one, many]) => {
+    const count = inside.filter((item) => item.kind === kind).length
+    return count ? `${count} ${count === 1 ? one : many}` : ''
+  })
+    .filter(Boolean)
+    .join(', ')
+}
+
+async function load() {
+  try {
+    items.value = await call<IntakeItem[]>('GET', '/api/intake')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+let timer = 0
+// sixty announcements in a second are one reason to look
+const soon = () => {
+  if (!timer) timer = window.setTimeout(() => ((timer = 0), void load()), 400)
+}
+const stops = [session.on('intake', soon), session.on('hello', soon)]
+onMounted(async () => {
+  await load()
+  heads.value = await call<Head[]>('GET', '/api/releases').catch(() => [])
+})
+onUnmounted(() => {
+  clearTimeout(timer)
+  stops.forEach((stop) => stop())
+})
+
+function choose(sha256: string[], wanted: boolean) {
+  const next = new Set(left.value)
+  for (const each of sha256)
+    if (wanted) next.delete(each)
+    else next.add(each)
+  left.value = next
+}
+async function give() {
+  try {
+    await call('POST', `/api/releases/${release.value}/intake`, { files: chosen.value.map((item) => item.sha256) })
+    await load()
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+async function putAway(sha256: string) {
+  try {
+    await call('DELETE', `/api/intake/${sha256}`)
+    await load()
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+function pick(event: Event) {
+  const input = event.target as HTMLInputElement
+  uploads.add(picked(input.files))
+  input.value = ''
+}
+</script>
+
+<template>
+  <div class="screen">
+    <div class="top">
+      <h1>Intake</h1>
+      <template v-if="!readOnly">
+        <button class="act" type="button" @click="filesInput?.click()">Pick files…</button>
+        <button class="act" type="button" @click="folderInput?.click()">Pick a folder…</button>
+        <input ref="filesInput" hidden type="file" multiple aria-label="Files" @change="pick" />
+        <input ref="folderInput" hidden type="file" webkitdirectory aria-label="Folder" @change="pick" />
+      </template>
+    </div>
+    <ErrorNote :says="problem" @close="problem = null" />
+    <UploadList :release="0" />
+    <p v-if="!items" class="quiet" role="status">Looking at what has come in…</p>
+    <div v-else-if="!items.length" class="empty">
+      <h2>Nothing waits here</h2>
+      <p>
+        Drop masters, pictures, lyrics, scores and permissions anywhere on this window, single files or whole folders.
+        They are kept as they come, listened to, and wait here until they are on a release. Files dropped on an open
+        release go straight to it.
+      </p>
+    </div>
+    <template v-else>
+      <div v-if="!readOnly" class="moves">
+        <span>{{ chosen.length }} of {{ items.length }} chosen</span>
+        <span v-if="waiting" class="quiet" role="status">{{ waiting }} still being listened to</span>
+        <button
+          class="btn btn-primary btn-sm"
+          type="button"
+          :disabled="!chosen.length || !!waiting"
+          @click="drafting = chosen.map((item) => item.sha256)"
+        >
+          Make a release of these…
+        </button>
+        <span class="or">
+          <select v-model="release" aria-label="Release">
+            <option :value="0" disabled>or give them to…</option>
+            <option v-for="head in heads" :key="head.id" :value="head.id">{{ head.title }}</option>
+          </select>
+          <button class="act" type="button" :disabled="!release || !chosen.length" @click="give">Give</button>
+        </span>
+      </div>
+      <section v-for="group in folders" :key="group.folder" :aria-label="group.folder || 'Single files'">
+        <h2>
+          <label>
+            <input
+              v-if="!readOnly"
+              type="checkbox"
+              :checked="group.inside.every((item) => !left.has(item.sha256))"
+              @change="
+                choose(
+                  group.inside.map((item) => item.sha256),
+                  ($event.target as HTMLInputElement).checked,
+                )
+              "
+            />
+            {{ group.folder || 'Single files' }}
+          </label>
+          <span class="quiet">{{ counted(group.inside) }}</span>
+        </h2>
+        <IntakeRow
+          v-for="item in group.inside"
+          :key="item.sha256"
+          :item="item"
+          :chosen="!left.has(item.sha256)"
+          :read-only="readOnly"
+          @choose="choose([item.sha256], $event)"
+          @put-away="putAway(item.sha256)"
+        />
+      </section>
+    </template>
+    <DraftDialog v-if="drafting" :files="drafting" @close="drafting = null" />
+  </div>
+</template>
+
+<style scoped>
+.top,
+.moves {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+}
+.moves {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  align-items: center;
+  padding: 8px 0;
+  border-top: 1px solid var(--ink);
+  border-bottom: 1px solid var(--line);
+  background: var(--paper);
+}
+.or {
+  display: flex;
+  gap: 6px;
+  margin-left: auto;
+}
+select {
+  max-width: 200px;
+  border: 1px solid var(--line);
+  background: var(--card);
+  color: var(--ink);
+}
+h2 {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  margin: 14px 0 2px;
+  font-size: 16px;
+}
+h2 .quiet {
+  font-size: 14px;
+  font-weight: 400;
+}
+label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.empty {
+  max-width: 640px;
+  padding: 32px;
+  border: 1px dashed var(--quiet);
+}
+.empty h2 {
+  margin-top: 0;
+}
+</style>

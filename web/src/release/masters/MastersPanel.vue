@@ -1,0 +1,160 @@
+<script setup lang="ts">
+/** Masters: what is in place, what is proposed and why, what is loose. Hear, compare, confirm. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { call } from '../../api/client'
+import { useSession } from '../../api/session'
+import type { AlikeView, MasterRow, MastersView, SoundFileView } from '../../api/types'
+import UploadList from '../../intake/UploadList.vue'
+import { exact } from '../../kit/clock'
+import ErrorNote from '../../kit/ErrorNote.vue'
+import { usePlayer } from '../../kit/player'
+import PlayerBar from '../../kit/PlayerBar.vue'
+import { useReleaseStore } from '../store'
+import LooseTray from './LooseTray.vue'
+import MasterLine from './MasterLine.vue'
+import TagOffers from './TagOffers.vue'
+
+const release = useReleaseStore()
+const session = useSession()
+const player = usePlayer()
+const view = ref<MastersView | null>(null)
+const problem = ref<string | null>(null)
+const busy = ref(false)
+const id = computed(() => release.view!.head.id)
+const proposed = computed(() => view.value?.rows.filter((row) => row.proposal).length ?? 0)
+const inPlace = computed(() => view.value?.rows.filter((row) => row.file).length ?? 0)
+
+async function load() {
+  try {
+    view.value = await call<MastersView>('GET', `/api/releases/${id.value}/masters`)
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+async function post(path: string, body: unknown) {
+  busy.value = true
+  problem.value = null
+  try {
+    view.value = await call<MastersView>('POST', `/api/releases/${id.value}/${path}`, body)
+    await release.refresh()
+  } catch (failure) {
+    problem.value = (failure as Error).message
+    await load()
+  } finally {
+    busy.value = false
+  }
+}
+const confirm = (row: MasterRow) =>
+  post('placements', { certain: false, placements: [{ file: row.proposal!.file.sha256, track: row.trackId }] })
+const reuse = (row: MasterRow, recording: number) =>
+  post('reuse', { track: row.trackId, recording, file: row.proposal?.file.sha256 ?? '' })
+async function place(file: string, track: number) {
+  await release.place(file, track)
+  await load()
+}
+function compare(file: SoundFileView, other: AlikeView) {
+  player.compare(
+    { sha256: file.sha256, name: file.name, seconds: file.seconds, lufs: file.lufs ?? null },
+    { sha256: other.file, name: other.says.replace(/^[^“]*/, '').slice(0, 40), seconds: 1e6, lufs: lufsOf(other.file) },
+    other.offset,
+    other.speed,
+  )
+}
+function lufsOf(sha256: string) {
+  const files = [...(view.value?.rows ?? []).map((row) => row.file), ...(view.value?.loose ?? [])]
+  return files.find((file) => file?.sha256 === sha256)?.lufs ?? null
+}
+
+/** The preview is a fact of the track and changed like any other. */
+function preview(row: MasterRow, seconds: number) {
+  const cell = release.rows.find((each) => each.trackId === row.trackId)?.cells.previewStart
+  if (cell) void release.write(cell, exact(seconds), `Preview of track ${row.track}`)
+}
+
+const stops = [
+  session.on('release', (data) => data.id === id.value && void load()),
+  session.on('intake', () => void load()),
+]
+onMounted(load)
+onUnmounted(() => stops.forEach((stop) => stop()))
+watch(() => release.view?.revision, load)
+</script>
+
+<template>
+  <div class="masters">
+    <ErrorNote :says="problem" @close="problem = null" />
+    <p v-if="!view" class="quiet" role="status">Laying files beside tracks…</p>
+    <template v-else>
+      <div class="top">
+        <span>
+          <b>{{ inPlace }} of {{ view.rows.length }}</b> masters in place<template v-if="proposed"
+            >, <b>{{ proposed }}</b> proposed</template
+          ><template v-if="view.loose.length">, {{ view.loose.length }} loose</template>
+        </span>
+        <BButton
+          v-if="view.certain && !release.readOnly"
+          variant="primary"
+          size="sm"
+          :disabled="busy"
+          @click="post('placements', { certain: true, placements: [] })"
+        >
+          {{ view.certain === 1 ? 'Confirm the certain one' : `Confirm all ${view.certain} certain ones` }}
+        </BButton>
+      </div>
+      <UploadList :release="id" />
+      <div v-if="!view.rows.length" class="quiet">
+        No track yet. Add tracks on the Sheet, or drop files on the Intake and make a release of them.
+      </div>
+      <ol>
+        <MasterLine
+          v-for="row in view.rows"
+          :key="row.trackId"
+          :row="row"
+          :read-only="release.readOnly || busy"
+          @confirm="confirm(row)"
+          @reuse="reuse(row, $event)"
+          @compare="(file, other) => compare(file, other)"
+          @preview="preview(row, $event)"
+        />
+      </ol>
+      <LooseTray
+        v-if="view.loose.length || view.beside.length"
+        :loose="view.loose"
+        :beside="view.beside"
+        :rows="view.rows"
+        :read-only="release.readOnly"
+        @place="place"
+        @compare="(file, other) => compare(file, other)"
+      />
+      <TagOffers
+        v-if="view.offers.length"
+        :offers="view.offers"
+        :read-only="release.readOnly || busy"
+        @take="post('offers', { offers: $event })"
+      />
+      <PlayerBar />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.masters {
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  padding: 12px 16px 0;
+}
+.top {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  min-height: 32px;
+}
+ol {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+  border-top: 1px solid var(--ink);
+}
+</style>
