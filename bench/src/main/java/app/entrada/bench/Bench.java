@@ -14,6 +14,7 @@ public final class Bench {
         System.out.println(
                 switch (arguments[0]) {
                     case "fingerprint" -> FingerprintBench.run(folder, 60);
+                    case "tempo-key" -> TempoKeyBench.run(folder, 60);
                     default -> throw new IllegalArgumentException("There is no bench " + arguments[0]);
                 });
     }

@@ -34,7 +34,10 @@ class GeneratorsTest {
         assertThat(facts.faults()).isEmpty();
         // scaled to 0.7 of full scale: 20·log10 0.7 = −3.1 dB
         assertThat(facts.sound().orElseThrow().samplePeakDbfs()).isBetween(-3.2, -3.0);
-        assertThat(java.util.Arrays.stream(facts.sound().orElseThrow().outline()).max().orElse(0)).isEqualTo(70);
+        assertThat(java.util.Arrays.stream(facts.sound().orElseThrow().outline())
+                        .max()
+                        .orElse(0))
+                .isEqualTo(70);
     }
 
     @Test
