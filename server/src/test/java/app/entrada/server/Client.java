@@ -79,6 +79,13 @@ public final class Client {
                 .POST(HttpRequest.BodyPublishers.ofByteArray(file)));
     }
 
+    /** Any method with headers of one's own, as the upload protocol has them. */
+    public Answer send(String method, String path, Map<String, String> headers, byte[] body) {
+        HttpRequest.Builder request = request(path).method(method, HttpRequest.BodyPublishers.ofByteArray(body));
+        headers.forEach(request::header);
+        return send(request);
+    }
+
     private HttpRequest.Builder request(String path) {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(root + path));
         for (HttpCookie cookie : cookies.getCookieStore().getCookies())

@@ -93,11 +93,15 @@ public final class Waveform implements BlockAnalyser {
     int[] outline(int parts) {
         int[] outline = new int[parts];
         int points = count + (filled > 0 ? 1 : 0);
-        for (int i = 0; i < points; i++) {
-            int part = (int) ((long) i * parts / Math.max(1, points));
-            int peak =
-                    i < count ? Math.max(-low[i], high[i]) : Math.round(127 * Math.min(1, Math.max(-lowest, highest)));
-            outline[part] = Math.max(outline[part], Math.round(peak * 100 / 127f));
+        for (int part = 0; part < parts && points > 0; part++) {
+            int from = (int) ((long) part * points / parts);
+            int to = Math.max(from + 1, (int) ((long) (part + 1) * points / parts));
+            for (int i = from; i < to; i++) {
+                int peak = i < count
+                        ? Math.max(-low[i], high[i])
+                        : Math.round(127 * Math.min(1, Math.max(-lowest, highest)));
+                outline[part] = Math.max(outline[part], Math.round(peak * 100 / 127f));
+            }
         }
         return outline;
     }

@@ -152,6 +152,7 @@ public final class EmbeddingMap {
                     .in(VORBIS, "TRACKNUMBER", source -> List.of(number(source)))
                     .in(INFO, "ITRK", source -> List.of(number(source)))
                     .read(ID3, "TRK")
+                    .read(INFO, "IPRT")
                     .read(ILST, "trkn")
                     .read(APE, "Track")
                     .read(ID3V1, "track"),

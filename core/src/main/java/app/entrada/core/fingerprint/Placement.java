@@ -23,6 +23,7 @@ public final class Placement {
     static final double CERTAIN = 0.6;
 
     private static final double CLEAR_LEAD = 0.15;
+    private static final double TIE = 0.01;
     private static final Pattern LEADING = Pattern.compile(
             "^\\W*(?:(?:[A-D]|cd|disc|side)?[\\s_.-]*)?(\\d{1,3})(?=[\\s_.)-]+|$)", Pattern.CASE_INSENSITIVE);
     private static final Pattern DEBRIS = Pattern.compile(
@@ -189,15 +190,15 @@ public final class Placement {
             {of.sound().orElse(-1), of.sound().orElse(0) > 0.5 ? 4 : 1},
             {of.time().orElse(-1), 1.2},
             {of.tags().orElse(-1), 1.6},
-            {of.name().orElse(-1), of.tags().isPresent() && of.tags().getAsDouble() > 0.8 ? 0.5 : 1.4},
-            {of.order().orElse(-1), 0.25}
+            {of.name().orElse(-1), of.tags().isPresent() && of.tags().getAsDouble() > 0.8 ? 0.5 : 1.4}
         };
         for (double[] part : parts)
             if (part[0] >= 0) {
                 sum += part[0] * part[1];
                 weights += part[1];
             }
-        return weights == 0 ? 0 : sum / weights;
+        // the order only decides between equals
+        return weights == 0 ? 0 : Math.min(1, sum / weights + TIE * of.order().orElse(0));
     }
 
     private static String full(Slot track) {

@@ -1,0 +1,352 @@
+package app.entrada.core.container;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.inspect.TagReading;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.SplittableRandom;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+@DisplayName("G2 AIFF, MP3, MP4 and Ogg, put together by hand")
+class OtherContainersTest {
+    @TempDir
+    Path folder;
+
+    private SoundFile walk(byte[] bytes) throws IOException {
+        Path file = Files.write(Files.createTempFile(folder, "any", ".bin"), bytes);
+        try (FileChannel channel = FileChannel.open(file)) {
+            return SoundFile.walk(channel);
+        }
+    }
+
+    static byte[] chunk(String id, byte[] body) {
+        ByteBuffer out = ByteBuffer.allocate(8 + body.length + body.length % 2);
+        return out.put(id.getBytes(StandardCharsets.ISO_8859_1))
+                .putInt(body.length)
+                .put(body)
+                .array();
+    }
+
+    static byte[] join(byte[]... parts) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        for (byte[] part : parts) out.writeBytes(part);
+        return out.toByteArray();
+    }
+
+    /** 44,100 as an 80-bit number: exponent 16383 + 15, mantissa 44100 · 2⁴⁸. */
+    private static final byte[] RATE_44100 = {0x40, 0x0E, (byte) 0xAC, 0x44, 0, 0, 0, 0, 0, 0};
+
+    static byte[] aiff(String form, String coding, int frames, byte[] samples) {
+        byte[] comm = ByteBuffer.allocate(18)
+                .putShort((short) 2)
+                .putInt(frames)
+                .putShort((short) 16)
+                .put(RATE_44100)
+                .array();
+        if (!coding.isEmpty()) comm = join(comm, coding.getBytes(), new byte[] {0, 0});
+        byte[] ssnd = join(new byte[8], samples);
+        byte[] inside = join(
+                form.getBytes(),
+                chunk("COMM", comm),
+                chunk("NAME", "Kyma".getBytes()),
+                chunk("SSND", ssnd),
+                chunk("ANNO", "take 3".getBytes()));
+        return chunk("FORM", inside);
+    }
+
+    private static byte[] samples(ByteOrder order) {
+        ByteBuffer out = ByteBuffer.allocate(400 * 4).order(order);
+        for (int i = 0; i < 400; i++) out.putShort((short) 16384).putShort((short) -16384);
+        return out.array();
+    }
+
+    @Test
+    void an_aiff_says_its_rate_in_eighty_bits_and_its_title_in_a_chunk() throws IOException {
+        Path file = Files.write(folder.resolve("a.aiff"), aiff("AIFF", "", 400, samples(ByteOrder.BIG_ENDIAN)));
+        AudioFacts facts = AudioMeasuring.measure(file, done -> {});
+        assertThat(facts.format()).isEqualTo("AIFF");
+        assertThat(facts.sampleRate()).isEqualTo(44_100);
+        assertThat(facts.samples()).isEqualTo(400);
+        assertThat(facts.bitDepth()).isEqualTo(16);
+        assertThat(facts.faults()).isEmpty();
+        assertThat(facts.sound().orElseThrow().samplePeakDbfs()).isEqualTo(-6.02);
+        assertThat(TagReading.of(file).entries())
+                .anySatisfy(entry -> assertThat(entry.values()).containsExactly("Kyma"));
+    }
+
+    @Test
+    void aifc_with_swapped_bytes_gives_the_same_samples() throws IOException {
+        Path big = Files.write(folder.resolve("b.aiff"), aiff("AIFF", "", 400, samples(ByteOrder.BIG_ENDIAN)));
+        Path little =
+                Files.write(folder.resolve("l.aifc"), aiff("AIFC", "sowt", 400, samples(ByteOrder.LITTLE_ENDIAN)));
+        assertThat(AudioMeasuring.measure(little, done -> {}).sound())
+                .usingRecursiveComparison()
+                .isEqualTo(AudioMeasuring.measure(big, done -> {}).sound());
+    }
+
+    @Test
+    void an_aiff_whose_header_promises_more_is_cut_off() throws IOException {
+        byte[] whole = aiff("AIFF", "", 400, samples(ByteOrder.BIG_ENDIAN));
+        assertThat(walk(Arrays.copyOf(whole, 700)).faults().get(0).what()).contains("cut off");
+    }
+
+    /** Frames of 128 kbit/s at 44.1 kHz: 144 · 128000 / 44100 = 417 bytes, 1,152 samples each. */
+    static byte[] mp3(int frames, boolean info, int delay, int padding) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        for (int i = 0; i < frames + (info ? 1 : 0); i++) {
+            ByteBuffer frame = ByteBuffer.allocate(417).putInt(0xFFFB9000);
+            if (info && i == 0) {
+                frame.position(36);
+                frame.put("Info".getBytes()).putInt(1).putInt(frames).put("LAME3.100".getBytes());
+                frame.position(36 + 12 + 21);
+                int both = delay << 12 | padding;
+                frame.put((byte) (both >> 16)).put((byte) (both >> 8)).put((byte) both);
+            }
+            out.writeBytes(frame.array());
+        }
+        return out.toByteArray();
+    }
+
+    private static byte[] id3v1(String title) {
+        byte[] tag = new byte[128];
+        System.arraycopy("TAG".getBytes(), 0, tag, 0, 3);
+        byte[] text = title.getBytes(StandardCharsets.ISO_8859_1);
+        System.arraycopy(text, 0, tag, 3, text.length);
+        tag[126] = 7;
+        tag[127] = (byte) 255;
+        return tag;
+    }
+
+    static byte[] ape(String key, String value) {
+        byte[] text = value.getBytes(StandardCharsets.UTF_8);
+        ByteBuffer item =
+                ByteBuffer.allocate(8 + key.length() + 1 + text.length).order(ByteOrder.LITTLE_ENDIAN);
+        item.putInt(text.length).putInt(0).put(key.getBytes()).put((byte) 0).put(text);
+        ByteBuffer footer = ByteBuffer.allocate(32).order(ByteOrder.LITTLE_ENDIAN);
+        footer.put("APETAGEX".getBytes())
+                .putInt(2000)
+                .putInt(item.capacity() + 32)
+                .putInt(1)
+                .putInt(0);
+        return join(item.array(), footer.array());
+    }
+
+    private static byte[] id3v2(String title) {
+        byte[] text = join(new byte[] {0}, title.getBytes());
+        byte[] frame = join("TIT2".getBytes(), new byte[] {0, 0, 0, (byte) text.length, 0, 0}, text);
+        return join(new byte[] {'I', 'D', '3', 3, 0, 0, 0, 0, 0, (byte) frame.length}, frame);
+    }
+
+    @Test
+    void an_mp3_is_as_long_as_its_frames_less_what_the_encoder_added() throws IOException {
+        assertThat(walk(mp3(10, false, 0, 0)).samples()).isEqualTo(11_520);
+        SoundFile told = walk(mp3(10, true, 576, 1000));
+        assertThat(told.samples()).isEqualTo(11_520 - 1576);
+        assertThat(told.faults()).isEmpty();
+    }
+
+    @Test
+    void three_tags_around_one_mp3_are_all_read_and_the_sound_lies_between_them() throws IOException {
+        byte[] sound = mp3(6, false, 0, 0);
+        byte[] head = id3v2("Kyma");
+        Path file = Files.write(folder.resolve("t.mp3"), join(head, sound, ape("Title", "Κύμα"), id3v1("Kyma (old)")));
+        TagReading reading = TagReading.of(file);
+        assertThat(reading.blocks()).extracting(TagReading.Block::kind).containsExactly("ID3v2", "APEv2", "ID3v1");
+        assertThat(reading.entries())
+                .extracting(entry -> entry.values().get(0))
+                .contains("Kyma", "Κύμα", "Kyma (old)", "7");
+        assertThat(reading.sound().sound().get(0).offset()).isEqualTo(head.length);
+        assertThat(reading.sound().sound().get(0).length()).isEqualTo(sound.length);
+        Path bare = Files.write(folder.resolve("bare.mp3"), sound);
+        assertThat(AudioMeasuring.measure(file, done -> {}).audioSha256())
+                .isEqualTo(AudioMeasuring.measure(bare, done -> {}).audioSha256());
+    }
+
+    @Test
+    void an_mp3_with_frames_missing_says_so() throws IOException {
+        byte[] whole = mp3(10, true, 576, 0);
+        assertThat(walk(Arrays.copyOf(whole, whole.length - 3 * 417)).faults())
+                .anySatisfy(fault -> assertThat(fault.what()).contains("claims 10 frames, 7 are there"));
+    }
+
+    @Test
+    void bytes_between_frames_are_said_once() throws IOException {
+        byte[] odd = join(mp3(4, false, 0, 0), new byte[99], mp3(4, false, 0, 0));
+        SoundFile sound = walk(odd);
+        assertThat(sound.samples()).isEqualTo(8 * 1152);
+        assertThat(sound.faults()).hasSize(1);
+    }
+
+    private static byte[] box(String type, byte[]... inside) {
+        byte[] body = join(inside);
+        return join(
+                ByteBuffer.allocate(4).putInt(8 + body.length).array(),
+                type.getBytes(StandardCharsets.ISO_8859_1),
+                body);
+    }
+
+    static byte[] mp4() {
+        byte[] mdhd =
+                ByteBuffer.allocate(24).putInt(12, 44_100).putInt(16, 45_124).array();
+        byte[] entry = ByteBuffer.allocate(36)
+                .putInt(36)
+                .put("mp4a".getBytes())
+                .putShort(24, (short) 2)
+                .putShort(26, (short) 16)
+                .putShort(32, (short) 44_100)
+                .array();
+        byte[] stsd = join(ByteBuffer.allocate(8).putInt(4, 1).array(), entry, new byte[16]);
+        byte[] elst = ByteBuffer.allocate(20)
+                .putInt(4, 1)
+                .putInt(8, 1000)
+                .putInt(12, 1024)
+                .putInt(16, 0x10000)
+                .array();
+        byte[] text = join(ByteBuffer.allocate(8).putInt(0, 1).array(), "Kyma".getBytes());
+        byte[] ilst = box("ilst", box("©nam", box("data", text)), box("trkn", box("data", new byte[] {
+            0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 3, 0, 9, 0, 0
+        })));
+        byte[] udta = box("udta", box("meta", new byte[4], ilst));
+        return join(
+                box("ftyp", "M4A ".getBytes(), new byte[4]),
+                box(
+                        "moov",
+                        box(
+                                "trak",
+                                box("edts", box("elst", elst)),
+                                box("mdia", box("mdhd", mdhd), box("minf", box("stbl", box("stsd", stsd))))),
+                        udta),
+                box("mdat", new byte[1000]));
+    }
+
+    @Test
+    void an_m4a_is_as_long_as_its_edit_list_leaves_it() throws IOException {
+        SoundFile sound = walk(mp4());
+        assertThat(sound.codec()).isEqualTo("AAC");
+        assertThat(sound.samples()).isEqualTo(44_100);
+        assertThat(sound.channels()).isEqualTo(2);
+        assertThat(sound.faults()).isEmpty();
+        Path file = Files.write(folder.resolve("t.m4a"), mp4());
+        assertThat(TagReading.of(file).entries())
+                .extracting(entry -> entry.id() + "=" + entry.values().get(0))
+                .containsExactly("©nam=Kyma", "trkn=3/9");
+    }
+
+    private static byte[] page(int flags, long granule, byte[] packet) {
+        int segments = packet.length / 255 + 1;
+        ByteBuffer out = ByteBuffer.allocate(27 + segments + packet.length).order(ByteOrder.LITTLE_ENDIAN);
+        out.put("OggS".getBytes())
+                .put((byte) 0)
+                .put((byte) flags)
+                .putLong(granule)
+                .putInt(77)
+                .putInt(0)
+                .putInt(0);
+        out.put((byte) segments);
+        for (int i = 0; i < segments - 1; i++) out.put((byte) 255);
+        return out.put((byte) (packet.length % 255)).put(packet).array();
+    }
+
+    static byte[] opus() {
+        ByteBuffer head = ByteBuffer.allocate(19).order(ByteOrder.LITTLE_ENDIAN);
+        head.put("OpusHead".getBytes())
+                .put((byte) 1)
+                .put((byte) 2)
+                .putShort((short) 312)
+                .putInt(48_000);
+        byte[] comment = "TITLE=Kyma".getBytes();
+        ByteBuffer tags = ByteBuffer.allocate(8 + 4 + 4 + 4 + comment.length).order(ByteOrder.LITTLE_ENDIAN);
+        tags.put("OpusTags".getBytes())
+                .putInt(0)
+                .putInt(1)
+                .putInt(comment.length)
+                .put(comment);
+        return join(page(2, 0, head.array()), page(0, 0, tags.array()), page(4, 48_312, new byte[600]));
+    }
+
+    @Test
+    void opus_counts_at_forty_eight_kilohertz_and_skips_its_beginning() throws IOException {
+        SoundFile sound = walk(opus());
+        assertThat(sound.codec()).isEqualTo("Opus");
+        assertThat(sound.sampleRate()).isEqualTo(48_000);
+        assertThat(sound.samples()).isEqualTo(48_000);
+        assertThat(sound.faults()).isEmpty();
+        Path file = Files.write(folder.resolve("t.ogg"), opus());
+        assertThat(TagReading.of(file).entries())
+                .extracting(entry -> entry.values().get(0))
+                .containsExactly("Kyma");
+    }
+
+    static Stream<Arguments> containers() {
+        return Stream.of(
+                Arguments.of("AIFF", (Supplier<byte[]>) () -> aiff("AIFF", "", 400, samples(ByteOrder.BIG_ENDIAN))),
+                Arguments.of("MP3", (Supplier<byte[]>)
+                        () -> join(id3v2("Kyma"), mp3(8, true, 576, 10), ape("Title", "Kyma"), id3v1("Kyma"))),
+                Arguments.of("M4A", (Supplier<byte[]>) OtherContainersTest::mp4),
+                Arguments.of("Ogg", (Supplier<byte[]>) OtherContainersTest::opus));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("containers")
+    void any_bytes_truncated_anywhere_end_in_a_reading_or_a_sentence(String name, Supplier<byte[]> make)
+            throws IOException {
+        byte[] whole = make.get();
+        SplittableRandom chance = new SplittableRandom(23);
+        for (int run = 0; run < 500; run++) {
+            byte[] odd = Arrays.copyOf(whole, chance.nextInt(whole.length + 1));
+            for (int i = chance.nextInt(8); i > 0 && odd.length > 0; i--)
+                odd[chance.nextInt(odd.length)] = (byte) chance.nextInt();
+            Path file = Files.write(folder.resolve("odd.bin"), odd);
+            try {
+                assertThat(AudioMeasuring.measure(file, done -> {}).samples()).isNotNegative();
+                TagReading.of(file).entries();
+            } catch (IOException said) {
+                assertThat(said.getMessage()).isNotBlank();
+            }
+            assertThat(Files.readAllBytes(file)).isEqualTo(odd);
+        }
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("containers")
+    void every_size_that_lies_is_survived(String name, Supplier<byte[]> make) throws IOException {
+        byte[] whole = make.get();
+        for (int lie : new int[] {0, -1, 1, 0x7FFFFFFF, whole.length * 2})
+            for (int at = 0; at + 4 <= Math.min(whole.length, 400); at += 2) {
+                byte[] odd = whole.clone();
+                ByteBuffer.wrap(odd).putInt(at, lie);
+                Path file = Files.write(folder.resolve("lie.bin"), odd);
+                try {
+                    TagReading.of(file).entries();
+                } catch (IOException said) {
+                    assertThat(said.getMessage()).isNotBlank();
+                }
+            }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", "RIFF", "Dear label, here is the song", "#EXTM3U\nhttp://example.invalid/", "%PDF-1.4"})
+    void what_is_no_sound_is_not_taken_for_sound(String text) {
+        assertThat(SoundFile.kind(text.getBytes())).isEmpty();
+        assertThatThrownBy(() -> walk(text.getBytes())).isInstanceOf(IOException.class);
+    }
+}
