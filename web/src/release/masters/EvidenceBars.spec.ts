@@ -4,7 +4,16 @@ import type { ProposalView } from '../../api/types'
 import EvidenceBars from './EvidenceBars.vue'
 
 const proposal = (more: Partial<ProposalView>) =>
-  ({ total: 0.8, certain: true, doubt: '', sound: 0.97, time: 1, tags: null, name: 0.4, ...more }) as unknown as ProposalView
+  ({
+    total: 0.8,
+    certain: true,
+    doubt: '',
+    sound: 0.97,
+    time: 1,
+    tags: null,
+    name: 0.4,
+    ...more,
+  }) as unknown as ProposalView
 
 describe('G5 Evidence', () => {
   it('is four figures, and a dash where there is nothing to go by', () => {
@@ -15,7 +24,9 @@ describe('G5 Evidence', () => {
     expect(text).toContain('certain')
   })
   it('says its doubt', () => {
-    const bars = mount(EvidenceBars, { props: { proposal: proposal({ certain: false, doubt: 'its length is another' }) } })
+    const bars = mount(EvidenceBars, {
+      props: { proposal: proposal({ certain: false, doubt: 'its length is another' }) },
+    })
     expect(bars.text()).toContain('doubtful: its length is another')
   })
 })

@@ -3,19 +3,91 @@ package app.entrada.bench;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 
-/** Runs one bench and prints its table. */
+/** Runs benches, prints their tables and keeps them in a document. */
 public final class Bench {
+    private interface Bencher {
+        String run(Path folder) throws IOException;
+    }
+
+    private static final Map<String, String> TITLES = new LinkedHashMap<>();
+    private static final Map<String, Bencher> BENCHES = new LinkedHashMap<>();
+
+    static {
+        bench("analysis", "Whole analysis of a file", AnalysisBench::run);
+        bench("tempo-key", "Tempo and key", folder -> TempoKeyBench.run(folder, 60));
+        bench("lossy", "Lossy sources", folder -> LossyBench.run(folder, 24));
+        bench("fingerprint", "Fingerprint: known sound found again", folder -> FingerprintBench.run(folder, 60));
+        bench("index", "Fingerprint: search of 50,000 recordings", IndexBench::run);
+    }
+
     private Bench() {}
 
-    /** @param arguments name of the bench, folder for sound files */
+    private static void bench(String id, String title, Bencher bencher) {
+        TITLES.put(id, title);
+        BENCHES.put(id, bencher);
+    }
+
+    /** @param arguments folder for sound files, document, names of benches; all when none is named */
     public static void main(String[] arguments) throws IOException {
-        Path folder = Files.createDirectories(Path.of(arguments[1]));
-        System.out.println(
-                switch (arguments[0]) {
-                    case "fingerprint" -> FingerprintBench.run(folder, 60);
-                    case "tempo-key" -> TempoKeyBench.run(folder, 60);
-                    default -> throw new IllegalArgumentException("There is no bench " + arguments[0]);
-                });
+        Path folder = Files.createDirectories(Path.of(arguments[0]));
+        Path document = Path.of(arguments[1]);
+        List<String> wanted = List.of(arguments).subList(2, arguments.length);
+        for (String each : wanted)
+            if (!BENCHES.containsKey(each)) {
+                System.err.printf("There is no bench “%s”; there are: %s%n", each, BENCHES.keySet());
+                System.exit(2);
+            }
+        for (String each : wanted.isEmpty() ? BENCHES.keySet() : wanted) {
+            String table = BENCHES.get(each).run(folder);
+            System.out.printf("%n## %s%n%n%s", TITLES.get(each), table);
+            write(document, TITLES.get(each), table);
+        }
+    }
+
+    /** Replaces the section of a bench and leaves the others. */
+    private static void write(Path document, String title, String table) throws IOException {
+        Map<String, String> sections = new LinkedHashMap<>();
+        for (String known : TITLES.values()) sections.put(known, "");
+        if (Files.exists(document))
+            for (String part : Files.readString(document).split("(?m)^## ")) {
+                int end = part.indexOf('\n');
+                if (end > 0 && sections.containsKey(part.substring(0, end).strip()))
+                    sections.put(
+                            part.substring(0, end).strip(), part.substring(end).strip());
+            }
+        String machine = "Measured on %s, %d processors (%s), Java %s."
+                .formatted(
+                        LocalDate.now(),
+                        Runtime.getRuntime().availableProcessors(),
+                        processor(),
+                        System.getProperty("java.version"));
+        sections.put(title, machine + "\n\n" + table.strip());
+        StringBuilder text = new StringBuilder("""
+                # Benchmarks
+
+                Made by `./entrada bench [name]`, which replaces the section of each bench it runs. Figures of both sides come
+                from one run on one machine; on a shared machine the ratios count, not the seconds. The sound is synthesised
+                by the project's own generator, so that tempo, key and what belongs together are known.
+                """);
+        sections.forEach((name, body) -> {
+            if (!body.isEmpty())
+                text.append("\n## ").append(name).append("\n\n").append(body).append('\n');
+        });
+        Files.writeString(document, text);
+    }
+
+    private static String processor() throws IOException {
+        Path info = Path.of("/proc/cpuinfo");
+        if (!Files.exists(info)) return "unknown";
+        return Files.readAllLines(info).stream()
+                .filter(line -> line.startsWith("model name"))
+                .map(line -> line.replaceFirst(".*: ", ""))
+                .findFirst()
+                .orElse("unknown");
     }
 }

@@ -74,20 +74,12 @@ final class FingerprintBench {
                         first++;
                         confidences.add(matches.get(0).confidence());
                         if (matches.get(0).verdict() != Match.Verdict.OTHER_VERSION) whole++;
-                        else
-                            System.err.println(
-                                    damage.getKey() + ": " + each.id() + " " + each.piece() + " " + matches.get(0));
-                    } else
-                        System.err.println(
-                                damage.getKey() + ": " + each.id() + " " + each.piece() + " gave " + matches);
+                    }
                 }
                 int taken = 0;
                 for (Corpus.Played each : strangers) {
                     List<Match> matches = identifier.identify(print(damaged(folder, each, damage.getValue())), "");
-                    if (!matches.isEmpty()) {
-                        taken++;
-                        System.err.println("stranger " + each.id() + " " + each.piece() + ": " + matches);
-                    }
+                    if (!matches.isEmpty()) taken++;
                 }
                 confidences.sort(null);
                 table.append(String.format(

@@ -96,4 +96,74 @@ class CommandLineTest {
         assertThat(run("embed", document.toString(), "--recipe", "none", "--out", folder.toString()))
                 .isEqualTo(2);
     }
+
+    private Path piece(String name, long seed, double seconds) throws IOException {
+        Path wav = folder.resolve(name);
+        Synthesiser.write(new Piece(seed, 96, 0, false, seconds, Piece.Layers.STRINGS, 0), wav);
+        return wav;
+    }
+
+    @Test
+    void measuring_gives_every_field_of_the_contract() throws IOException {
+        assertThat(run("measure", piece("m.wav", 71, 12).toString())).isZero();
+        for (String field : new String[] {
+            "file",
+            "integratedLufs",
+            "rangeLu",
+            "momentaryMaxLufs",
+            "shortTermMaxLufs",
+            "truePeakDbtp",
+            "samplePeakDbfs",
+            "clippings",
+            "silence",
+            "dcOffset",
+            "falseStereo",
+            "bandwidthHz",
+            "lossySource",
+            "upsampled",
+            "tempo",
+            "key",
+            "excerpt"
+        }) assertThat(json().has(field)).as(field).isTrue();
+        assertThat(json().path("samplePeakDbfs").asDouble()).isEqualTo(-3.1);
+        assertThat(json().path("silence").path("inside").isArray()).isTrue();
+        assertThat(json().path("excerpt").path("seconds").asDouble()).isEqualTo(12);
+    }
+
+    @Test
+    void what_was_fingerprinted_is_identified_and_a_stranger_is_not() throws IOException {
+        String index = folder.resolve("index").toString();
+        assertThat(run("fingerprint", piece("a.wav", 72, 20).toString(), "--index", index, "--as", "NW-1"))
+                .isZero();
+        assertThat(json().path("id").asString()).isEqualTo("NW-1");
+        assertThat(json().path("seconds").asDouble()).isBetween(19.5, 20.5);
+        assertThat(run(
+                        "identify",
+                        "--lines",
+                        folder.resolve("a.wav").toString(),
+                        piece("b.wav", 73, 20).toString(),
+                        "--index",
+                        index))
+                .isZero();
+        String[] lines = said.split("\n");
+        JsonNode match = new JsonMapper().readTree(lines[0]).path("matches").path(0);
+        assertThat(match.path("id").asString()).isEqualTo("NW-1");
+        assertThat(match.path("verdict").asString()).isEqualTo("same");
+        assertThat(match.path("offsetSeconds").asDouble()).isZero();
+        assertThat(match.path("speed").asDouble()).isEqualTo(1);
+        assertThat(match.path("agrees").path(0).path("to").asDouble()).isGreaterThan(18);
+        assertThat(match.path("differs").isEmpty()).isTrue();
+        assertThat(new JsonMapper().readTree(lines[1]).path("matches").isEmpty())
+                .isTrue();
+    }
+
+    @Test
+    void an_index_that_is_not_there_and_a_name_for_two_files_are_wrong_usage() throws IOException {
+        String file = piece("c.wav", 74, 2).toString();
+        assertThat(run("identify", file, "--index", folder.resolve("nowhere").toString()))
+                .isEqualTo(2);
+        assertThat(run("fingerprint", file, file, "--index", folder.toString(), "--as", "x"))
+                .isEqualTo(2);
+        assertThat(run("measure", folder.resolve("none.wav").toString())).isEqualTo(3);
+    }
 }

@@ -171,6 +171,14 @@ final class Browser implements AutoCloseable {
             driver.executeCdpCommand("Input.dispatchDragEvent", Map.of("type", type, "x", x, "y", y, "data", data));
     }
 
+    /** Picks a file, as through the dialog that a button opens. */
+    void pick(String css, Path file) {
+        patience()
+                .until(d ->
+                        d.findElements(By.cssSelector(css)).stream().findFirst().orElse(null))
+                .sendKeys(file.toString());
+    }
+
     Object script(String script, Object... arguments) {
         return ((JavascriptExecutor) driver).executeScript(script, arguments);
     }

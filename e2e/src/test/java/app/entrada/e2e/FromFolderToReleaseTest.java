@@ -56,7 +56,7 @@ class FromFolderToReleaseTest {
                         .path("sha256")
                         .asString();
                 byte[] sound = browser.fetch(entrada.address() + "/api/files/" + sha256);
-                return Files.write(folder.resolve("known " + track + ".wav"), sound);
+                return Files.write(folder.resolve(release + ".wav"), sound);
             }
         throw new IOException("there is no release " + release);
     }

@@ -1,7 +1,12 @@
 package app.entrada.e2e;
 
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Takes the pictures of the main views for the documentation from a running demo installation. */
 final class Pictures {
@@ -31,6 +36,10 @@ final class Pictures {
             browser.see(".detail");
             browser.seePictures();
             browser.picture(folder.resolve("sheet.png"));
+            browser.click(".tabs a", "Masters");
+            browser.see(".masters .alike");
+            browser.see(".masters canvas");
+            browser.picture(folder.resolve("masters.png"));
             browser.click(".tabs a", "Files");
             browser.see(".files li .open");
             browser.click(".files li .open");
@@ -44,6 +53,7 @@ final class Pictures {
             browser.go(arguments[0] + "/destinations");
             browser.see(".rule");
             browser.picture(folder.resolve("destinations.png"));
+            gathering(browser, arguments[0], folder);
             browser.go(arguments[0] + "/codes");
             browser.see("#isrcPrefix");
             browser.picture(folder.resolve("codes.png"));
@@ -58,5 +68,77 @@ final class Pictures {
             browser.picture(folder.resolve("sheet-dark.png"));
             browser.complaints().forEach(System.err::println);
         }
+    }
+
+    /** A folder in the intake, the release it suggests, and a file taken apart. */
+    private static void gathering(Browser browser, String address, Path folder) throws Exception {
+        JsonMapper json = new JsonMapper();
+        Path heap = Files.createTempDirectory("pictures");
+        Path known = heap.resolve("known.wav");
+        for (JsonNode head : json.readTree(browser.call("GET", "/api/releases")))
+            if (head.path("title").asString().equals("Slack Water")) {
+                String masters = "/api/releases/" + head.path("id").asString() + "/masters";
+                String sha256 = json.readTree(browser.call("GET", masters))
+                        .path("rows")
+                        .path(0)
+                        .path("file")
+                        .path("sha256")
+                        .asString();
+                Files.write(known, browser.fetch(address + "/api/files/" + sha256));
+            }
+        Path made = SixtyFiles.make(heap, List.of(known, known));
+        browser.go(address + "/intake");
+        browser.see("h1", "Intake");
+        browser.drop("main", made);
+        browser.see(".moves", " chosen");
+        browser.see(".row", "the same recording as “Slack Water”");
+        browser.seeNoLonger(".moves", "still being listened to");
+        browser.seeNoLonger(".uploads", "files are here");
+        browser.picture(folder.resolve("intake.png"));
+        browser.click("button", "Make a release of these…");
+        browser.see(".modal td", "Anchor Bell");
+        browser.picture(folder.resolve("draft.png"));
+        browser.click(".modal button", "Not now");
+
+        Path mp3 = heap.resolve("anchor bell.mp3");
+        new ProcessBuilder(
+                        "ffmpeg",
+                        "-nostdin",
+                        "-loglevel",
+                        "error",
+                        "-y",
+                        "-i",
+                        known.toString(),
+                        "-id3v2_version",
+                        "3",
+                        "-write_id3v1",
+                        "1",
+                        "-metadata",
+                        "title=Anchor Bell",
+                        "-metadata",
+                        "artist=Ondřej Žeravý",
+                        "-metadata",
+                        "album=Forty Fathoms of Quiet",
+                        "-metadata",
+                        "track=1/40",
+                        mp3.toString())
+                .inheritIO()
+                .start()
+                .waitFor();
+        // a third tag that says otherwise, as an older program left it
+        byte[] text = "Anchor Bells".getBytes();
+        ByteBuffer ape = ByteBuffer.allocate(8 + 6 + text.length + 32).order(ByteOrder.LITTLE_ENDIAN);
+        ape.putInt(text.length).putInt(0).put("Title\0".getBytes()).put(text);
+        ape.put("APETAGEX".getBytes()).putInt(2000).putInt(ape.capacity()).putInt(1);
+        byte[] bytes = Files.readAllBytes(mp3);
+        byte[] all = new byte[bytes.length + ape.capacity()];
+        System.arraycopy(bytes, 0, all, 0, bytes.length - 128);
+        System.arraycopy(ape.array(), 0, all, bytes.length - 128, ape.capacity());
+        System.arraycopy(bytes, bytes.length - 128, all, all.length - 128, 128);
+        Files.write(mp3, all);
+        browser.go(address + "/inspect");
+        browser.pick("input[type=file]", mp3);
+        browser.see("h2", "anchor bell.mp3");
+        browser.picture(folder.resolve("inspect.png"));
     }
 }
