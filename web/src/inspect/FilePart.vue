@@ -28,10 +28,9 @@ const PICTURE_BYTES = 192
           </td>
           <td class="gives quiet">{{ entry.gives }}</td>
           <td class="value">
-            <Mark v-if="entry.disagrees" weight="risk" />
             <template v-if="entry.picture">{{ entry.picture }}</template>
             <span v-for="(value, j) in entry.values" :key="j" class="one">{{ value }}</span>
-            <span v-if="entry.disagrees" class="quiet">others disagree</span>
+            <span v-if="entry.disagrees" class="quiet"><Mark weight="risk" /> others disagree</span>
           </td>
           <td class="raw mono">
             <span v-if="!entry.bytes" class="quiet">–</span>
@@ -58,6 +57,7 @@ h3 {
   font-size: 15px;
 }
 h3 .mono {
+  margin-left: 8px;
   font-size: 13px;
   font-weight: 400;
 }

@@ -135,6 +135,9 @@ async function make() {
 label .quiet {
   font-size: 13px;
 }
+.facts + p {
+  margin: 12px 0 6px;
+}
 table {
   width: 100%;
   border-collapse: collapse;

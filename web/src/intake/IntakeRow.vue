@@ -33,7 +33,7 @@ const alike = computed(() => {
       <template v-if="item.problem"><Mark weight="stop" /> {{ item.says }}</template>
       <template v-else>{{ item.says }}</template>
       <span v-for="(each, i) in alike" :key="i" class="alike">
-        <Mark :weight="WEIGHT[each.verdict] ?? 'note'" /> {{ each.says }}
+        <Mark :weight="each.recording ? (WEIGHT[each.verdict] ?? 'note') : 'note'" /> {{ each.says }}
         <span class="quiet">{{ Math.round(each.confidence * 100) }} % sure</span>
       </span>
     </span>

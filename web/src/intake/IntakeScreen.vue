@@ -27,8 +27,10 @@ const chosen = computed(() => (items.value ?? []).filter((item) => !left.value.h
 const waiting = computed(() => (items.value ?? []).filter((item) => !item.measured).length)
 const folders = computed(() => {
   const groups = new Map<string, IntakeItem[]>()
-  for (const item of items.value ?? []) groups.set(item.folder, [...(groups.get(item.folder) ?? []), item])
-  return [...groups].map(([folder, inside]) => ({ folder, inside }))
+  const natural = new Intl.Collator('en', { numeric: true, sensitivity: 'base' })
+  const sorted = [...(items.value ?? [])].sort((a, b) => natural.compare(a.name, b.name))
+  for (const item of sorted) groups.set(item.folder, [...(groups.get(item.folder) ?? []), item])
+  return [...groups].map(([folder, inside]) => ({ folder, inside })).sort((a, b) => natural.compare(a.folder, b.folder))
 })
 const KINDS: [string, string, string][] = [
   ['audio', 'sound file', 'sound files'],

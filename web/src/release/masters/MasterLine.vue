@@ -147,6 +147,15 @@ li {
 .alike {
   margin: 2px 0 0;
 }
+.alike .quiet {
+  white-space: nowrap;
+}
+.alike .act {
+  margin-left: 8px;
+}
+.evidence > button {
+  margin-top: 2px;
+}
 .evidence {
   font-size: 13px;
 }

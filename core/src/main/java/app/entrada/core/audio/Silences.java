@@ -23,18 +23,29 @@ final class Silences implements BlockAnalyser {
 
     @Override
     public void block(float[][] samples, int frames) {
-        for (int i = 0; i < frames; i++) {
-            boolean loud = false;
-            for (float[] channel : samples) loud |= Math.abs(channel[i]) >= THRESHOLD;
-            if (!loud) continue;
-            long here = at + i;
-            if (firstLoud < 0) firstLoud = here;
-            else if (here - lastLoud > LEAST_SECONDS * sampleRate && inside.size() < MOST)
-                inside.add(new Sound.Rest(
-                        (lastLoud + 1) / (double) sampleRate, (here - lastLoud - 1) / (double) sampleRate));
-            lastLoud = here;
-        }
+        // a block is shorter than the shortest rest that counts, so its first and last loud samples say all
+        int longest = (int) (LEAST_SECONDS * sampleRate);
+        for (int from = 0; from < frames; from += longest) stretch(samples, from, Math.min(frames, from + longest));
         at += frames;
+    }
+
+    private void stretch(float[][] samples, int from, int to) {
+        int first = from;
+        while (first < to && !loud(samples, first)) first++;
+        if (first == to) return;
+        int last = to - 1;
+        while (!loud(samples, last)) last--;
+        long here = at + first;
+        if (firstLoud < 0) firstLoud = here;
+        else if (here - lastLoud > LEAST_SECONDS * sampleRate && inside.size() < MOST)
+            inside.add(
+                    new Sound.Rest((lastLoud + 1) / (double) sampleRate, (here - lastLoud - 1) / (double) sampleRate));
+        lastLoud = at + last;
+    }
+
+    private static boolean loud(float[][] samples, int frame) {
+        for (float[] channel : samples) if (Math.abs(channel[frame]) >= THRESHOLD) return true;
+        return false;
     }
 
     Sound.Silence silence() {

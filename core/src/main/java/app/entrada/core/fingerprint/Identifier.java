@@ -165,7 +165,7 @@ public final class Identifier {
         for (double reach : reaches) {
             double[] fit = fit(asked, known, slope, offset, reach);
             // the speed is only known to the step of the sweep; beyond that a line is chance
-            if (fit != null && Math.abs(fit[0] - speed) < 0.005) {
+            if (fit != null && Math.abs(fit[0] - speed) < 0.0085) {
                 slope = fit[0];
                 offset = fit[1];
             }

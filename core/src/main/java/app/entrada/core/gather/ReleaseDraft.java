@@ -223,7 +223,8 @@ public record ReleaseDraft(Said title, Said artists, String kind, List<DraftTrac
         return counts.entrySet().stream()
                 .max(Map.Entry.comparingByValue())
                 .map(most -> new Said(
-                        most.getKey(), "%s of %d files".formatted(sources.get(most.getKey()), most.getValue())));
+                        most.getKey(),
+                        "tags of %d files, for example %s".formatted(most.getValue(), sources.get(most.getKey()))));
     }
 
     /** Numbers within names ordered by value: track 2 before track 10. */

@@ -1,12 +1,12 @@
 package app.entrada.core.tag;
 
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
 /**
- * ID3 version 1 and 1.1: the last 128 bytes of a file, Latin-1, filled with zeros or blanks.
+ * ID3 version 1 and 1.1: the last 128 bytes of a file, filled with zeros or blanks. Latin-1 by its rules; where the bytes
+ * are UTF-8, as some programs write it, they are read so.
  *
  * <pre>
  * 'TAG' title30 artist30 album30 year4 comment30 genre8       1.1: comment28 0 track8 genre8
@@ -44,9 +44,8 @@ public final class Id3v1 {
     }
 
     private static void add(List<TagEntry> entries, String id, byte[] tag, int from, int length) {
-        int end = from;
-        while (end < from + length && tag[end] != 0) end++;
-        String text = new String(tag, from, end - from, StandardCharsets.ISO_8859_1).strip();
+        String text =
+                RiffInfo.text(Arrays.copyOfRange(tag, from, from + length)).strip();
         if (!text.isEmpty())
             entries.add(TagEntry.read(
                     TagEntry.Container.ID3V1, id, List.of(text), Arrays.copyOfRange(tag, from, from + length)));

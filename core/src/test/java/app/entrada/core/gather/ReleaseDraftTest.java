@@ -56,7 +56,7 @@ class ReleaseDraftTest {
                         tag("TPE1", "Mira Tollgate"))
                 .draft();
         assertThat(draft.title().value()).isEqualTo("Tidewrack Almanac");
-        assertThat(draft.title().source()).isEqualTo("ID3v2 TALB of 2 files");
+        assertThat(draft.title().source()).isEqualTo("tags of 2 files, for example ID3v2 TALB");
         assertThat(draft.artists().value()).isEqualTo("Mira Tollgate");
         assertThat(draft.kind()).isEqualTo("single");
         assertThat(draft.tracks())

@@ -26,6 +26,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -37,6 +38,10 @@ public class ReceivedFiles {
     private static final int LONGEST_NAME = 255;
     private static final int LONGEST_FOLDER = 1000;
     private static final int HEAD = 4096;
+    private static final Pattern NAMED_SOUND_OR_PICTURE =
+            Pattern.compile("\\.(?:wav|aiff?|aifc|flac|mp3|m4a|ogg|opus|jpe?g|png|tiff?)$", Pattern.CASE_INSENSITIVE);
+    private static final String MISNAMED =
+            "The file is neither sound nor a picture, whatever its name says. It is kept as it came; ask for the right one.";
 
     private final FileStore store;
     private final FileBook files;
@@ -118,8 +123,17 @@ public class ReceivedFiles {
         }
         String place = release == null ? null : put(releaseId, trackId, name, entry, account);
         announcer.announce("intake", Map.of("release", releaseId));
+        boolean misnamed = !entry.kind().equals("audio")
+                && !entry.kind().equals("picture")
+                && NAMED_SOUND_OR_PICTURE.matcher(name).find();
         return new Received(
-                entry.sha256().hex(), name, stored.bytes(), entry.kind(), place, FileWords.says(entry), known);
+                entry.sha256().hex(),
+                name,
+                stored.bytes(),
+                misnamed ? "other" : entry.kind(),
+                place,
+                misnamed && entry.bytes() > 0 ? MISNAMED : FileWords.says(entry),
+                known);
     }
 
     private String belongs(FileBook.Entry entry, String name) {

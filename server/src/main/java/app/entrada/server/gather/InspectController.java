@@ -7,6 +7,7 @@ import app.entrada.core.container.Bytes;
 import app.entrada.core.container.Chunk;
 import app.entrada.core.container.Fault;
 import app.entrada.core.embed.TagFacts;
+import app.entrada.core.field.Entity;
 import app.entrada.core.field.MalformedValue;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.inspect.TagReading;
@@ -181,7 +182,9 @@ class InspectController {
                     entry.raw().length,
                     offered.found().stream()
                             .filter(found -> found.source().equals(source))
-                            .map(found -> found.field().name())
+                            .map(found -> found.field().entity() == Entity.RELEASE
+                                    ? "Release: " + found.field().name()
+                                    : found.field().name())
                             .findFirst()
                             .orElse(""),
                     contested.contains(source)));
