@@ -4,7 +4,7 @@ import { BModal } from 'bootstrap-vue-next'
 const open = defineModel<boolean>({ required: true })
 const KEYS = [
   ['Ctrl K', 'Go to a release, a panel, or do something'],
-  ['Alt 1 … 3', 'Panels of a release: Sheet, Files, Send'],
+  ['Alt 1 … 4', 'Panels of a release: Sheet, Masters, Files, Send'],
   ['J, Shift J', 'Next, previous finding'],
   ['Arrows', 'Move in the sheet'],
   ['Enter, F2', 'Edit a cell; Enter again saves, Esc leaves it as it was'],
@@ -12,6 +12,9 @@ const KEYS = [
   ['Ctrl D', 'Fill the value of the cell above'],
   ['Alt ↑, Alt ↓', 'Move the track up, down'],
   ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
+  ['Space', 'Play, pause'],
+  ['← →, + −', 'On an outline: five seconds back, on; closer, further'],
+  ['Alt while dropping', 'Only look at a file; it is not kept'],
   ['?', 'This card'],
 ]
 </script>

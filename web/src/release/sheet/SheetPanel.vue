@@ -3,7 +3,8 @@ import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Cell } from '../../api/types'
 import { useReleaseStore } from '../store'
-import { gridColumns, pasted, TIME, type ColumnSet } from './cells'
+import { choices, gridColumns, pasted, TIME, type ColumnSet } from './cells'
+import { next } from './cursor'
 import DetailLine from './DetailLine.vue'
 import IncomingFiles from './IncomingFiles.vue'
 import ReleaseFacts from './ReleaseFacts.vue'
@@ -79,17 +80,8 @@ function save(text: string, by: string) {
 function step(down: number, right: number) {
   if (!at.value) return go(0, 'title')
   const band = facts.value.map((each) => each.key)
-  const inBand = band.includes(at.value.column)
-  const line = inBand ? band : shown.value
-  const index = line.indexOf(at.value.column)
-  if (right) return go(at.value.row, line[Math.max(0, Math.min(line.length - 1, index + right))] ?? 'title')
-  if (inBand) {
-    const next = index + down * 4
-    if (next < 0) return
-    return next < band.length ? go(0, band[next]!) : go(0, shown.value[0]!)
-  }
-  if (down < 0 && at.value.row === 0) return go(0, band[band.length - 1]!)
-  go(Math.max(0, Math.min(rows.value.length - 1, at.value.row + down)), at.value.column)
+  const to = next(at.value, down, right, band, shown.value, rows.value.length)
+  go(to.row, to.column)
 }
 
 function move(from: number, to: number) {
@@ -151,20 +143,7 @@ function paste(event: ClipboardEvent) {
     )
   event.preventDefault()
 }
-const options = computed(() =>
-  view.value.columns
-    .map((each) => ({
-      key: each.key,
-      words: each.words.length
-        ? each.words
-        : each.type === 'names'
-          ? view.value.people
-          : each.key === 'genre'
-            ? view.value.genres
-            : [],
-    }))
-    .filter((each) => each.words.length),
-)
+const options = computed(() => choices(view.value))
 onMounted(() => board.value?.focus({ preventScroll: true }))
 onUnmounted(() => (release.at = null))
 </script>

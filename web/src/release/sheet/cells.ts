@@ -1,4 +1,4 @@
-import type { Column, Edit, FindingView, Row } from '../../api/types'
+import type { Column, Edit, FindingView, Row, ReleaseView } from '../../api/types'
 
 /** The column of the sheet that shows the master; it is measured, not typed. */
 export const TIME = 'master'
@@ -48,4 +48,20 @@ export function place(rows: Row[], row: Row): string {
   if (!side) return String(row.track)
   const same = rows.filter((each) => each.track > 0 && each.track <= row.track && each.cells.side?.value === side)
   return `${side}${same.length}`
+}
+
+/** What each column's cells may be chosen from: words of its type, people, genres. */
+export function choices(view: ReleaseView) {
+  return view.columns
+    .map((each) => ({
+      key: each.key,
+      words: each.words.length
+        ? each.words
+        : each.type === 'names'
+          ? view.people
+          : each.key === 'genre'
+            ? view.genres
+            : [],
+    }))
+    .filter((each) => each.words.length)
 }

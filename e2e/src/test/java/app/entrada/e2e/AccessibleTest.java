@@ -47,14 +47,24 @@ class AccessibleTest {
                 browser.see(".detail");
                 check(browser, theme + " sheet");
                 browser.chord(Keys.ALT, "2");
+                browser.see(".masters .alike");
+                check(browser, theme + " masters");
+                browser.chord(Keys.ALT, "3");
                 browser.click(".files li .open");
                 check(browser, theme + " files");
-                browser.chord(Keys.ALT, "3");
+                browser.chord(Keys.ALT, "4");
                 browser.see(".send header");
                 check(browser, theme + " send");
                 browser.click("nav a", "Destinations");
                 browser.see(".rule");
                 check(browser, theme + " destinations");
+                browser.click("nav a", "Intake");
+                browser.see("h1", "Intake");
+                browser.see(".empty, .row");
+                check(browser, theme + " intake");
+                browser.click("nav a", "Inspect");
+                browser.see("h1", "Inspect");
+                check(browser, theme + " inspect");
             }
         }
     }

@@ -15,7 +15,10 @@ import java.util.stream.IntStream;
 public final class Identifier {
     private static final double[] SPEEDS = {0.9790, 0.9860, 0.9930, 1.0070, 1.0140, 1.0211};
     private static final int ASKED_PARTNERS = 5;
-    private static final int MOST_ASKED_PEAKS = 360;
+    private static final int MOST_ASKED_PEAKS = 300;
+    /** At other speeds than the same fewer are asked for: there are six of them, and they are seldom needed. */
+    private static final int MOST_ASKED_PEAKS_OTHERWISE = 160;
+
     private static final int CANDIDATES = 12;
     private static final int MOST_MATCHES = 10;
     private static final int LEAST_ON_LINE = 6;
@@ -107,12 +110,13 @@ public final class Identifier {
 
     private static void eachLandmark(Print asked, double speed, Landmarks.Taker taker) {
         int count = asked.peaks().length;
-        if (count <= MOST_ASKED_PEAKS) {
+        int most = speed == 1 ? MOST_ASKED_PEAKS : MOST_ASKED_PEAKS_OTHERWISE;
+        if (count <= most) {
             Landmarks.each(asked, ASKED_PARTNERS, 0, count, speed, taker);
             return;
         }
         // short runs of neighbouring peaks, spread evenly over the whole
-        int runs = MOST_ASKED_PEAKS / 4;
+        int runs = most / 4;
         for (int run = 0; run < runs; run++) {
             int from = (int) ((long) run * count / runs);
             Landmarks.each(asked, ASKED_PARTNERS, from, Math.min(count, from + 4), speed, taker);

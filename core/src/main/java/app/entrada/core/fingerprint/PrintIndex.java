@@ -26,7 +26,7 @@ import java.util.zip.CRC32;
  */
 public final class PrintIndex implements AutoCloseable {
     /** Pairs a peak that are kept; those asked for are more, so that a lost peak costs little. */
-    static final int KEPT_PARTNERS = 3;
+    static final int KEPT_PARTNERS = 2;
 
     private static final int RECORD_HEAD = 8;
     private static final int LARGEST_RECORD = 64 << 20;
