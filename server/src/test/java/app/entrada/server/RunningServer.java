@@ -78,7 +78,7 @@ public final class RunningServer implements BeforeAllCallback {
                         "--server.port=0",
                         "--entrada.var=" + var,
                         "--entrada.today=2026-11-23",
-                        "--entrada.largest-file=3000000");
+                        "--entrada.largest-file=9000000");
         var accounts = bean(app.entrada.server.accounts.AccountService.class);
         for (String role : new String[] {"manager", "assistant", "reader"}) accounts.create(role, PASSWORD, role);
         bean(app.entrada.server.codes.CodeBook.class)

@@ -123,6 +123,7 @@ public class ReceivedFiles {
         }
         String place = release == null ? null : put(releaseId, trackId, name, entry, account);
         announcer.announce("intake", Map.of("release", releaseId));
+        if (release != null) announcer.announce("release", Map.of("id", releaseId, "by", account.name()));
         boolean misnamed = !entry.kind().equals("audio")
                 && !entry.kind().equals("picture")
                 && NAMED_SOUND_OR_PICTURE.matcher(name).find();

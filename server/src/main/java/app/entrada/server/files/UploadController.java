@@ -125,10 +125,12 @@ class UploadController {
                         Timestamp.from(clock.instant())))
                 .update();
         forgetOld();
-        return ResponseEntity.status(HttpStatus.CREATED)
+        ResponseEntity.BodyBuilder answer = ResponseEntity.status(HttpStatus.CREATED)
                 .header("Tus-Resumable", VERSION)
-                .header("Location", "/api/uploads/" + id)
-                .build();
+                .header("Location", "/api/uploads/" + id);
+        // of an empty file no piece will come
+        if (length == 0) answer.header("Entrada-Received", finish(find(id, account), account));
+        return answer.build();
     }
 
     private static long number(String text) {
