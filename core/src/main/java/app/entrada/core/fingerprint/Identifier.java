@@ -19,6 +19,8 @@ public final class Identifier {
     /** At other speeds than the same fewer are asked for: there are six of them, and they are seldom needed. */
     private static final int MOST_ASKED_PEAKS_OTHERWISE = 160;
 
+    /** From so many prints on their mean is what chance gives. */
+    private static final int LARGE = 100;
     /** How many standard deviations above chance the best file must lie. */
     private static final double STANDS_OUT = 3.5;
 
@@ -86,11 +88,11 @@ public final class Identifier {
 
     private List<Match> at(Print asked, double speed, String except) throws IOException {
         int[] counts = new int[index.size()];
-        eachLandmark(asked, speed, (hash, frame) -> index.each(hash, (number, there) -> counts[number]++));
+        eachLandmark(asked, speed, (hash, frame) -> index.count(hash, counts));
         // in a large index chance alone gives every file some; nothing that stands out means nothing to look at closer
         double mean = Arrays.stream(counts).average().orElse(0);
         int most = Arrays.stream(counts).max().orElse(0);
-        if (most < mean + STANDS_OUT * Math.sqrt(mean)) return List.of();
+        if (counts.length >= LARGE && most < mean + STANDS_OUT * Math.sqrt(mean)) return List.of();
         int[] candidates = best(counts, except);
         List<Match> matches = new ArrayList<>();
         if (candidates.length == 0) return matches;

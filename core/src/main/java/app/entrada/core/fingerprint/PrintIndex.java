@@ -202,6 +202,13 @@ public final class PrintIndex implements AutoCloseable {
         return numbers.get(entries.get(number).id) == number;
     }
 
+    /** Counts the occurrences of a landmark by number of the print. */
+    void count(int hash, int[] counts) {
+        for (Segment segment : segments) segment.count(hash, counts);
+        Segment.LongList more = fresh.get(hash);
+        if (more != null) for (int i = 0; i < more.size(); i++) counts[(int) (more.get(i) >>> 32)]++;
+    }
+
     /** Takes postings of a landmark. */
     interface Postings {
         void posting(int number, int frame);
