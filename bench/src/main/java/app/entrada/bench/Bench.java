@@ -22,7 +22,7 @@ public final class Bench {
         bench("tempo-key", "Tempo and key", folder -> TempoKeyBench.run(folder, 60));
         bench("lossy", "Lossy sources", folder -> LossyBench.run(folder, 24));
         bench("fingerprint", "Fingerprint: known sound found again", folder -> FingerprintBench.run(folder, 60));
-        bench("index", "Fingerprint: search of 50,000 recordings", IndexBench::run);
+        bench("index", "Fingerprint: search among many recordings", IndexBench::run);
     }
 
     private Bench() {}
