@@ -148,7 +148,7 @@ watch([from, to], draw)
 <style scoped>
 .wave {
   position: relative;
-  padding-bottom: 8px;
+  padding-bottom: 24px;
 }
 .picture {
   position: relative;
@@ -196,12 +196,19 @@ i {
 .excerpt {
   position: absolute;
   bottom: 0;
-  height: 9px;
+  height: 24px;
   padding: 0;
-  border: 2px solid var(--madder);
-  border-top: 0;
+  border: 0;
   background: none;
   cursor: ew-resize;
+}
+.excerpt::after {
+  content: '';
+  position: absolute;
+  inset: 0 0 auto;
+  height: 9px;
+  border: 2px solid var(--madder);
+  border-top: 0;
 }
 .whole {
   position: absolute;
