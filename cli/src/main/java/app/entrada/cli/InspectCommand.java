@@ -2,7 +2,6 @@ package app.entrada.cli;
 
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.audio.SoundDecoder;
 import app.entrada.core.container.Fault;
 import app.entrada.core.inspect.TagReading;
 import app.entrada.core.tag.Picture;
@@ -35,8 +34,7 @@ final class InspectCommand implements Callable<Integer> {
     }
 
     private static Map<String, Object> inspect(Path file) throws IOException {
-        AudioFacts facts = AudioMeasuring.measure(file, SoundDecoder.NONE, bytes -> {}, List.of())
-                .facts();
+        AudioFacts facts = AudioMeasuring.describe(file);
         TagReading tags = TagReading.of(file);
         Map<String, Object> document = new LinkedHashMap<>();
         document.put("format", facts.format());

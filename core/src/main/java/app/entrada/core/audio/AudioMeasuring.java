@@ -39,6 +39,21 @@ public final class AudioMeasuring {
     public record Measured(AudioFacts facts, Optional<Waveform> waveform) {}
 
     /**
+     * What the headers say, and both checksums: the sound is not listened to.
+     *
+     * @throws IOException with a sentence that says why the file is no readable audio
+     */
+    public static AudioFacts describe(Path path) throws IOException {
+        try (FileChannel file = FileChannel.open(path)) {
+            SoundFile sound = SoundFile.walk(file);
+            MessageDigest whole = sha256();
+            MessageDigest audio = sha256();
+            checksums(path, file, sound, whole, audio);
+            return facts(sound, sound.samples(), file.size(), whole, audio, Optional.empty(), sound.faults());
+        }
+    }
+
+    /**
      * Measures a file without a decoder: of formats other than WAV and AIFF only what their headers say.
      *
      * @throws IOException with a sentence that says why the file is no readable audio
@@ -76,20 +91,38 @@ public final class AudioMeasuring {
             }
             // some formats do not say how long they are
             long samples = sound.samples() > 0 ? sound.samples() : listening.frames();
-            AudioFacts facts = new AudioFacts(
-                    sound.kind().says(),
-                    sound.codec(),
-                    sound.sampleRate(),
-                    sound.bits(),
-                    sound.channels(),
+            AudioFacts facts = facts(
+                    sound,
                     samples,
                     file.size(),
-                    hex(whole),
-                    hex(audio),
+                    whole,
+                    audio,
                     heard ? Optional.of(listening.end()) : Optional.empty(),
-                    List.copyOf(faults));
+                    faults);
             return new Measured(facts, heard ? Optional.of(listening.waveform()) : Optional.empty());
         }
+    }
+
+    private static AudioFacts facts(
+            SoundFile sound,
+            long samples,
+            long bytes,
+            MessageDigest whole,
+            MessageDigest audio,
+            Optional<Sound> heard,
+            List<Fault> faults) {
+        return new AudioFacts(
+                sound.kind().says(),
+                sound.codec(),
+                sound.sampleRate(),
+                sound.bits(),
+                sound.channels(),
+                samples,
+                bytes,
+                hex(whole),
+                hex(audio),
+                heard,
+                List.copyOf(faults));
     }
 
     private static void direct(
@@ -120,22 +153,21 @@ public final class AudioMeasuring {
         }
     }
 
+    /** Both checksums; of Ogg the pages' heads are no sound, so its pages are gone through again. */
     private static void checksums(
             Path path, FileChannel file, SoundFile sound, MessageDigest whole, MessageDigest audio) throws IOException {
+        boolean pages = sound.kind() == SoundFile.Kind.OGG;
         byte[] buffer = new byte[BUFFER];
         try (InputStream in = Files.newInputStream(path)) {
+            long at = 0;
+            for (Chunk chunk : pages ? List.<Chunk>of() : sound.sound()) {
+                pass(in, chunk.offset() - at, buffer, whole);
+                pass(in, chunk.length(), buffer, whole, audio);
+                at = chunk.end();
+            }
             pass(in, Long.MAX_VALUE, buffer, whole);
         }
-        if (sound.kind() == SoundFile.Kind.OGG) {
-            OggFile.digestSound(file, sound, audio);
-            return;
-        }
-        for (Chunk chunk : sound.sound()) {
-            try (InputStream in = Files.newInputStream(path)) {
-                in.skipNBytes(chunk.offset());
-                pass(in, chunk.length(), buffer, audio);
-            }
-        }
+        if (pages) OggFile.digestSound(file, sound, audio);
     }
 
     /** Listens to decoded samples; an exit code proves nothing, so what came is held against what the file claims. */
@@ -187,11 +219,11 @@ public final class AudioMeasuring {
             faults.add(new Fault("the sound is not what the file's own checksum says: it is damaged", 18));
     }
 
-    private static void pass(InputStream in, long bytes, byte[] buffer, MessageDigest digest) throws IOException {
+    private static void pass(InputStream in, long bytes, byte[] buffer, MessageDigest... digests) throws IOException {
         for (long left = bytes; left > 0; ) {
             int read = in.read(buffer, 0, (int) Math.min(buffer.length, left));
             if (read < 0) return;
-            digest.update(buffer, 0, read);
+            for (MessageDigest digest : digests) digest.update(buffer, 0, read);
             left -= read;
         }
     }

@@ -128,7 +128,7 @@ final class Bandwidth implements BlockAnalyser {
         int from = (int) Math.min(bins / 2.0, 9000 / hertz);
         int to = (int) Math.min(bins - 1.0, 16_000 / hertz);
         for (int i = 0; i < kept; i++)
-            for (int bin = from; bin < to; bin++) brightness[i] += Math.pow(10, decibels(spectra[i][bin]) / 10);
+            for (int bin = from; bin < to; bin++) brightness[i] += POWERS[spectra[i][bin] + 128];
         double[] sorted = brightness.clone();
         Arrays.sort(sorted);
         double threshold = sorted[kept - 1 - kept / 4];

@@ -11,7 +11,6 @@ final class ExcerptFinder {
     static final double SECONDS = 30;
 
     private static final double LONG_RATE = NarrowSound.RATE / (double) NarrowSound.LONG_HOP;
-    private static final double SHORT_RATE = NarrowSound.RATE / (double) NarrowSound.HOP;
     /** Long stretches are compared with each other over this many seconds at most. */
     private static final int MOST_SECONDS = 1200;
 
@@ -32,7 +31,7 @@ final class ExcerptFinder {
             return new Sound.Excerpt(0, seconds, "the whole, since it is no longer than an excerpt");
         double[] busy = new double[whole];
         for (int i = 0; i < onsets.length; i++) {
-            int second = (int) (i / SHORT_RATE);
+            int second = (int) (i / NarrowSound.SHORT_A_SECOND);
             if (second < whole) busy[second] += onsets[i];
         }
         double[] again = new double[whole];
@@ -72,11 +71,11 @@ final class ExcerptFinder {
     }
 
     private static double onset(float[] onsets, int second, double seconds) {
-        int from = Math.max(0, (int) ((second - 0.5) * SHORT_RATE));
-        int to = Math.min(onsets.length, (int) ((second + 0.5) * SHORT_RATE));
+        int from = Math.max(0, (int) ((second - 0.5) * NarrowSound.SHORT_A_SECOND));
+        int to = Math.min(onsets.length, (int) ((second + 0.5) * NarrowSound.SHORT_A_SECOND));
         int best = from;
         for (int i = from; i < to; i++) if (onsets[i] > onsets[best]) best = i;
-        return Math.max(0, Math.min(seconds - SECONDS, best / SHORT_RATE - 0.03));
+        return Math.max(0, Math.min(seconds - SECONDS, best / NarrowSound.SHORT_A_SECOND - 0.03));
     }
 
     private static float[][] pitches(float[][] classes, int whole) {

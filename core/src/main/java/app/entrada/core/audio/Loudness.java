@@ -25,16 +25,13 @@ final class Loudness implements BlockAnalyser {
     private final double[] weights;
     private final int step;
     private final double[] tenths = new double[SHORT_TERM];
-    private final long[] counts = new long[BINS];
-    private final double[] energies = new double[BINS];
-    private final long[] ranged = new long[BINS];
-    private final double[] rangedEnergies = new double[BINS];
+    private final Histogram momentary = new Histogram();
+    private final Histogram shortTerm = new Histogram();
     private int filled;
     private double energy;
     private long steps;
     private double momentaryMax = FLOOR;
     private double shortTermMax = FLOOR;
-    private double lastShortTerm = FLOOR;
 
     Loudness(int sampleRate, int channels) {
         state = new double[channels][4];
@@ -120,26 +117,8 @@ final class Loudness implements BlockAnalyser {
         steps++;
         energy = 0;
         filled = 0;
-        if (steps >= MOMENTARY) {
-            double mean = mean(MOMENTARY);
-            double momentary = lufs(mean);
-            momentaryMax = Math.max(momentaryMax, momentary);
-            if (momentary > LOWEST) {
-                int bin = bin(momentary);
-                counts[bin]++;
-                energies[bin] += mean;
-            }
-        }
-        if (steps >= SHORT_TERM) {
-            double mean = mean(SHORT_TERM);
-            lastShortTerm = lufs(mean);
-            shortTermMax = Math.max(shortTermMax, lastShortTerm);
-            if (lastShortTerm > LOWEST) {
-                int bin = bin(lastShortTerm);
-                ranged[bin]++;
-                rangedEnergies[bin] += mean;
-            }
-        }
+        if (steps >= MOMENTARY) momentaryMax = Math.max(momentaryMax, momentary.add(mean(MOMENTARY)));
+        if (steps >= SHORT_TERM) shortTermMax = Math.max(shortTermMax, shortTerm.add(mean(SHORT_TERM)));
     }
 
     private double mean(int last) {
@@ -152,46 +131,67 @@ final class Loudness implements BlockAnalyser {
         return energy <= 0 ? -1000 : OFFSET + 10 * Math.log10(energy);
     }
 
-    private static int bin(double lufs) {
-        return (int) Math.max(0, Math.min(BINS - 1, Math.floor((lufs - LOWEST) * HUNDREDTHS)));
-    }
+    /** Blocks by loudness, hundredths of a LU, with the sum of their energies. */
+    private static final class Histogram {
+        private final long[] counts = new long[BINS];
+        private final double[] energies = new double[BINS];
 
-    private static double gated(long[] counts, double[] energies, int from) {
-        long count = 0;
-        double sum = 0;
-        for (int i = from; i < BINS; i++) {
-            count += counts[i];
-            sum += energies[i];
+        /** Counts a block if it passes the absolute gate; gives its loudness. */
+        double add(double energy) {
+            double lufs = lufs(energy);
+            if (lufs > LOWEST) {
+                int bin = bin(lufs);
+                counts[bin]++;
+                energies[bin] += energy;
+            }
+            return lufs;
         }
-        return count == 0 ? 0 : sum / count;
+
+        private static int bin(double lufs) {
+            return (int) Math.max(0, Math.min(BINS - 1, Math.floor((lufs - LOWEST) * HUNDREDTHS)));
+        }
+
+        /** Mean energy of the blocks from a bin on; 0 when there are none. */
+        private double mean(int from) {
+            long count = 0;
+            double sum = 0;
+            for (int i = from; i < BINS; i++) {
+                count += counts[i];
+                sum += energies[i];
+            }
+            return count == 0 ? 0 : sum / count;
+        }
+
+        /** The bin of a gate so many LU under the mean of all; −1 when no block passed the absolute gate. */
+        private int gate(double under) {
+            double absolute = mean(0);
+            return absolute == 0 ? -1 : bin(lufs(absolute) - under);
+        }
+
+        private int percentile(int from, double share) {
+            long total = 0;
+            for (int i = from; i < BINS; i++) total += counts[i];
+            long rank = Math.round((total - 1) * share);
+            long seen = 0;
+            for (int i = from; i < BINS; i++) {
+                seen += counts[i];
+                if (seen > rank) return i;
+            }
+            return from;
+        }
     }
 
     /** Integrated loudness, LUFS; {@link #FLOOR} when no block passes the absolute gate. */
     double integrated() {
-        double absolute = gated(counts, energies, 0);
-        if (absolute == 0) return FLOOR;
-        return lufs(gated(counts, energies, bin(lufs(absolute) - 10)));
+        int gate = momentary.gate(10);
+        return gate < 0 ? FLOOR : lufs(momentary.mean(gate));
     }
 
     /** Loudness range, LU: between the 10th and the 95th hundredth of the gated short-term values. */
     double range() {
-        double absolute = gated(ranged, rangedEnergies, 0);
-        if (absolute == 0) return 0;
-        int from = bin(lufs(absolute) - 20);
-        long total = 0;
-        for (int i = from; i < BINS; i++) total += ranged[i];
-        int low = percentile(from, Math.round((total - 1) * 0.10));
-        int high = percentile(from, Math.round((total - 1) * 0.95));
-        return (high - low) / (double) HUNDREDTHS;
-    }
-
-    private int percentile(int from, long rank) {
-        long seen = 0;
-        for (int i = from; i < BINS; i++) {
-            seen += ranged[i];
-            if (seen > rank) return i;
-        }
-        return from;
+        int gate = shortTerm.gate(20);
+        if (gate < 0) return 0;
+        return (shortTerm.percentile(gate, 0.95) - shortTerm.percentile(gate, 0.10)) / (double) HUNDREDTHS;
     }
 
     /** Loudest 400 ms, LUFS. */

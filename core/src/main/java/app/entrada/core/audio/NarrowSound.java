@@ -15,6 +15,8 @@ public final class NarrowSound implements BlockAnalyser {
     public static final int SHORT = 1024;
     /** Samples between short spectra: 43.07 a second. */
     public static final int HOP = 256;
+    /** Short spectra a second. */
+    public static final double SHORT_A_SECOND = RATE / (double) HOP;
     /** Samples of a long spectrum, for pitch. */
     public static final int LONG = 4096;
     /** Samples between long spectra. */
@@ -74,7 +76,6 @@ public final class NarrowSound implements BlockAnalyser {
         next = reach;
         // the first window is centred on the first sample, so that a spectrum's time is its number times the hop
         ringed = SHORT / 2;
-        longAt = 0;
     }
 
     static float[] window(int length) {

@@ -8,7 +8,6 @@ import java.util.Arrays;
  * exact by following it over many beats.
  */
 final class TempoFinder implements NarrowSound.SpectrumListener {
-    private static final double FRAMES_A_SECOND = NarrowSound.RATE / (double) NarrowSound.HOP;
     private static final double SLOWEST = 40;
     private static final double FASTEST = 220;
     private static final double PREFERRED = 110;
@@ -44,7 +43,7 @@ final class TempoFinder implements NarrowSound.SpectrumListener {
 
     Sound.Tempo tempo() {
         float[] flux = normalised();
-        int longest = (int) Math.ceil(FRAMES_A_SECOND * 60 / SLOWEST) + 1;
+        int longest = (int) Math.ceil(NarrowSound.SHORT_A_SECOND * 60 / SLOWEST) + 1;
         if (count < longest * 3) return new Sound.Tempo(0, 0);
         double zero = correlation(flux, 0);
         if (zero <= 1e-9) return new Sound.Tempo(0, 0);
@@ -56,7 +55,7 @@ final class TempoFinder implements NarrowSound.SpectrumListener {
         double sum = 0;
         int tried = 0;
         for (double bpm = SLOWEST; bpm <= FASTEST; bpm += 0.25) {
-            double lag = FRAMES_A_SECOND * 60 / bpm;
+            double lag = NarrowSound.SHORT_A_SECOND * 60 / bpm;
             double strength = 0;
             double weight = 0;
             for (int beats = 1; beats <= 4; beats++)
@@ -75,10 +74,10 @@ final class TempoFinder implements NarrowSound.SpectrumListener {
             }
         }
         if (bestBpm == 0) return new Sound.Tempo(0, 0);
-        double exact = exact(correlations, FRAMES_A_SECOND * 60 / bestBpm, most);
+        double exact = exact(correlations, NarrowSound.SHORT_A_SECOND * 60 / bestBpm, most);
         double peak = at(correlations, exact);
         double confidence = Math.max(0, Math.min(1, (peak - sum / tried) * 1.6));
-        double bpm = FRAMES_A_SECOND * 60 / exact;
+        double bpm = NarrowSound.SHORT_A_SECOND * 60 / exact;
         return new Sound.Tempo(Math.round(bpm * 10) / 10.0, Math.round(confidence * 100) / 100.0);
     }
 
@@ -87,8 +86,7 @@ final class TempoFinder implements NarrowSound.SpectrumListener {
         double exact = lag;
         for (int beats = 1; beats * exact + 3 < most && beats <= 32; beats *= 2) {
             double centre = beats * exact;
-            double reach = Math.max(1.5, beats * 0.02 * exact / 2);
-            if (beats > 1) reach = 1.6;
+            double reach = beats > 1 ? 1.6 : Math.max(1.5, 0.01 * exact);
             int peak = (int) Math.round(centre);
             for (int i = (int) Math.ceil(centre - reach); i <= centre + reach; i++)
                 if (i > 0 && i < most && correlations[i] > correlations[peak]) peak = i;
@@ -105,7 +103,7 @@ final class TempoFinder implements NarrowSound.SpectrumListener {
 
     private float[] normalised() {
         float[] flux = new float[count];
-        int reach = (int) FRAMES_A_SECOND;
+        int reach = (int) NarrowSound.SHORT_A_SECOND;
         double sum = 0;
         for (int i = 0; i < Math.min(count, reach); i++) sum += onsets[i];
         for (int i = 0; i < count; i++) {

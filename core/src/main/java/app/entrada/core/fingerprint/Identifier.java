@@ -30,6 +30,9 @@ public final class Identifier {
     /** Width of a bin of offsets, frames. */
     private static final int BIN = 6;
 
+    /** A pair lies on a line within so many frames. */
+    private static final double ON_LINE = 2.5;
+
     /** A peak is the same within so many frames … */
     private static final double NEAR_FRAMES = 2;
     /** … and 192nds of an octave. */
@@ -174,7 +177,7 @@ public final class Identifier {
         }
         if (most < LEAST_ON_LINE - 1) return Optional.empty();
         double slope = speed;
-        double[] reaches = {2.5 * BIN, 2.0 * BIN, BIN, 4, 3, 2.5};
+        double[] reaches = {2.5 * BIN, 2.0 * BIN, BIN, 4, 3, ON_LINE};
         for (double reach : reaches) {
             double[] fit = fit(asked, known, slope, offset, reach);
             // the speed is only known to the step of the sweep; beyond that a line is chance
@@ -183,16 +186,22 @@ public final class Identifier {
                 offset = fit[1];
             }
         }
+        // a turn that moves the ends by less than a frame is noise: then the same speed, and the offset that most agree
+        // on
+        boolean sameSpeed = Math.abs(slope - 1) * frames / 2 < 1;
         double[] on = new double[n];
+        double[] apart = new double[n];
         int support = 0;
-        for (int i = 0; i < n; i++) if (Math.abs(known[i] - asked[i] * slope - offset) <= 2.5) on[support++] = asked[i];
+        for (int i = 0; i < n; i++)
+            if (Math.abs(known[i] - asked[i] * slope - offset) <= ON_LINE) {
+                apart[support] = known[i] - asked[i];
+                on[support++] = asked[i];
+            }
         int distinct = (int) Arrays.stream(on, 0, support).distinct().count();
         if (distinct < LEAST_ON_LINE) return Optional.empty();
-        // over a short stretch a slope is mostly noise
-        if (frames < 20 * Print.FRAMES_A_SECOND && Math.abs(slope - 1) < 0.002) {
-            double turned = slope - 1;
-            offset += turned * frames / 2;
-            slope = 1;
+        if (sameSpeed) {
+            Arrays.sort(apart, 0, support);
+            return Optional.of(new Line(apart[support / 2], 1, distinct));
         }
         return Optional.of(new Line(offset, slope, distinct));
     }

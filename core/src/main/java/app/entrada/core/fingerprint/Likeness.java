@@ -28,15 +28,9 @@ final class Likeness {
     private static final double MOST_DIFFERENCE = 15;
     private static final double AUDIBLE = 38;
     private static final double LEAST_SECONDS = 2;
-    private static final double OCTAVES_A_BAND = 0.23;
 
     /** What was found; stretches are seconds of the first print. */
-    record Result(
-            List<Match.Stretch> agrees,
-            List<Match.Stretch> differs,
-            double meanDifference,
-            double comparedFrom,
-            double comparedTo) {}
+    record Result(List<Match.Stretch> agrees, List<Match.Stretch> differs, double comparedFrom, double comparedTo) {}
 
     private Likeness() {}
 
@@ -51,7 +45,7 @@ final class Likeness {
         Cells cells = new Cells(steps);
         int first = -1;
         int last = -1;
-        double bandShift = -Math.log(speed) / Math.log(2) / OCTAVES_A_BAND;
+        double bandShift = -Math.log(speed) / Math.log(2) / PrintMaker.OCTAVES_A_BAND;
         for (int step = 0; step < steps; step++) {
             // the middle of a step, on the other's time line
             double there = ((step + 0.5) * Print.FRAMES_A_STEP * speed + offset) / Print.FRAMES_A_STEP - 0.5;
@@ -60,7 +54,7 @@ final class Likeness {
             if (first < 0) first = step;
             last = step;
         }
-        if (first < 0) return new Result(List.of(), List.of(), 99, 0, 0);
+        if (first < 0) return new Result(List.of(), List.of(), 0, 0);
         cells.equalise(first, last);
         return judge(cells, first, last);
     }
@@ -165,7 +159,6 @@ final class Likeness {
         int n = last - first + 1;
         double[] difference = new double[n];
         double[][] inGroup = new double[GROUPS][n];
-        double total = 0;
         for (int i = 0; i < n; i++) {
             double sum = 0;
             for (int band = 0; band < Print.BANDS; band++) {
@@ -175,7 +168,6 @@ final class Likeness {
                     if (band / 3 == group || band / 3 == group + 1) inGroup[group][i] += apart / 6;
             }
             difference[i] = sum / Print.BANDS;
-            total += difference[i];
         }
         boolean[] differs = new boolean[n];
         for (int i = 0; i < n; i++) {
@@ -194,7 +186,7 @@ final class Likeness {
             (differs[i] ? others : agrees).add(new Match.Stretch(seconds(first + i), seconds(first + to)));
             i = to;
         }
-        return new Result(agrees, others, total / n, seconds(first), seconds(last + 1));
+        return new Result(agrees, others, seconds(first), seconds(last + 1));
     }
 
     /** Runs shorter than two seconds belong to what surrounds them. */

@@ -1,5 +1,6 @@
 package app.entrada.core.fingerprint;
 
+import app.entrada.core.audio.NarrowSound;
 import java.nio.ByteBuffer;
 import java.util.Arrays;
 
@@ -11,7 +12,7 @@ import java.util.Arrays;
  * peaks (Wang 2003). Pitch is kept on a logarithmic scale and pairs are looked up at several speeds, so that a tape that runs
  * two per cent fast is found as well.
  *
- * @param frames how many frames of {@value #FRAMES_A_SECOND_TEXT} a second the file has
+ * @param frames how many frames of 43.07 a second the file has
  * @param peaks one number a peak, ascending by time: frame in the upper 22 bits, pitch (192 steps an octave above
  *     {@value PrintMaker#LOWEST_HERTZ} Hz) in the lower 10
  * @param picture energy in whole decibels above −128 dB: {@code [step * BANDS + band]}
@@ -22,9 +23,8 @@ public record Print(int frames, int[] peaks, byte[] picture) {
     /** Frames of one step of the picture. */
     public static final int FRAMES_A_STEP = 8;
     /** Frames a second. */
-    public static final double FRAMES_A_SECOND = 11_025 / 256.0;
+    public static final double FRAMES_A_SECOND = NarrowSound.SHORT_A_SECOND;
 
-    static final String FRAMES_A_SECOND_TEXT = "43.07";
     private static final byte VERSION = 1;
 
     /** Length in seconds. */

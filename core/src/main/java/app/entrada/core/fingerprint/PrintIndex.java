@@ -13,7 +13,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import java.util.zip.CRC32;
 
 /**
  * Prints in a folder, and where each landmark occurs in them. Prints are appended to one file and never changed; what is
@@ -21,14 +20,14 @@ import java.util.zip.CRC32;
  * cut. One process writes at a time (a lock file sees to it); methods may be called by several threads.
  *
  * <pre>
- * prints.bin: record*     record: length32 crc32 idLength16 id print
+ * prints.bin: record*     record: length32 idLength16 id print
  * </pre>
  */
 public final class PrintIndex implements AutoCloseable {
     /** Pairs a peak that are kept; those asked for are more, so that a lost peak costs little. */
     static final int KEPT_PARTNERS = 2;
 
-    private static final int RECORD_HEAD = 8;
+    private static final int RECORD_HEAD = 4;
     private static final int LARGEST_RECORD = 64 << 20;
     private static final int WAITING = 4_000_000;
 
@@ -40,9 +39,7 @@ public final class PrintIndex implements AutoCloseable {
     private final List<Entry> entries = new ArrayList<>();
     private final Map<String, Integer> numbers = new HashMap<>();
     private final List<Segment> segments = new ArrayList<>();
-    private Segment.IntList newHashes = new Segment.IntList();
-    private Segment.LongList newPostings = new Segment.LongList();
-    private Map<Integer, Segment.LongList> fresh = new HashMap<>();
+    private FreshPostings fresh = new FreshPostings();
     private long end;
 
     private PrintIndex(Path folder, FileChannel file, FileChannel lock) {
@@ -83,7 +80,6 @@ public final class PrintIndex implements AutoCloseable {
             file.read(head, end);
             head.flip();
             int length = head.getInt();
-            head.getInt();
             int idLength = Short.toUnsignedInt(head.getShort());
             if (length < 2 + idLength || length > LARGEST_RECORD || end + RECORD_HEAD + length > size) break;
             ByteBuffer id = ByteBuffer.allocate(idLength);
@@ -137,24 +133,19 @@ public final class PrintIndex implements AutoCloseable {
         byte[] name = id.getBytes(StandardCharsets.UTF_8);
         byte[] bytes = print.bytes();
         ByteBuffer record = ByteBuffer.allocate(RECORD_HEAD + 2 + name.length + bytes.length);
-        CRC32 sum = new CRC32();
-        sum.update(bytes);
-        record.putInt(2 + name.length + bytes.length).putInt((int) sum.getValue());
+        record.putInt(2 + name.length + bytes.length);
         record.putShort((short) name.length).put(name).put(bytes).flip();
         long at = end;
         while (record.hasRemaining()) at += file.write(record, at);
         enter(id, end + RECORD_HEAD + 2 + name.length, bytes.length);
         end = at;
         gather(entries.size() - 1, print);
-        if (newHashes.size() >= WAITING) flush();
+        if (fresh.size() >= WAITING) flush();
     }
 
     private void gather(int number, Print print) {
         Landmarks.each(print, KEPT_PARTNERS, 0, print.peaks().length, 1, (hash, frame) -> {
-            long posting = (long) number << 32 | frame;
-            newHashes.add(hash);
-            newPostings.add(posting);
-            fresh.computeIfAbsent(hash, key -> new Segment.LongList()).add(posting);
+            fresh.add(hash, (long) number << 32 | frame);
         });
     }
 
@@ -163,10 +154,8 @@ public final class PrintIndex implements AutoCloseable {
         file.force(false);
         int from = segments.isEmpty() ? 0 : segments.get(segments.size() - 1).to;
         if (from == entries.size()) return;
-        segments.add(Segment.write(folder, from, entries.size(), newHashes, newPostings));
-        newHashes = new Segment.IntList();
-        newPostings = new Segment.LongList();
-        fresh = new HashMap<>();
+        segments.add(Segment.write(folder, from, entries.size(), fresh));
+        fresh = new FreshPostings();
         while (segments.size() > 1) {
             Segment b = segments.get(segments.size() - 1);
             Segment a = segments.get(segments.size() - 2);
@@ -205,8 +194,7 @@ public final class PrintIndex implements AutoCloseable {
     /** Counts the occurrences of a landmark by number of the print. */
     void count(int hash, int[] counts) {
         for (Segment segment : segments) segment.count(hash, counts);
-        Segment.LongList more = fresh.get(hash);
-        if (more != null) for (int i = 0; i < more.size(); i++) counts[(int) (more.get(i) >>> 32)]++;
+        fresh.each(hash, posting -> counts[(int) (posting >>> 32)]++);
     }
 
     /** Takes postings of a landmark. */
@@ -222,9 +210,7 @@ public final class PrintIndex implements AutoCloseable {
                 taker.posting((int) (posting >>> 32), (int) posting);
             }
         }
-        Segment.LongList more = fresh.get(hash);
-        if (more != null)
-            for (int i = 0; i < more.size(); i++) taker.posting((int) (more.get(i) >>> 32), (int) more.get(i));
+        fresh.each(hash, posting -> taker.posting((int) (posting >>> 32), (int) posting));
     }
 
     @Override

@@ -26,7 +26,9 @@ public final class PrintMaker implements NarrowSound.SpectrumListener {
     private static final float SILENCE = -16;
     private static final int MOST_FRAMES = (1 << 22) - 1;
     private static final double LOWEST_BAND = 110;
-    private static final double OCTAVES_A_BAND = 0.23;
+    /** Width of a band of the picture. */
+    static final double OCTAVES_A_BAND = 0.23;
+
     private static final int[] BAND_EDGES = new int[Print.BANDS + 1];
 
     static {

@@ -79,13 +79,15 @@ final class Segment {
     }
 
     /** Writes the landmarks of prints that are not on disk yet. */
-    static Segment write(Path folder, int from, int to, IntList hashes, LongList postings) throws IOException {
+    static Segment write(Path folder, int from, int to, FreshPostings fresh) throws IOException {
         int[] starts = new int[Landmarks.HASHES + 1];
-        for (int i = 0; i < hashes.size(); i++) starts[hashes.get(i) + 1]++;
-        for (int i = 0; i < Landmarks.HASHES; i++) starts[i + 1] += starts[i];
-        int[] next = starts.clone();
-        long[] sorted = new long[hashes.size()];
-        for (int i = 0; i < hashes.size(); i++) sorted[next[hashes.get(i)]++] = postings.get(i);
+        long[] sorted = new long[fresh.size()];
+        int[] end = {0};
+        for (int hash = 0; hash < Landmarks.HASHES; hash++) {
+            starts[hash] = end[0];
+            fresh.each(hash, posting -> sorted[end[0]++] = posting);
+        }
+        starts[Landmarks.HASHES] = end[0];
         return write(folder, from, to, starts, out -> {
             for (long posting : sorted) out.writeLong(posting);
         });
@@ -119,25 +121,6 @@ final class Segment {
             return open(place);
         } finally {
             Files.deleteIfExists(part);
-        }
-    }
-
-    /** Growing list of numbers. */
-    static final class IntList {
-        private int[] values = new int[1024];
-        private int size;
-
-        void add(int value) {
-            if (size == values.length) values = java.util.Arrays.copyOf(values, size * 2);
-            values[size++] = value;
-        }
-
-        int get(int at) {
-            return values[at];
-        }
-
-        int size() {
-            return size;
         }
     }
 

@@ -2,7 +2,6 @@ package app.entrada.server.gather;
 
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.audio.SoundDecoder;
 import app.entrada.core.container.Bytes;
 import app.entrada.core.container.Chunk;
 import app.entrada.core.container.Fault;
@@ -126,8 +125,7 @@ class InspectController {
     private static Inspection inspect(Path path, String name) throws IOException {
         try (FileChannel file = FileChannel.open(path)) {
             TagReading reading = TagReading.of(path);
-            AudioFacts facts = AudioMeasuring.measure(path, SoundDecoder.NONE, bytes -> {}, List.of())
-                    .facts();
+            AudioFacts facts = AudioMeasuring.describe(path);
             TagFacts offered = TagFacts.of(reading.entries());
             Set<String> contested = new LinkedHashSet<>();
             List<Disagreement> disagreements = new ArrayList<>();
