@@ -5,6 +5,7 @@ import { call } from '../api/client'
 import { useSession } from '../api/session'
 import type { Head, IntakeItem } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
+import { soon } from '../kit/soon'
 import DraftDialog from './DraftDialog.vue'
 import { picked } from './dropped'
 import IntakeRow from './IntakeRow.vue'
@@ -55,18 +56,14 @@ async function load() {
     problem.value = (failure as Error).message
   }
 }
-let timer = 0
-// sixty announcements in a second are one reason to look
-const soon = () => {
-  if (!timer) timer = window.setTimeout(() => ((timer = 0), void load()), 400)
-}
-const stops = [session.on('intake', soon), session.on('hello', soon)]
+const again = soon(load)
+const stops = [session.on('intake', again.ask), session.on('hello', again.ask)]
 onMounted(async () => {
   await load()
   heads.value = await call<Head[]>('GET', '/api/releases').catch(() => [])
 })
 onUnmounted(() => {
-  clearTimeout(timer)
+  again.cancel()
   stops.forEach((stop) => stop())
 })
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Masters: what is in place, what is proposed and why, what is loose. Hear, compare, confirm. */
 import { BButton } from 'bootstrap-vue-next'
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { call } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { AlikeView, MasterRow, MastersView, SoundFileView } from '../../api/types'
@@ -10,6 +10,7 @@ import { exact } from '../../kit/clock'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import { usePlayer } from '../../kit/player'
 import PlayerBar from '../../kit/PlayerBar.vue'
+import { soon } from '../../kit/soon'
 import { useReleaseStore } from '../store'
 import LooseTray from './LooseTray.vue'
 import MasterLine from './MasterLine.vue'
@@ -72,13 +73,14 @@ function preview(row: MasterRow, seconds: number) {
   if (cell) void release.write(cell, exact(seconds), `Preview of track ${row.track}`)
 }
 
-const stops = [
-  session.on('release', (data) => data.id === id.value && void load()),
-  session.on('intake', () => void load()),
-]
+// whatever changes masters is announced, our own edits too
+const again = soon(load, 150)
+const stop = session.on('release', (data) => data.id === id.value && again.ask())
 onMounted(load)
-onUnmounted(() => stops.forEach((stop) => stop()))
-watch(() => release.view?.revision, load)
+onUnmounted(() => {
+  stop()
+  again.cancel()
+})
 </script>
 
 <template>

@@ -15,7 +15,7 @@ final class Shell {
     private Shell() {}
 
     /** What a program took and said. */
-    record Run(double cpuSeconds, double wallSeconds, String said) {}
+    record Run(double cpuSeconds, String said) {}
 
     /** Runs a program, standard error included in what it says. */
     static Run run(String... command) throws IOException {
@@ -23,14 +23,12 @@ final class Shell {
         Path times = Files.createTempFile("bench", ".times");
         timed.add(times.toString());
         timed.addAll(List.of(command));
-        long began = System.nanoTime();
         try {
             int exit = new ProcessBuilder(timed).inheritIO().start().waitFor();
             if (exit != 0) throw new IOException(command[0] + " ended with " + exit);
         } catch (InterruptedException stopped) {
             throw new IOException(stopped);
         }
-        double wall = (System.nanoTime() - began) / 1e9;
         // the second line of bash's "times" is that of its children: user and system
         Matcher each = TIMES.matcher(Files.readAllLines(times).get(1));
         double cpu = 0;
@@ -39,7 +37,7 @@ final class Shell {
         String said = Files.readString(out);
         Files.delete(out);
         Files.delete(times);
-        return new Run(cpu, wall, said);
+        return new Run(cpu, said);
     }
 
     /** Runs ffmpeg quietly with these arguments. */

@@ -7,10 +7,16 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
 
-/** Does the same with each file and prints a document for each; one unreadable file does not keep the others back. */
+/** The files of a command: does the same with each and prints a document for each; an unreadable one keeps no other back. */
 final class EachFile {
-    private EachFile() {}
+    @Parameters(arity = "1..*", paramLabel = "FILE")
+    private List<Path> files;
+
+    @Option(names = "--lines", description = "One line of JSON an input.")
+    private boolean lines;
 
     /** What is done. */
     interface Step {
@@ -18,8 +24,12 @@ final class EachFile {
         Map<String, Object> of(Path file) throws IOException;
     }
 
+    int count() {
+        return files.size();
+    }
+
     /** @return the exit code */
-    static int print(List<Path> files, boolean lines, Step step) {
+    int print(Step step) {
         List<Map<String, Object>> documents = new ArrayList<>();
         boolean unreadable = false;
         for (Path file : files) {

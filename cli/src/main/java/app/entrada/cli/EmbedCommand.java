@@ -71,7 +71,7 @@ final class EmbedCommand implements Callable<Integer> {
         boolean failed = false;
         for (Track track : release.tracks()) {
             if (only != null && track.number() != only) continue;
-            Optional<Sha256> master = track.recording().facts().get(Fields.RECORDING_MASTER);
+            Optional<Sha256> master = track.master();
             Map<String, Object> result = new LinkedHashMap<>();
             result.put("track", track.number());
             documents.add(result);

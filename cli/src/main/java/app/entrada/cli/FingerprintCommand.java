@@ -7,20 +7,19 @@ import app.entrada.media.Ffmpeg;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(name = "fingerprint", description = "Adds prints of sound files to an index on disk.")
 final class FingerprintCommand implements Callable<Integer> {
-    @Parameters(arity = "1..*", paramLabel = "FILE")
-    private List<Path> files;
+    @Mixin
+    private EachFile each;
 
     @Option(names = "--index", required = true, description = "Folder of the index; made when there is none.")
     private Path folder;
@@ -28,18 +27,15 @@ final class FingerprintCommand implements Callable<Integer> {
     @Option(names = "--as", description = "Id of the print; the file's name when not given. For one file.")
     private String id;
 
-    @Option(names = "--lines", description = "One line of JSON an input.")
-    private boolean lines;
-
     @Spec
     private CommandSpec spec;
 
     @Override
     public Integer call() throws IOException {
-        if (id != null && files.size() > 1)
+        if (id != null && each.count() > 1)
             throw new ParameterException(spec.commandLine(), "--as names one print; give one file.");
         try (PrintIndex index = PrintIndex.open(folder)) {
-            return EachFile.print(files, lines, file -> add(index, file));
+            return each.print(file -> add(index, file));
         }
     }
 

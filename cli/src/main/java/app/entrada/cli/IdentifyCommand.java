@@ -7,26 +7,22 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(name = "identify", description = "Finds sound files in an index of prints.")
 final class IdentifyCommand implements Callable<Integer> {
-    @Parameters(arity = "1..*", paramLabel = "FILE")
-    private List<Path> files;
+    @Mixin
+    private EachFile each;
 
     @Option(names = "--index", required = true, description = "Folder of the index.")
     private Path folder;
-
-    @Option(names = "--lines", description = "One line of JSON an input.")
-    private boolean lines;
 
     @Spec
     private CommandSpec spec;
@@ -37,14 +33,11 @@ final class IdentifyCommand implements Callable<Integer> {
             throw new ParameterException(spec.commandLine(), "There is no index in “%s”.".formatted(folder));
         try (PrintIndex index = PrintIndex.open(folder)) {
             Identifier identifier = new Identifier(index);
-            return EachFile.print(
-                    files,
-                    lines,
-                    file -> Map.of(
-                            "matches",
-                            identifier.identify(FingerprintCommand.print(file), "").stream()
-                                    .map(IdentifyCommand::document)
-                                    .toList()));
+            return each.print(file -> Map.of(
+                    "matches",
+                    identifier.identify(FingerprintCommand.print(file), "").stream()
+                            .map(IdentifyCommand::document)
+                            .toList()));
         }
     }
 

@@ -17,20 +17,16 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Mixin;
 
 @Command(name = "inspect", description = "Shows all that is in sound files.")
 final class InspectCommand implements Callable<Integer> {
-    @Parameters(arity = "1..*", paramLabel = "FILE")
-    private List<Path> files;
-
-    @Option(names = "--lines", description = "One line of JSON an input.")
-    private boolean lines;
+    @Mixin
+    private EachFile each;
 
     @Override
     public Integer call() throws IOException {
-        return EachFile.print(files, lines, InspectCommand::inspect);
+        return each.print(InspectCommand::inspect);
     }
 
     private static Map<String, Object> inspect(Path file) throws IOException {

@@ -10,20 +10,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Mixin;
 
 @Command(name = "measure", description = "Measures sound: loudness, peaks, faults, tempo, key, excerpt.")
 final class MeasureCommand implements Callable<Integer> {
-    @Parameters(arity = "1..*", paramLabel = "FILE")
-    private List<Path> files;
-
-    @Option(names = "--lines", description = "One line of JSON an input.")
-    private boolean lines;
+    @Mixin
+    private EachFile each;
 
     @Override
     public Integer call() {
-        return EachFile.print(files, lines, MeasureCommand::measure);
+        return each.print(MeasureCommand::measure);
     }
 
     private static Map<String, Object> measure(Path file) throws IOException {

@@ -5,35 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 
-@ExtendWith(RunningEntrada.class)
 @DisplayName("Bad input gets a clear word, and nothing is lost")
-class BadInputTest {
-    @TempDir
-    Path folder;
-
-    private final Installation entrada = RunningEntrada.get();
-    private Browser browser;
-    private Desk desk;
-
-    @BeforeEach
-    void open() throws IOException {
-        browser = new Browser();
-        desk = new Desk(browser, entrada);
-    }
-
-    @AfterEach
-    void close() {
-        assertThat(browser.complaints()).isEmpty();
-        browser.close();
-    }
-
+class BadInputTest extends InTheBrowser {
     @Test
     void a_wrong_password_says_so_and_keeps_the_name() throws IOException {
         browser.go(entrada.address() + "/releases");

@@ -7,40 +7,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-@ExtendWith(RunningEntrada.class)
 @DisplayName("G1–G7 A folder of sixty mixed files becomes a release with two confirmations")
-class FromFolderToReleaseTest {
-    @TempDir
-    Path folder;
-
-    private final Installation entrada = RunningEntrada.get();
-    private Browser browser;
-    private Desk desk;
-
-    @BeforeEach
-    void open() throws IOException {
-        browser = new Browser();
-        desk = new Desk(browser, entrada);
-    }
-
-    @AfterEach
-    void nothing_was_complained_of() {
-        try {
-            assertThat(browser.complaints()).isEmpty();
-        } finally {
-            browser.close();
-        }
-    }
-
+class FromFolderToReleaseTest extends InTheBrowser {
     private JsonNode json(String path) {
         return new JsonMapper().readTree(browser.call("GET", path));
     }

@@ -2,45 +2,17 @@ package app.entrada.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Keys;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-@ExtendWith(RunningEntrada.class)
 @DisplayName("From a finished master to an accepting store, in the browser")
-class FromMasterToStoreTest {
-    @TempDir
-    Path folder;
-
-    private final Installation entrada = RunningEntrada.get();
-    private Browser browser;
-    private Desk desk;
-
-    @BeforeEach
-    void open() throws IOException {
-        browser = new Browser();
-        desk = new Desk(browser, entrada);
-    }
-
-    @AfterEach
-    void nothing_was_complained_of() {
-        try {
-            assertThat(browser.complaints()).isEmpty();
-        } finally {
-            browser.close();
-        }
-    }
-
+class FromMasterToStoreTest extends InTheBrowser {
     private JsonNode storeHas(String title) throws Exception {
         JsonNode state = new JsonMapper().readTree(entrada.storeState());
         var found = new JsonMapper().createArrayNode();

@@ -94,14 +94,7 @@ final class ExternalProgram {
             public void close() throws IOException {
                 try {
                     if (ended && process.waitFor(10, TimeUnit.SECONDS) && process.exitValue() != 0)
-                        throw new IOException("%s stopped: %s"
-                                .formatted(
-                                        command.get(0),
-                                        head(err)
-                                                .lines()
-                                                .findFirst()
-                                                .orElse("no reason given")
-                                                .replaceAll("file:\\S*/", "")));
+                        throw new IOException("%s stopped: %s".formatted(command.get(0), reason(head(err))));
                 } catch (InterruptedException stopped) {
                     Thread.currentThread().interrupt();
                 } finally {
@@ -112,6 +105,11 @@ final class ExternalProgram {
                 }
             }
         };
+    }
+
+    /** The first line of what a program said went wrong, without folders. */
+    static String reason(String err) {
+        return err.lines().findFirst().orElse("no reason given").replaceAll("file:\\S*/", "");
     }
 
     private static String head(Path file) throws IOException {

@@ -119,8 +119,7 @@ public final class Ffmpeg implements Transcoder, SoundDecoder {
         command.addAll(output);
         ExternalProgram.Result result = ExternalProgram.run(command, LIMIT);
         if (result.exit() != 0)
-            throw new IOException("ffmpeg could not read or write the sound: "
-                    + result.err().lines().findFirst().orElse("no reason given").replaceAll("file:\\S*/", ""));
+            throw new IOException("ffmpeg could not read or write the sound: " + ExternalProgram.reason(result.err()));
         return result.out();
     }
 }

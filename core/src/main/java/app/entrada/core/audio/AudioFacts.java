@@ -52,6 +52,14 @@ public record AudioFacts(
         return List.of("PCM", "float", "FLAC", "ALAC").contains(codec);
     }
 
+    /** Orders files that sound the same: whole before damaged, lossless before lossy, then by depth and rate. */
+    public long quality() {
+        return (faults.isEmpty() ? 2_000_000_000L : 0)
+                + (lossless() ? 1_000_000_000L : 0)
+                + bitDepth * 1_000_000L
+                + sampleRate;
+    }
+
     /** In a few words: {@code WAV 24 bit 44.1 kHz}, {@code MP3 44.1 kHz}. */
     public String says() {
         String name = codec.equals("PCM") || codec.equals(format) ? format : format + " " + codec;

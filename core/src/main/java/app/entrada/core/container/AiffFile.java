@@ -21,7 +21,6 @@ import java.util.Optional;
  * Big-endian; a body of odd length is followed by one byte of padding. The sample rate is an 80-bit IEEE 754 number.
  */
 public final class AiffFile {
-    private static final int MOST_CHUNKS = 4096;
     private static final int COMM_LENGTH = 18;
 
     private AiffFile() {}
@@ -37,32 +36,11 @@ public final class AiffFile {
     }
 
     static SoundFile walk(FileChannel file) throws IOException {
-        long size = file.size();
-        List<Chunk> chunks = new ArrayList<>();
         List<Fault> faults = new ArrayList<>();
-        ByteBuffer head = Bytes.at(file, 0, 12).order(ByteOrder.BIG_ENDIAN);
-        long formSize = Integer.toUnsignedLong(head.getInt(4));
-        long at = 12;
-        while (at + 8 <= size && chunks.size() < MOST_CHUNKS) {
-            ByteBuffer header = Bytes.at(file, at, 8).order(ByteOrder.BIG_ENDIAN);
-            String id = Bytes.fourCc(header);
-            long declared = Integer.toUnsignedLong(header.getInt());
-            if (!id.matches("[\\x20-\\x7E©]{4}")) {
-                faults.add(new Fault("%,d bytes behind the last chunk are no chunk".formatted(size - at), at));
-                break;
-            }
-            Chunk chunk = new Chunk(id, at, at + 8, Math.min(declared, size - at - 8), declared);
-            chunks.add(chunk);
-            if (chunk.cut())
-                faults.add(new Fault(
-                        "chunk “%s” claims %,d bytes, but only %,d are left: the file is cut off"
-                                .formatted(id.strip(), declared, chunk.length()),
-                        at));
-            at = chunk.end() + (declared & 1);
-        }
-        if (chunks.size() == MOST_CHUNKS) faults.add(new Fault("more than %,d chunks".formatted(MOST_CHUNKS), at));
-        if (faults.isEmpty() && formSize + 8 > size + (size & 1))
-            faults.add(new Fault("the header claims %,d bytes, the file has %,d".formatted(formSize + 8, size), 4));
+        List<Chunk> chunks = ChunkWalk.walk(file, ByteOrder.BIG_ENDIAN, (id, offset, declared) -> declared, faults);
+        long form = Integer.toUnsignedLong(
+                Bytes.at(file, 4, 4).order(ByteOrder.BIG_ENDIAN).getInt());
+        ChunkWalk.checkForm(form, file.size(), faults);
         return sound(file, chunks, faults);
     }
 

@@ -2,6 +2,7 @@ package app.entrada.core.container;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.util.ArrayList;
 import java.util.List;
@@ -24,9 +25,6 @@ import java.util.Optional;
  * @param faults what is wrong, empty for a whole file
  */
 public record RiffFile(String form, List<Chunk> chunks, List<Fault> faults) {
-    /** More chunks than any real file has; a file made of empty chunks must not fill the memory. */
-    private static final int MOST_CHUNKS = 4096;
-
     private static final long UNKNOWN_SIZE = 0xFFFFFFFFL;
 
     /** Whether the first twelve bytes are those of a WAVE file. */
@@ -53,39 +51,23 @@ public record RiffFile(String form, List<Chunk> chunks, List<Fault> faults) {
         ByteBuffer head = Bytes.at(file, 0, 12);
         if (!begins(head.array())) throw new IOException("the file does not begin like a WAVE file");
         String form = Bytes.fourCc(head);
-        long riffSize = Integer.toUnsignedLong(head.getInt());
-        long dataSize64 = -1;
-        List<Chunk> chunks = new ArrayList<>();
+        // of the 64-bit sizes the first is that of the form, the second that of the sound
+        long[] sizes = {Integer.toUnsignedLong(head.getInt()), -1};
         List<Fault> faults = new ArrayList<>();
-        long at = 12;
-        while (at + 8 <= size && chunks.size() < MOST_CHUNKS) {
-            ByteBuffer header = Bytes.at(file, at, 8);
-            String id = Bytes.fourCc(header);
-            long declared = Integer.toUnsignedLong(header.getInt());
-            if (!id.matches("[\\x20-\\x7E]{4}")) {
-                faults.add(new Fault("%,d bytes behind the last chunk are no chunk".formatted(size - at), at));
-                break;
-            }
-            if (id.equals("data") && declared == UNKNOWN_SIZE && dataSize64 >= 0) declared = dataSize64;
-            long there = Math.min(declared, size - at - 8);
-            Chunk chunk = new Chunk(id, at, at + 8, there, declared);
-            chunks.add(chunk);
-            if (chunk.cut())
-                faults.add(new Fault(
-                        "chunk “%s” claims %,d bytes, but only %,d are left: the file is cut off"
-                                .formatted(id.strip(), declared, there),
-                        at));
-            if (id.equals("ds64") && there >= 24) {
-                ByteBuffer sizes = Bytes.at(file, chunk.offset(), 16);
-                riffSize = sizes.getLong();
-                dataSize64 = sizes.getLong();
-                if (dataSize64 < 0) faults.add(new Fault("the 64-bit size of the audio is negative", chunk.offset()));
-            }
-            at = chunk.end() + (declared & 1);
-        }
-        if (chunks.size() == MOST_CHUNKS) faults.add(new Fault("more than %,d chunks".formatted(MOST_CHUNKS), at));
-        if (faults.isEmpty() && riffSize != UNKNOWN_SIZE && riffSize + 8 > size + (size & 1))
-            faults.add(new Fault("the header claims %,d bytes, the file has %,d".formatted(riffSize + 8, size), 4));
+        List<Chunk> chunks = ChunkWalk.walk(
+                file,
+                ByteOrder.LITTLE_ENDIAN,
+                (id, offset, declared) -> {
+                    if (id.equals("ds64") && Math.min(declared, size - offset) >= 24) {
+                        ByteBuffer wide = Bytes.at(file, offset, 16);
+                        sizes[0] = wide.getLong();
+                        sizes[1] = wide.getLong();
+                        if (sizes[1] < 0) faults.add(new Fault("the 64-bit size of the audio is negative", offset));
+                    }
+                    return id.equals("data") && declared == UNKNOWN_SIZE && sizes[1] >= 0 ? sizes[1] : declared;
+                },
+                faults);
+        if (sizes[0] != UNKNOWN_SIZE) ChunkWalk.checkForm(sizes[0], size, faults);
         return new RiffFile(form, List.copyOf(chunks), List.copyOf(faults));
     }
 

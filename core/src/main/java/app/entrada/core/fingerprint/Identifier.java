@@ -236,14 +236,11 @@ public final class Identifier {
         double compared = agreeing + differing;
         if (agreeing < Math.min(LEAST_AGREEING, compared * 0.6)) return Optional.empty();
         double[] shared = shared(asked, known, line, likeness.agrees());
-        double longest = likeness.agrees().stream()
-                .mapToDouble(Match.Stretch::seconds)
-                .max()
-                .orElse(0);
         boolean otherwise = differing > 0;
         if (shared[1] < LEAST_HITS || shared[0] < (otherwise ? LEAST_SHARED_IN_PARTS : LEAST_SHARED))
             return Optional.empty();
-        if (otherwise && longest < LEAST_PART) return Optional.empty();
+        if (otherwise && likeness.agrees().stream().noneMatch(part -> part.seconds() >= LEAST_PART))
+            return Optional.empty();
         double offset = line.offset / Print.FRAMES_A_SECOND;
         Match.Verdict verdict;
         if (otherwise) verdict = Match.Verdict.OTHER_VERSION;

@@ -1,6 +1,9 @@
 package app.entrada.core.fingerprint;
 
+import app.entrada.core.audio.AudioFacts;
+import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /**
  * A known file that shares sound with the one asked about.
@@ -69,6 +72,37 @@ public record Match(
     private Stretch there(Stretch here) {
         return new Stretch(
                 Math.max(0, here.from() * speed + offsetSeconds), Math.max(0, here.to() * speed + offsetSeconds));
+    }
+
+    /** The longest stretch that is the same; of no length when nothing is. */
+    public Stretch longestAgreeing() {
+        return agrees.stream().max(Comparator.comparingDouble(Stretch::seconds)).orElse(new Stretch(0, 0));
+    }
+
+    /**
+     * What this means, one sentence.
+     *
+     * @param other what to call the known file or its recording
+     */
+    public String says(String other) {
+        return switch (verdict) {
+            case SAME -> "the same recording as " + other;
+            case EXCERPT -> "an excerpt of " + other + ", or the other way round";
+            case OTHER_VERSION ->
+                "another version of %s: it differs %s%s"
+                        .formatted(
+                                other,
+                                differs.stream()
+                                        .limit(2)
+                                        .map(stretch ->
+                                                "from %s to %s".formatted(time(stretch.from()), time(stretch.to())))
+                                        .collect(Collectors.joining(", ")),
+                                differs.size() > 2 ? " …" : "");
+        };
+    }
+
+    private static String time(double seconds) {
+        return AudioFacts.time(Math.round(seconds * 1000));
     }
 
     /** Seconds that agree. */

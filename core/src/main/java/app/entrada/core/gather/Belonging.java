@@ -1,5 +1,6 @@
 package app.entrada.core.gather;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
 
@@ -21,6 +22,9 @@ public enum Belonging {
             Pattern.compile("score|sheet|lead|notation|chart|partitur|noten", Pattern.CASE_INSENSITIVE);
     private static final Pattern TIMED_LINE = Pattern.compile("(?m)^\\s*\\[\\d{1,3}:\\d{2}(?:[.:]\\d{1,3})?]");
     private static final Pattern CUE_LINE = Pattern.compile("(?m)^\\s*INDEX\\s+\\d\\d\\s+\\d+:\\d\\d:\\d\\d\\s*$");
+
+    /** Names of papers that belong to a release as a whole, unless they stand beside a track. */
+    public static final List<String> KEPT_WITH_THE_RELEASE = List.of(PERMISSION.says, CUE_SHEET.says, DOCUMENT.says);
 
     private final String says;
 

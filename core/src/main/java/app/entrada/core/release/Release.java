@@ -4,8 +4,11 @@ import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Names;
+import app.entrada.core.field.Sha256;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * A release with its tracks in running order.
@@ -66,6 +69,14 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
                         .get(Fields.TRACK_EXPLICIT)
                         .filter("explicit"::equals)
                         .isPresent());
+    }
+
+    /** The files in place: the front cover and the masters. */
+    public Set<Sha256> files() {
+        Set<Sha256> files = new LinkedHashSet<>();
+        facts.get(Fields.RELEASE_COVER).ifPresent(files::add);
+        for (Track track : tracks) track.master().ifPresent(files::add);
+        return files;
     }
 
     /** The track with this id. */

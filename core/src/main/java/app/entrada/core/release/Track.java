@@ -1,8 +1,17 @@
 package app.entrada.core.release;
 
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Sha256;
+import java.util.Optional;
+
 /**
  * A position in a release's running order.
  *
  * @param number from 1
  */
-public record Track(long id, int number, Facts facts, Recording recording) {}
+public record Track(long id, int number, Facts facts, Recording recording) {
+    /** The file with its recording's finished sound, when there is one. */
+    public Optional<Sha256> master() {
+        return recording.facts().get(Fields.RECORDING_MASTER);
+    }
+}

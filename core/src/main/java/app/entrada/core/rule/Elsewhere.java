@@ -13,7 +13,7 @@ import java.util.Set;
  * @param barcodeHolders by digits: other releases that have it
  * @param knownNames names of people and groups in use, as written
  * @param masterHolders by file: other recordings whose master it is, with their ISRC
- * @param alike by file: what other files sound like it
+ * @param alike by file: which masters of other recordings sound like it
  */
 public record Elsewhere(
         Map<String, List<String>> isrcHolders,
@@ -22,24 +22,13 @@ public record Elsewhere(
         Map<Sha256, List<String>> masterHolders,
         Map<Sha256, List<Alike>> alike) {
     /**
-     * A master that shares sound with a file.
+     * A master of another recording that shares sound with a file.
      *
-     * @param file the other one
-     * @param verdict as {@link app.entrada.core.fingerprint.Match.Verdict}
      * @param says whose master it is, as people would name it, with its ISRC
-     * @param isrc compact, empty when it has none
-     * @param elsewhere whether it belongs to another release
      * @param agreesFrom first second of the longest stretch that is the same, in the file asked about
      * @param agreesTo its last
      */
-    public record Alike(
-            Sha256 file,
-            Match.Verdict verdict,
-            String says,
-            String isrc,
-            boolean elsewhere,
-            double agreesFrom,
-            double agreesTo) {}
+    public record Alike(Match.Verdict verdict, String says, double agreesFrom, double agreesTo) {}
 
     /** Nothing else in the catalogue. */
     public static final Elsewhere NOTHING = new Elsewhere(Map.of(), Map.of(), Set.of(), Map.of(), Map.of());

@@ -13,10 +13,10 @@ import app.entrada.core.rule.rules.AudioBitDepth;
 import app.entrada.core.rule.rules.AudioBytes;
 import app.entrada.core.rule.rules.AudioDamaged;
 import app.entrada.core.rule.rules.AudioFormat;
-import app.entrada.core.rule.rules.AudioKnown;
 import app.entrada.core.rule.rules.AudioMissing;
 import app.entrada.core.rule.rules.AudioPlacementUnconfirmed;
 import app.entrada.core.rule.rules.AudioSameAs;
+import app.entrada.core.rule.rules.AudioSameSound;
 import app.entrada.core.rule.rules.AudioSampleRate;
 import app.entrada.core.rule.rules.AudioSharedIntro;
 import app.entrada.core.rule.rules.AudioTimeDiffers;
@@ -100,7 +100,7 @@ public final class RuleBook {
                             new AudioBitDepth(),
                             new AudioBytes(),
                             new AudioSameAs(),
-                            new AudioKnown(),
+                            new AudioSameSound(),
                             new AudioSharedIntro(),
                             new AudioUnplaced(),
                             new AudioPlacementUnconfirmed(),

@@ -5,6 +5,7 @@ import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
+import app.entrada.core.fingerprint.Match;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import java.time.LocalDate;
@@ -49,7 +50,14 @@ public record Subject(
 
     /** What was measured of a track's master. */
     public Optional<AudioFacts> master(Track track) {
-        return track.recording().facts().get(Fields.RECORDING_MASTER).map(audio::get);
+        return track.master().map(audio::get);
+    }
+
+    /** Masters of other recordings that share sound with a track's in this way. */
+    public Stream<Elsewhere.Alike> alike(Track track, Match.Verdict verdict) {
+        return track.master().stream()
+                .flatMap(file -> elsewhere.alike().getOrDefault(file, List.of()).stream())
+                .filter(other -> other.verdict() == verdict);
     }
 
     /** What was measured of the front cover. */

@@ -13,7 +13,6 @@ import app.entrada.core.container.Fault;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
@@ -57,8 +56,7 @@ class RulesTest {
     }
 
     private static Elsewhere alike(Match.Verdict verdict) {
-        Elsewhere.Alike other = new Elsewhere.Alike(
-                new Sha256("e".repeat(64)), verdict, "“Low Bridge” on Towpath Songs", "XANW92300014", true, 0, 33);
+        Elsewhere.Alike other = new Elsewhere.Alike(verdict, "“Low Bridge” on Towpath Songs (XANW92300014)", 0, 33);
         return new Elsewhere(Map.of(), Map.of(), Set.of(), Map.of(), Map.of(Samples.MASTER, List.of(other)));
     }
 

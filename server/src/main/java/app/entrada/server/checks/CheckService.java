@@ -18,6 +18,7 @@ import app.entrada.core.rule.Subject;
 import app.entrada.server.analysis.Prints;
 import app.entrada.server.codes.CodeBook;
 import app.entrada.server.files.FileBook;
+import app.entrada.server.gather.KnownSound;
 import app.entrada.server.gather.LooseFiles;
 import app.entrada.server.gather.Recordings;
 import app.entrada.server.platform.Problem;
@@ -38,24 +39,16 @@ public class CheckService {
     private final JdbcClient jdbc;
     private final FileBook files;
     private final CodeBook codes;
-    private final Prints prints;
     private final Recordings recordings;
     private final LooseFiles loose;
     private final Clock clock;
     private final List<Profile> profiles = Profile.shipped();
 
     CheckService(
-            JdbcClient jdbc,
-            FileBook files,
-            CodeBook codes,
-            Prints prints,
-            Recordings recordings,
-            LooseFiles loose,
-            Clock clock) {
+            JdbcClient jdbc, FileBook files, CodeBook codes, Recordings recordings, LooseFiles loose, Clock clock) {
         this.jdbc = jdbc;
         this.files = files;
         this.codes = codes;
-        this.prints = prints;
         this.recordings = recordings;
         this.loose = loose;
         this.clock = clock;
@@ -86,18 +79,25 @@ public class CheckService {
 
     /** What rules look at. */
     public Subject subject(Release release) {
-        Set<Sha256> wanted = new HashSet<>();
-        release.facts().get(Fields.RELEASE_COVER).ifPresent(wanted::add);
-        for (Track track : release.tracks())
-            track.recording().facts().get(Fields.RECORDING_MASTER).ifPresent(wanted::add);
+        return subject(release, loose.of(release));
+    }
+
+    /** What rules look at, where the release's loose files have been fetched already. */
+    public Subject subject(Release release, List<LooseFiles.Loose> without) {
         Map<Sha256, AudioFacts> audio = new HashMap<>();
         Map<Sha256, PictureFacts> pictures = new HashMap<>();
-        files.find(wanted).forEach((sha256, entry) -> {
+        files.find(release.files()).forEach((sha256, entry) -> {
             entry.audio().ifPresent(facts -> audio.put(sha256, facts));
             entry.picture().ifPresent(facts -> pictures.put(sha256, facts));
         });
         return new Subject(
-                release, audio, pictures, elsewhere(release), codes.label(), today(), loose.soundFiles(release));
+                release,
+                audio,
+                pictures,
+                elsewhere(release),
+                codes.label(),
+                today(),
+                loose.soundFiles(release, without));
     }
 
     private Elsewhere elsewhere(Release release) {
@@ -141,35 +141,23 @@ public class CheckService {
 
     /** What the masters of a release sound like, as far as it is the master of another recording. */
     private Map<Sha256, List<Elsewhere.Alike>> alike(Release release) {
-        Map<Sha256, Long> masters = new HashMap<>();
-        for (Track track : release.tracks())
-            track.recording()
-                    .facts()
-                    .get(Fields.RECORDING_MASTER)
-                    .ifPresent(file -> masters.put(file, track.recording().id()));
-        Map<Sha256, List<Prints.Alike>> found = prints.alike(masters.keySet());
-        Set<Sha256> others = new HashSet<>();
-        found.values().forEach(list -> list.forEach(other -> others.add(other.file())));
-        Map<Sha256, List<Recordings.Holder>> holders = recordings.holding(others);
+        KnownSound known = recordings.known(release.tracks().stream()
+                .flatMap(track -> track.master().stream())
+                .toList());
         Map<Sha256, List<Elsewhere.Alike>> alike = new HashMap<>();
-        found.forEach((file, list) -> {
-            for (Prints.Alike other : list)
-                for (Recordings.Holder holder : holders.getOrDefault(other.file(), List.of())) {
-                    if (holder.recording() == masters.get(file)) continue;
-                    Match.Stretch longest = other.match().agrees().stream()
-                            .max(java.util.Comparator.comparingDouble(Match.Stretch::seconds))
-                            .orElse(new Match.Stretch(0, 0));
-                    alike.computeIfAbsent(file, key -> new ArrayList<>())
-                            .add(new Elsewhere.Alike(
-                                    other.file(),
-                                    other.match().verdict(),
-                                    holder.says(),
-                                    holder.isrc(),
-                                    holder.releaseId() != release.id(),
-                                    longest.from(),
-                                    longest.to()));
-                }
-        });
+        for (Track track : release.tracks()) {
+            Sha256 file = track.master().orElse(null);
+            if (file == null || alike.containsKey(file)) continue;
+            List<Elsewhere.Alike> others = new ArrayList<>();
+            for (Prints.Alike other : known.alike(file))
+                for (Recordings.Holder holder : known.holders(other.file()))
+                    if (holder.recording() != track.recording().id()) {
+                        Match.Stretch longest = other.match().longestAgreeing();
+                        others.add(new Elsewhere.Alike(
+                                other.match().verdict(), holder.says(), longest.from(), longest.to()));
+                    }
+            alike.put(file, others);
+        }
         return alike;
     }
 

@@ -23,7 +23,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Timestamp;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -105,11 +104,7 @@ public class CopyService {
 
     /** Whether the cover or a master is still being measured: nothing is planned from what is not known yet. */
     public boolean measuring(Release release) {
-        List<Sha256> placed = new ArrayList<>();
-        release.facts().get(Fields.RELEASE_COVER).ifPresent(placed::add);
-        for (Track track : release.tracks())
-            track.recording().facts().get(Fields.RECORDING_MASTER).ifPresent(placed::add);
-        return files.find(placed).values().stream().anyMatch(entry -> !entry.measured());
+        return files.find(release.files()).values().stream().anyMatch(entry -> !entry.measured());
     }
 
     private static Standing standing(
@@ -150,7 +145,7 @@ public class CopyService {
                 .orElseThrow();
         if (standing.state().equals("written")) return;
         TagPlan plan = standing.plan().orElseThrow(() -> new IOException("the track has no whole master"));
-        Sha256 master = track.recording().facts().get(Fields.RECORDING_MASTER).orElseThrow();
+        Sha256 master = track.master().orElseThrow();
         AudioFacts facts = files.find(master).flatMap(FileBook.Entry::audio).orElseThrow();
         Path target = Files.createTempFile(store.workshop(), "copy", ".part");
         try {

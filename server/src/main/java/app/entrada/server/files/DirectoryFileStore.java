@@ -13,6 +13,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.security.MessageDigest;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** The store in a folder: {@code files/ab/cd…}. A file appears there whole or not at all. */
@@ -56,18 +57,27 @@ class DirectoryFileStore implements FileStore {
 
     @Override
     public Stored adopt(Path file) throws IOException {
-        byte[] head;
+        byte[] head = head(file);
         Sha256 sha256;
         long bytes = Files.size(file);
-        try (InputStream in = Files.newInputStream(file)) {
-            head = in.readNBytes(HEAD);
-        }
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE)) {
             sha256 = AudioMeasuring.sha256(channel, 0, bytes);
             channel.force(true);
         }
         keep(file, sha256);
         return new Stored(sha256, bytes, head);
+    }
+
+    private static byte[] head(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return in.readNBytes(HEAD);
+        }
+    }
+
+    @Override
+    public Optional<Stored> find(Sha256 sha256) throws IOException {
+        Path place = path(sha256);
+        return Files.exists(place) ? Optional.of(new Stored(sha256, Files.size(place), head(place))) : Optional.empty();
     }
 
     private void keep(Path part, Sha256 sha256) throws IOException {

@@ -4,6 +4,7 @@ import app.entrada.core.field.Sha256;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.util.Optional;
 
 /** Where bytes are kept, by their checksum. What is in the store is never changed. */
 public interface FileStore {
@@ -31,6 +32,9 @@ public interface FileStore {
 
     /** Takes a file over that lies on the same machine; it is gone from where it was. */
     Stored adopt(Path file) throws IOException;
+
+    /** What is in the store under this checksum. */
+    Optional<Stored> find(Sha256 sha256) throws IOException;
 
     /** A readable path of the bytes. */
     Path path(Sha256 sha256);

@@ -121,12 +121,10 @@ public class ReceivedFiles {
             long job = board.open("measure", "Measuring " + name, release, Math.max(1, stored.bytes()));
             background.schedule(MeasureWork.class, entry.sha256().hex() + ":" + job);
         }
-        String place = release == null ? null : put(releaseId, trackId, name, entry, account);
+        boolean misnamed = misnamed(entry, name);
+        String place = release == null || misnamed ? null : put(releaseId, trackId, name, entry, account);
         announcer.announce("intake", Map.of("release", releaseId));
         if (release != null) announcer.announce("release", Map.of("id", releaseId, "by", account.name()));
-        boolean misnamed = !entry.kind().equals("audio")
-                && !entry.kind().equals("picture")
-                && NAMED_SOUND_OR_PICTURE.matcher(name).find();
         return new Received(
                 entry.sha256().hex(),
                 name,
@@ -135,6 +133,13 @@ public class ReceivedFiles {
                 place,
                 misnamed && entry.bytes() > 0 ? MISNAMED : FileWords.says(entry),
                 known);
+    }
+
+    /** A file that is called sound or a picture and is neither belongs beside no track: it stays loose. */
+    private static boolean misnamed(FileBook.Entry entry, String name) {
+        return !entry.kind().equals("audio")
+                && !entry.kind().equals("picture")
+                && NAMED_SOUND_OR_PICTURE.matcher(name).find();
     }
 
     private String belongs(FileBook.Entry entry, String name) {
@@ -201,7 +206,7 @@ public class ReceivedFiles {
     private static Optional<Track> onlyPlace(Release release) {
         if (release.tracks().size() != 1) return Optional.empty();
         Track only = release.tracks().get(0);
-        return only.recording().facts().get(Fields.RECORDING_MASTER).isEmpty() ? Optional.of(only) : Optional.empty();
+        return only.master().isEmpty() ? Optional.of(only) : Optional.empty();
     }
 
     /** The last part of a name, without what no file system takes; names are shown, never used as paths. */

@@ -24,6 +24,7 @@ import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.locks.ReentrantLock;
@@ -291,16 +292,11 @@ class UploadController {
         } catch (MalformedValue none) {
             throw Problem.input("no-checksum", "That is no SHA-256 checksum.");
         }
-        Path path = store.path(sha256);
-        if (!Files.exists(path)) return ResponseEntity.noContent().build();
+        Optional<FileStore.Stored> stored = store.find(sha256);
+        if (stored.isEmpty()) return ResponseEntity.noContent().build();
         if (offered.release() != 0 && releases.find(offered.release()).isEmpty()) throw Problem.missing("release");
-        byte[] head;
-        try (InputStream in = Files.newInputStream(path)) {
-            head = in.readNBytes(FileStore.HEAD);
-        }
-        FileStore.Stored stored = new FileStore.Stored(sha256, Files.size(path), head);
         return ResponseEntity.ok(received.enter(
-                stored,
+                stored.get(),
                 ReceivedFiles.plain(offered.name() == null ? "" : offered.name()),
                 ReceivedFiles.folder(offered.folder() == null ? "" : offered.folder()),
                 offered.release(),

@@ -92,9 +92,9 @@ class InspectController {
     Inspection stored(@PathVariable String sha256, @RequestParam(defaultValue = "file") String name)
             throws IOException {
         try {
-            Path path = store.path(new Sha256(sha256));
-            if (!Files.exists(path)) throw Problem.missing("file");
-            return inspect(path, ReceivedFiles.plain(name));
+            Sha256 file = new Sha256(sha256);
+            if (store.find(file).isEmpty()) throw Problem.missing("file");
+            return inspect(store.path(file), ReceivedFiles.plain(name));
         } catch (MalformedValue noName) {
             throw Problem.missing("file");
         }

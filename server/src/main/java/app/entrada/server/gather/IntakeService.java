@@ -7,7 +7,6 @@ import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.MalformedValue;
 import app.entrada.core.field.Sha256;
-import app.entrada.core.fingerprint.Match;
 import app.entrada.core.gather.Papers;
 import app.entrada.core.gather.ReleaseDraft;
 import app.entrada.core.release.Change;
@@ -24,7 +23,6 @@ import app.entrada.server.releases.FileWords;
 import app.entrada.server.releases.ReleaseRepository;
 import app.entrada.server.releases.ReleaseService;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -32,6 +30,7 @@ import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -41,7 +40,6 @@ import org.springframework.transaction.annotation.Transactional;
 class IntakeService {
     private final JdbcClient jdbc;
     private final FileBook files;
-    private final Prints prints;
     private final Recordings recordings;
     private final TagShelf tags;
     private final ReleaseService releases;
@@ -52,7 +50,6 @@ class IntakeService {
     IntakeService(
             JdbcClient jdbc,
             FileBook files,
-            Prints prints,
             Recordings recordings,
             TagShelf tags,
             ReleaseService releases,
@@ -61,7 +58,6 @@ class IntakeService {
             Announcer announcer) {
         this.jdbc = jdbc;
         this.files = files;
-        this.prints = prints;
         this.recordings = recordings;
         this.tags = tags;
         this.releases = releases;
@@ -97,31 +93,11 @@ class IntakeService {
         return rows;
     }
 
-    /** Similar files and whose masters they are, fetched together. */
-    private record Known(Map<Sha256, List<Prints.Alike>> alike, Map<Sha256, List<Recordings.Holder>> holders) {
-        OptionalLong recording(Sha256 file) {
-            for (Prints.Alike other : alike.getOrDefault(file, List.of()))
-                if (other.match().verdict() == Match.Verdict.SAME)
-                    for (Recordings.Holder holder : holders.getOrDefault(other.file(), List.of()))
-                        return OptionalLong.of(holder.recording());
-            for (Recordings.Holder holder : holders.getOrDefault(file, List.of()))
-                return OptionalLong.of(holder.recording());
-            return OptionalLong.empty();
-        }
-    }
-
-    private Known known(List<Sha256> sound) {
-        Map<Sha256, List<Prints.Alike>> alike = prints.alike(sound);
-        Set<Sha256> all = new HashSet<>(sound);
-        alike.values().forEach(list -> list.forEach(other -> all.add(other.file())));
-        return new Known(alike, recordings.holding(all));
-    }
-
     List<IntakeController.IntakeItem> items() {
         List<Row> rows = rows();
         List<Sha256> all = rows.stream().map(Row::sha256).toList();
         Map<Sha256, FileBook.Entry> entries = files.find(all);
-        Known known = known(all);
+        KnownSound known = recordings.known(all);
         Map<Sha256, String> names = rows.stream().collect(Collectors.toMap(Row::sha256, Row::name, (a, b) -> a));
         List<IntakeController.IntakeItem> items = new ArrayList<>();
         for (Row row : rows) {
@@ -149,54 +125,46 @@ class IntakeService {
         return items;
     }
 
-    private static List<IntakeController.Likeness> likenesses(Sha256 file, Known known, Map<Sha256, String> names) {
+    private static List<IntakeController.Likeness> likenesses(
+            Sha256 file, KnownSound known, Map<Sha256, String> names) {
         List<IntakeController.Likeness> said = new ArrayList<>();
-        for (Recordings.Holder holder : known.holders.getOrDefault(file, List.of()))
+        for (Recordings.Holder holder : known.holders(file))
             said.add(new IntakeController.Likeness(
                     "same",
                     1,
                     holder.recording(),
                     "the very file of " + holder.says() + ": its recording is used again"));
-        for (Prints.Alike other : known.alike.getOrDefault(file, List.of())) {
-            List<Recordings.Holder> holders = known.holders.getOrDefault(other.file(), List.of());
+        for (Prints.Alike other : known.alike(file)) {
+            List<Recordings.Holder> holders = known.holders(other.file());
             String verdict = other.match().verdict().says();
             for (Recordings.Holder holder : holders)
                 said.add(new IntakeController.Likeness(
                         verdict,
                         other.match().confidence(),
                         holder.recording(),
-                        sentence(other.match(), holder.says())));
+                        other.match().says(holder.says())));
             if (holders.isEmpty() && names.containsKey(other.file()))
                 said.add(new IntakeController.Likeness(
                         verdict,
                         other.match().confidence(),
                         0,
-                        sentence(other.match(), "“" + names.get(other.file()) + "”")));
+                        other.match().says("“" + names.get(other.file()) + "”")));
         }
         return said;
     }
 
-    /** What a match means and what to do, one sentence. */
-    static String sentence(Match match, String other) {
-        return switch (match.verdict()) {
-            case SAME -> "the same recording as " + other;
-            case EXCERPT -> "an excerpt of " + other + ", or the other way round";
-            case OTHER_VERSION ->
-                "another version of %s: it differs %s"
-                        .formatted(
-                                other,
-                                match.differs().stream()
-                                                .limit(2)
-                                                .map(stretch -> "from %s to %s"
-                                                        .formatted(
-                                                                AudioFacts.time(Math.round(stretch.from() * 1000)),
-                                                                AudioFacts.time(Math.round(stretch.to() * 1000))))
-                                                .collect(Collectors.joining(", "))
-                                        + (match.differs().size() > 2 ? " …" : ""));
-        };
-    }
+    private record Heap(List<Row> rows, Map<Sha256, FileBook.Entry> entries, KnownSound known, ReleaseDraft draft) {
+        /** The known recording of a track in words, or null. */
+        @Nullable
+        String reuses(ReleaseDraft.DraftTrack track) {
+            return known.holdersByFile().values().stream()
+                    .flatMap(List::stream)
+                    .filter(holder -> track.recording().equals(OptionalLong.of(holder.recording())))
+                    .map(Recordings.Holder::says)
+                    .findFirst()
+                    .orElse(null);
+        }
 
-    private record Heap(List<Row> rows, Map<Sha256, FileBook.Entry> entries, ReleaseDraft draft) {
         String name(String sha256) {
             return rows.stream()
                     .filter(row -> row.sha256.hex().equals(sha256))
@@ -219,12 +187,11 @@ class IntakeService {
         List<Row> sound = rows.stream()
                 .filter(row -> entries.get(row.sha256).audio().isPresent())
                 .toList();
-        Known known = known(sound.stream().map(Row::sha256).toList());
+        KnownSound known = recordings.known(sound.stream().map(Row::sha256).toList());
         List<ReleaseDraft.Heard> heard = new ArrayList<>();
         for (Row row : sound) {
             AudioFacts audio = entries.get(row.sha256).audio().orElseThrow();
-            Set<String> same = known.alike.getOrDefault(row.sha256, List.of()).stream()
-                    .filter(other -> other.match().verdict() == Match.Verdict.SAME)
+            Set<String> same = known.same(row.sha256)
                     .map(other -> other.file().hex())
                     .collect(Collectors.toCollection(LinkedHashSet::new));
             heard.add(new ReleaseDraft.Heard(
@@ -233,26 +200,18 @@ class IntakeService {
                     row.folder,
                     heard.size(),
                     audio.seconds(),
-                    quality(audio),
+                    audio.quality(),
                     tags.of(row.sha256),
-                    known.recording(row.sha256),
+                    known.recording(row.sha256)
+                            .map(holder -> OptionalLong.of(holder.recording()))
+                            .orElse(OptionalLong.empty()),
                     same));
         }
-        return new Heap(rows, entries, ReleaseDraft.of(heard));
-    }
-
-    /** Whole before damaged, lossless before lossy, then depth and rate. */
-    private static long quality(AudioFacts audio) {
-        return (audio.faults().isEmpty() ? 2_000_000_000L : 0)
-                + (audio.lossless() ? 1_000_000_000L : 0)
-                + audio.bitDepth() * 1_000_000L
-                + audio.sampleRate();
+        return new Heap(rows, entries, known, ReleaseDraft.of(heard));
     }
 
     IntakeController.DraftView draft(List<Sha256> chosen) {
         Heap heap = heap(chosen);
-        Map<Long, String> says = new HashMap<>();
-        heap.draft().tracks().forEach(track -> track.recording().ifPresent(id -> says.put(id, recording(id))));
         List<IntakeController.DraftTrack> tracks = heap.draft().tracks().stream()
                 .map(track -> new IntakeController.DraftTrack(
                         track.number(),
@@ -269,9 +228,7 @@ class IntakeService {
                         track.artists().value(),
                         track.title().source(),
                         track.others().stream().map(heap::name).toList(),
-                        track.recording().isPresent()
-                                ? says.get(track.recording().getAsLong())
-                                : null))
+                        heap.reuses(track)))
                 .toList();
         List<String> titles = heap.draft().tracks().stream()
                 .map(track -> track.title().value())
@@ -291,13 +248,6 @@ class IntakeService {
         }
         return new IntakeController.DraftView(
                 heap.draft().title(), heap.draft().artists(), heap.draft().kind(), tracks, papers);
-    }
-
-    private String recording(long id) {
-        return jdbc.sql("""
-                        SELECT '“' || coalesce(t.title, '?') || '” on ' || coalesce(r.title, '?')
-                            || coalesce(' (' || o.isrc || ')', '') FROM recording o JOIN track t ON t.recording_id = o.id
-                        JOIN release r ON r.id = t.release_id WHERE o.id = ? ORDER BY r.id LIMIT 1""").param(id).query(String.class).single();
     }
 
     /** The picture that is named like a cover, else the largest. */

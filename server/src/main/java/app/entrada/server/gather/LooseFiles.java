@@ -5,16 +5,14 @@ import app.entrada.core.embed.TagFacts;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.PlayingTime;
 import app.entrada.core.field.Sha256;
-import app.entrada.core.fingerprint.Match;
 import app.entrada.core.fingerprint.Placement;
+import app.entrada.core.gather.Belonging;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.rule.Subject;
-import app.entrada.server.analysis.Prints;
 import app.entrada.server.files.FileBook;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -28,14 +26,12 @@ import org.springframework.stereotype.Component;
 public class LooseFiles {
     private final JdbcClient jdbc;
     private final FileBook files;
-    private final Prints prints;
     private final Recordings recordings;
     private final TagShelf tags;
 
-    LooseFiles(JdbcClient jdbc, FileBook files, Prints prints, Recordings recordings, TagShelf tags) {
+    LooseFiles(JdbcClient jdbc, FileBook files, Recordings recordings, TagShelf tags) {
         this.jdbc = jdbc;
         this.files = files;
-        this.prints = prints;
         this.recordings = recordings;
         this.tags = tags;
     }
@@ -60,14 +56,14 @@ public class LooseFiles {
     public List<Loose> of(Release release) {
         List<Row> rows = jdbc.sql("""
                         SELECT sha256, name, coalesce(belongs, '') AS belongs FROM received
-                        WHERE release_id = ? AND track_id IS NULL
-                        AND coalesce(belongs, '') NOT IN ('permission', 'cue sheet', 'document', 'beside')
-                        ORDER BY id""")
-                .param(release.id())
+                        WHERE release_id = :release AND track_id IS NULL
+                        AND coalesce(belongs, '') NOT IN (:kept) ORDER BY id""")
+                .param("release", release.id())
+                .param("kept", Belonging.KEPT_WITH_THE_RELEASE)
                 .query((row, n) ->
                         new Row(new Sha256(row.getString("sha256")), row.getString("name"), row.getString("belongs")))
                 .list();
-        Set<Sha256> placed = placed(release);
+        Set<Sha256> placed = release.files();
         List<Row> loose =
                 rows.stream().filter(row -> !placed.contains(row.sha256)).toList();
         Map<Sha256, FileBook.Entry> entries =
@@ -81,9 +77,10 @@ public class LooseFiles {
     public List<Beside> beside(Release release) {
         return jdbc.sql("""
                         SELECT v.sha256, v.name, coalesce(v.belongs, '') AS belongs, f.bytes, coalesce(v.track_id, 0) AS track
-                        FROM received v JOIN file f USING (sha256) WHERE v.release_id = ? AND (v.track_id IS NOT NULL
-                            OR v.belongs IN ('permission', 'cue sheet', 'document', 'beside')) ORDER BY v.id""")
-                .param(release.id())
+                        FROM received v JOIN file f USING (sha256) WHERE v.release_id = :release AND (v.track_id IS NOT NULL
+                            OR v.belongs IN (:kept)) ORDER BY v.id""")
+                .param("release", release.id())
+                .param("kept", Belonging.KEPT_WITH_THE_RELEASE)
                 .query((row, n) -> new Beside(
                         row.getString("sha256"),
                         row.getString("name"),
@@ -93,52 +90,40 @@ public class LooseFiles {
                 .list();
     }
 
-    private static Set<Sha256> placed(Release release) {
-        Set<Sha256> placed = new HashSet<>();
-        release.facts().get(Fields.RELEASE_COVER).ifPresent(placed::add);
-        for (Track track : release.tracks())
-            track.recording().facts().get(Fields.RECORDING_MASTER).ifPresent(placed::add);
-        return placed;
-    }
-
     /** Where loose sound files seem to belong: on tracks that have no master. */
-    public List<Placement.Proposal> proposals(Release release) {
-        return proposals(release, of(release));
+    public List<Placement.Proposal> proposals(Release release, List<Loose> loose) {
+        boolean possible = loose.stream().anyMatch(file -> file.entry().audio().isPresent())
+                && release.tracks().stream().anyMatch(track -> track.master().isEmpty());
+        if (!possible) return List.of();
+        return proposals(
+                release,
+                loose,
+                recordings.known(
+                        loose.stream().map(file -> file.entry().sha256()).toList()));
     }
 
-    List<Placement.Proposal> proposals(Release release, List<Loose> loose) {
+    List<Placement.Proposal> proposals(Release release, List<Loose> loose, KnownSound known) {
         List<Loose> sound =
                 loose.stream().filter(file -> file.entry().audio().isPresent()).toList();
         List<Track> empty = release.tracks().stream()
-                .filter(track ->
-                        track.recording().facts().get(Fields.RECORDING_MASTER).isEmpty())
+                .filter(track -> track.master().isEmpty())
                 .toList();
-        if (sound.isEmpty() || empty.isEmpty()) return List.of();
-        Map<Sha256, List<Prints.Alike>> alike =
-                prints.alike(sound.stream().map(file -> file.entry().sha256()).toList());
-        Set<Sha256> others = new HashSet<>();
-        alike.values().forEach(list -> list.forEach(other -> others.add(other.file())));
-        Map<Sha256, List<Recordings.Holder>> holders = recordings.holding(others);
         List<Placement.Candidate> candidates = new ArrayList<>();
-        for (Loose file : sound) candidates.add(candidate(file, candidates.size(), alike, holders));
+        for (Loose file : sound) candidates.add(candidate(file, candidates.size(), known));
         List<Placement.Slot> slots =
                 empty.stream().map(track -> slot(release, track)).toList();
         return Placement.propose(candidates, slots);
     }
 
-    private Placement.Candidate candidate(
-            Loose file,
-            int order,
-            Map<Sha256, List<Prints.Alike>> alike,
-            Map<Sha256, List<Recordings.Holder>> holders) {
+    private Placement.Candidate candidate(Loose file, int order, KnownSound known) {
         Sha256 sha256 = file.entry().sha256();
         AudioFacts audio = file.entry().audio().orElseThrow();
         TagFacts facts = tags.of(sha256);
-        Map<Long, Double> known = new HashMap<>();
-        for (Prints.Alike other : alike.getOrDefault(sha256, List.of()))
-            if (other.match().verdict() == Match.Verdict.SAME)
-                for (Recordings.Holder holder : holders.getOrDefault(other.file(), List.of()))
-                    known.merge(holder.recording(), other.match().confidence(), Math::max);
+        Map<Long, Double> soundings = new HashMap<>();
+        known.same(sha256)
+                .forEach(other -> known.holders(other.file())
+                        .forEach(holder -> soundings.merge(
+                                holder.recording(), other.match().confidence(), Math::max)));
         return new Placement.Candidate(
                 sha256.hex(),
                 file.name(),
@@ -146,7 +131,7 @@ public class LooseFiles {
                 facts.number(),
                 title(facts),
                 facts.best(Fields.RECORDING_ISRC).map(TagFacts.Found::value).orElse(""),
-                known.entrySet().stream()
+                soundings.entrySet().stream()
                         .map(each -> new Placement.Sounding(each.getKey(), each.getValue()))
                         .toList(),
                 order,
@@ -176,8 +161,8 @@ public class LooseFiles {
     }
 
     /** What the rules about placements look at. */
-    public List<Subject.Loose> soundFiles(Release release) {
-        List<Loose> sound = of(release).stream()
+    public List<Subject.Loose> soundFiles(Release release, List<Loose> loose) {
+        List<Loose> sound = loose.stream()
                 .filter(file -> file.entry().kind().equals("audio"))
                 .toList();
         if (sound.isEmpty()) return List.of();

@@ -12,6 +12,7 @@ import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.fingerprint.Placement;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
@@ -30,6 +31,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -48,7 +50,6 @@ class MastersService {
     private final ChangeService changes;
     private final LooseFiles loose;
     private final FileBook files;
-    private final Prints prints;
     private final Recordings recordings;
     private final TagShelf tags;
     private final JdbcClient jdbc;
@@ -59,7 +60,6 @@ class MastersService {
             ChangeService changes,
             LooseFiles loose,
             FileBook files,
-            Prints prints,
             Recordings recordings,
             TagShelf tags,
             JdbcClient jdbc) {
@@ -68,7 +68,6 @@ class MastersService {
         this.changes = changes;
         this.loose = loose;
         this.files = files;
-        this.prints = prints;
         this.recordings = recordings;
         this.tags = tags;
         this.jdbc = jdbc;
@@ -76,11 +75,7 @@ class MastersService {
 
     /** All that is asked for once: entries, names, likenesses. */
     private record Scene(
-            Release release,
-            Map<Sha256, FileBook.Entry> entries,
-            Map<String, String> names,
-            Map<Sha256, List<Prints.Alike>> alike,
-            Map<Sha256, List<Recordings.Holder>> holders) {}
+            Release release, Map<Sha256, FileBook.Entry> entries, Map<String, String> names, KnownSound known) {}
 
     @Transactional(readOnly = true)
     public MastersView view(long id) {
@@ -90,7 +85,7 @@ class MastersService {
         Scene scene = scene(release, without);
         Map<Long, Placement.Proposal> proposals = new HashMap<>();
         Set<String> proposed = new HashSet<>();
-        for (Placement.Proposal proposal : loose.proposals(release, without)) {
+        for (Placement.Proposal proposal : loose.proposals(release, without, scene.known)) {
             proposals.put(proposal.track(), proposal);
             proposed.add(proposal.file());
         }
@@ -101,9 +96,7 @@ class MastersService {
                     track.number(),
                     track.id(),
                     title(track),
-                    track.recording()
-                            .facts()
-                            .get(Fields.RECORDING_MASTER)
+                    track.master()
                             .map(file -> file(scene, file, track.recording().id()))
                             .orElse(null),
                     proposal == null ? null : proposal(scene, proposal, track),
@@ -129,20 +122,16 @@ class MastersService {
     }
 
     private Scene scene(Release release, List<LooseFiles.Loose> without) {
-        Set<Sha256> all = new HashSet<>();
+        Set<Sha256> all = release.files();
         without.forEach(file -> all.add(file.entry().sha256()));
-        for (Track track : release.tracks())
-            track.recording().facts().get(Fields.RECORDING_MASTER).ifPresent(all::add);
-        Map<Sha256, List<Prints.Alike>> alike = prints.alike(all);
-        Set<Sha256> others = new HashSet<>(all);
-        alike.values().forEach(list -> list.forEach(other -> others.add(other.file())));
+        KnownSound known = recordings.known(all);
         Map<String, String> names = new HashMap<>();
-        if (!others.isEmpty())
+        if (!all.isEmpty())
             jdbc.sql("SELECT sha256, name FROM received WHERE sha256 IN (:files) ORDER BY id")
-                    .param("files", others.stream().map(Sha256::hex).toList())
+                    .param("files", known.files().stream().map(Sha256::hex).toList())
                     .query((row, n) -> names.put(row.getString("sha256"), row.getString("name")))
                     .list();
-        return new Scene(release, files.find(all), names, alike, recordings.holding(others));
+        return new Scene(release, files.find(all), names, known);
     }
 
     private static String title(Track track) {
@@ -156,48 +145,33 @@ class MastersService {
     private MastersView.SoundFileView file(Scene scene, Sha256 sha256, long recording) {
         FileBook.Entry entry = scene.entries.get(sha256);
         String name = scene.names.getOrDefault(sha256.hex(), "master");
-        AudioFacts audio = entry.audio().orElse(null);
-        Sound sound = audio == null ? null : audio.sound().orElse(null);
-        List<MastersView.AlikeView> alike = alike(scene, sha256, recording);
-        if (sound == null)
-            return new MastersView.SoundFileView(
-                    sha256.hex(),
-                    name,
-                    entry.kind(),
-                    FileWords.says(entry),
-                    audio == null ? null : audio.time(),
-                    audio == null ? 0 : audio.seconds(),
-                    null,
-                    null,
-                    List.of(),
-                    0,
-                    0,
-                    List.of(),
-                    null,
-                    "",
-                    alike);
+        Optional<AudioFacts> audio = entry.audio();
+        Optional<Sound> sound = audio.flatMap(AudioFacts::sound);
         return new MastersView.SoundFileView(
                 sha256.hex(),
                 name,
                 entry.kind(),
                 FileWords.says(entry),
-                audio.time(),
-                audio.seconds(),
-                sound.integratedLufs(),
-                sound.truePeakDbtp(),
-                sound.clippings().stream()
-                        .limit(MOST_TICKS)
-                        .map(Sound.Clipping::at)
-                        .toList(),
-                sound.silence().headSeconds(),
-                sound.silence().tailSeconds(),
-                sound.silence().inside(),
-                new MastersView.ExcerptView(
-                        sound.excerpt().at(),
-                        sound.excerpt().seconds(),
-                        sound.excerpt().reason()),
-                more(sound),
-                alike);
+                audio.map(AudioFacts::time).orElse(null),
+                audio.map(AudioFacts::seconds).orElse(0.0),
+                sound.map(Sound::integratedLufs).orElse(null),
+                sound.map(Sound::truePeakDbtp).orElse(null),
+                sound.map(MastersService::ticks).orElse(List.of()),
+                sound.map(heard -> heard.silence().headSeconds()).orElse(0.0),
+                sound.map(heard -> heard.silence().tailSeconds()).orElse(0.0),
+                sound.map(heard -> heard.silence().inside()).orElse(List.of()),
+                sound.map(Sound::excerpt)
+                        .map(excerpt -> new MastersView.ExcerptView(excerpt.at(), excerpt.seconds(), excerpt.reason()))
+                        .orElse(null),
+                sound.map(MastersService::more).orElse(""),
+                alike(scene, sha256, recording));
+    }
+
+    private static List<Double> ticks(Sound sound) {
+        return sound.clippings().stream()
+                .limit(MOST_TICKS)
+                .map(Sound.Clipping::at)
+                .toList();
     }
 
     private static String more(Sound sound) {
@@ -219,8 +193,8 @@ class MastersService {
         Set<Long> here = scene.release.tracks().stream()
                 .map(track -> track.recording().id())
                 .collect(Collectors.toSet());
-        for (Prints.Alike other : scene.alike.getOrDefault(file, List.of())) {
-            List<Recordings.Holder> holders = scene.holders.getOrDefault(other.file(), List.of());
+        for (Prints.Alike other : scene.known.alike(file)) {
+            List<Recordings.Holder> holders = scene.known.holders(other.file());
             for (Recordings.Holder holder : holders)
                 if (holder.recording() != own)
                     views.add(alike(other, holder.recording(), here.contains(holder.recording()), holder.says()));
@@ -243,7 +217,7 @@ class MastersService {
                 stretches(match.differs()),
                 recording,
                 here,
-                IntakeService.sentence(match, says));
+                match.says(says));
     }
 
     private static List<MastersView.StretchView> stretches(List<Match.Stretch> stretches) {
@@ -274,7 +248,7 @@ class MastersService {
         List<MastersView.TagOffer> offers = new ArrayList<>();
         Set<String> said = new HashSet<>();
         for (Track track : release.tracks()) {
-            Sha256 file = track.recording().facts().get(Fields.RECORDING_MASTER).orElse(null);
+            Sha256 file = track.master().orElse(null);
             if (file == null) continue;
             for (TagFacts.Found found : tags.of(file).offers()) {
                 Field<?> field = found.field();
@@ -308,7 +282,7 @@ class MastersService {
     @Transactional
     public void confirm(long id, boolean certain, List<MastersController.Placed> chosen, Account account) {
         Release release = releases.lock(id).orElseThrow(() -> Problem.missing("release"));
-        List<Placement.Proposal> proposals = loose.proposals(release);
+        List<Placement.Proposal> proposals = loose.proposals(release, loose.of(release));
         List<Change> batch = new ArrayList<>();
         List<String> sources = new ArrayList<>();
         for (Placement.Proposal proposal : proposals) {
@@ -350,6 +324,7 @@ class MastersService {
     public void take(long id, List<MastersController.Taken> taken, Account account) {
         Release release = releases.lock(id).orElseThrow(() -> Problem.missing("release"));
         List<MastersView.TagOffer> offers = offers(release);
+        Map<Ref, Facts> known = releases.facts(id);
         List<Change> batch = new ArrayList<>();
         Set<String> sources = new HashSet<>();
         for (MastersController.Taken each : taken)
@@ -361,7 +336,7 @@ class MastersService {
                     .ifPresent(offer -> {
                         Field<?> field = Fields.byId(offer.field());
                         Ref target = new Ref(field.entity(), offer.target());
-                        String before = releases.facts(id).get(target).text(field);
+                        String before = known.get(target).text(field);
                         batch.add(new Change(target, field, before, offer.value()));
                         sources.add(offer.source());
                     });

@@ -1,11 +1,14 @@
 package app.entrada.server.gather;
 
 import app.entrada.core.field.Sha256;
+import app.entrada.server.analysis.Prints;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -13,9 +16,11 @@ import org.springframework.stereotype.Component;
 @Component
 public class Recordings {
     private final JdbcClient jdbc;
+    private final Prints prints;
 
-    Recordings(JdbcClient jdbc) {
+    Recordings(JdbcClient jdbc, Prints prints) {
         this.jdbc = jdbc;
+        this.prints = prints;
     }
 
     /**
@@ -27,8 +32,16 @@ public class Recordings {
      */
     public record Holder(long recording, String says, String isrc, long releaseId) {}
 
+    /** What files sound like, and the recordings that have any of them as their master. */
+    public KnownSound known(Collection<Sha256> files) {
+        Map<Sha256, List<Prints.Alike>> alike = prints.alike(files);
+        Set<Sha256> all = new LinkedHashSet<>(files);
+        alike.values().forEach(list -> list.forEach(other -> all.add(other.file())));
+        return new KnownSound(all, alike, holding(all));
+    }
+
     /** Recordings on some release whose master is one of these files. */
-    public Map<Sha256, List<Holder>> holding(Collection<Sha256> files) {
+    private Map<Sha256, List<Holder>> holding(Collection<Sha256> files) {
         Map<Sha256, List<Holder>> holders = new HashMap<>();
         if (files.isEmpty()) return holders;
         jdbc.sql("""

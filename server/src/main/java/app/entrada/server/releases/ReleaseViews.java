@@ -56,18 +56,20 @@ public class ReleaseViews {
 
     /** The whole view. */
     ReleaseView view(Release release, Account account) {
-        Subject subject = checks.subject(release);
+        List<LooseFiles.Loose> without = loose.of(release);
+        Subject subject = checks.subject(release, without);
+        Map<Sha256, FileBook.Entry> placed = files.find(release.files());
         List<Finding> findings = Checker.check(subject, checks.profiles());
         List<ReleaseView.Row> rows = new ArrayList<>();
         rows.add(releaseRow(release));
-        for (Track track : release.tracks()) rows.add(trackRow(release, track));
+        for (Track track : release.tracks()) rows.add(trackRow(release, track, placed));
         return new ReleaseView(
-                head(release, findings, standings(List.of(release.id())).getOrDefault(release.id(), Map.of())),
+                head(release, findings, standings(List.of(release.id())).getOrDefault(release.id(), Map.of()), placed),
                 release.revision(),
                 columns(),
                 rows,
                 findings.stream().map(finding -> finding(finding, release)).toList(),
-                loose(release),
+                loose(without),
                 subject.elsewhere().knownNames().stream().sorted().toList(),
                 ValueTypes.GENRES,
                 changes.stack(release.id(), account));
@@ -75,9 +77,17 @@ public class ReleaseViews {
 
     /** What stands above all panels and in the list of releases. */
     ReleaseView.Head head(Release release, List<Finding> findings, Map<String, NextMoves.Standing> standings) {
+        return head(release, findings, standings, files.find(release.files()));
+    }
+
+    private ReleaseView.Head head(
+            Release release,
+            List<Finding> findings,
+            Map<String, NextMoves.Standing> standings,
+            Map<Sha256, FileBook.Entry> placed) {
         long total = release.tracks().stream()
-                .flatMap(track -> track.recording().facts().get(Fields.RECORDING_MASTER).stream())
-                .flatMap(file -> audio(file).stream())
+                .flatMap(track -> track.master().stream())
+                .flatMap(file -> placed.get(file).audio().stream())
                 .mapToLong(AudioFacts::milliseconds)
                 .sum();
         Optional<LocalDate> date = release.facts().get(Fields.RELEASE_DATE);
@@ -97,7 +107,11 @@ public class ReleaseViews {
                 date.map(LocalDate::toString).orElse(null),
                 date.map(day -> ChronoUnit.DAYS.between(checks.today(), day)).orElse(null),
                 deliverBy.map(LocalDate::toString).orElse(null),
-                release.facts().get(Fields.RELEASE_COVER).map(this::cover).orElse(null),
+                release.facts()
+                        .get(Fields.RELEASE_COVER)
+                        .map(placed::get)
+                        .map(ReleaseViews::cover)
+                        .orElse(null),
                 checks.profiles().stream()
                         .map(profile -> mark(profile, findings, standings.get(profile.id())))
                         .toList());
@@ -125,16 +139,8 @@ public class ReleaseViews {
         };
     }
 
-    private Optional<AudioFacts> audio(Sha256 file) {
-        return files.find(file).flatMap(FileBook.Entry::audio);
-    }
-
-    private ReleaseView.CoverView cover(Sha256 file) {
-        Optional<FileBook.Entry> entry = files.find(file);
-        return new ReleaseView.CoverView(
-                file.hex(),
-                entry.flatMap(FileBook.Entry::problem).orElse(null),
-                entry.map(FileBook.Entry::measured).orElse(false));
+    private static ReleaseView.CoverView cover(FileBook.Entry entry) {
+        return new ReleaseView.CoverView(entry.sha256().hex(), entry.problem().orElse(null), entry.measured());
     }
 
     /** One column a key: the track's facts first, then those that only a release has; structure is no column. */
@@ -178,7 +184,7 @@ public class ReleaseViews {
         return new ReleaseView.Row(0, 0, null, cells);
     }
 
-    private ReleaseView.Row trackRow(Release release, Track track) {
+    private static ReleaseView.Row trackRow(Release release, Track track, Map<Sha256, FileBook.Entry> placed) {
         Map<String, ReleaseView.Cell> cells = new LinkedHashMap<>();
         for (Entity entity : OF_A_TRACK)
             for (Field<?> field : Fields.of(entity)) {
@@ -191,13 +197,13 @@ public class ReleaseViews {
                         new ReleaseView.Cell(
                                 entity.id(), ref.id(), field.id(), value, shown, value == null && shown != null));
             }
-        return new ReleaseView.Row(track.number(), track.id(), master(track), cells);
+        return new ReleaseView.Row(track.number(), track.id(), master(track, placed), cells);
     }
 
-    private ReleaseView.MasterView master(Track track) {
-        Optional<Sha256> file = track.recording().facts().get(Fields.RECORDING_MASTER);
+    private static ReleaseView.MasterView master(Track track, Map<Sha256, FileBook.Entry> placed) {
+        Optional<Sha256> file = track.master();
         if (file.isEmpty()) return new ReleaseView.MasterView("none", null, null, 0, null, null, List.of());
-        FileBook.Entry entry = files.find(file.get()).orElseThrow();
+        FileBook.Entry entry = placed.get(file.get());
         if (entry.audio().isEmpty())
             return new ReleaseView.MasterView(
                     entry.measured() ? "damaged" : "measuring", file.get().hex(), null, 0, null, null, List.of());
@@ -248,8 +254,8 @@ public class ReleaseViews {
         return String.join("; ", lines);
     }
 
-    private List<ReleaseView.LooseFile> loose(Release release) {
-        return loose.of(release).stream()
+    private static List<ReleaseView.LooseFile> loose(List<LooseFiles.Loose> without) {
+        return without.stream()
                 .map(file -> new ReleaseView.LooseFile(
                         file.entry().sha256().hex(),
                         file.name(),

@@ -33,13 +33,12 @@ public final class AudioMissing implements Rule {
 
     @Override
     public Stream<Observation> check(Subject s, Params p) {
-        return s.tracks(
-                track -> track.recording().facts().get(Fields.RECORDING_MASTER).isPresent()
-                        ? Optional.empty()
-                        : Optional.of(s.at(
-                                track,
-                                Fields.RECORDING_MASTER,
-                                "%s has no master: drop the file on the track.",
-                                s.name(track))));
+        return s.tracks(track -> track.master().isPresent()
+                ? Optional.empty()
+                : Optional.of(s.at(
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "%s has no master: drop the file on the track.",
+                        s.name(track))));
     }
 }

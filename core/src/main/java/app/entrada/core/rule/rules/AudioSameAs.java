@@ -32,16 +32,10 @@ public final class AudioSameAs implements Rule {
 
     @Override
     public Stream<Observation> check(Subject s, Params p) {
-        return s.tracks(track -> track.recording()
-                .facts()
-                .get(Fields.RECORDING_MASTER)
+        return s.tracks(track -> track.master()
                 .flatMap(file -> s.release().tracks().stream()
                         .filter(other -> other.number() < track.number())
-                        .filter(other -> other.recording()
-                                .facts()
-                                .get(Fields.RECORDING_MASTER)
-                                .filter(file::equals)
-                                .isPresent())
+                        .filter(other -> other.master().filter(file::equals).isPresent())
                         .findFirst())
                 .map(other -> s.at(
                         track,

@@ -8,7 +8,6 @@ import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
-import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 
@@ -41,20 +40,16 @@ public final class AudioSharedIntro implements Rule {
 
     @Override
     public Stream<Observation> check(Subject s, Params p) {
-        return s.tracks(track -> track.recording()
-                .facts()
-                .get(Fields.RECORDING_MASTER)
-                .flatMap(file -> s.elsewhere().alike().getOrDefault(file, List.of()).stream()
-                        .filter(other -> other.verdict() == Match.Verdict.OTHER_VERSION)
-                        .filter(other -> other.agreesTo() - other.agreesFrom() >= p.decimal("seconds"))
-                        .findFirst()
-                        .map(other -> s.at(
-                                track,
-                                Fields.RECORDING_MASTER,
-                                "%s is the same as %s from %s to %s and differs elsewhere.",
-                                s.name(track),
-                                other.says(),
-                                AudioFacts.time(Math.round(other.agreesFrom() * 1000)),
-                                AudioFacts.time(Math.round(other.agreesTo() * 1000))))));
+        return s.tracks(track -> s.alike(track, Match.Verdict.OTHER_VERSION)
+                .filter(other -> other.agreesTo() - other.agreesFrom() >= p.decimal("seconds"))
+                .findFirst()
+                .map(other -> s.at(
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "%s is the same as %s from %s to %s and differs elsewhere.",
+                        s.name(track),
+                        other.says(),
+                        AudioFacts.time(Math.round(other.agreesFrom() * 1000)),
+                        AudioFacts.time(Math.round(other.agreesTo() * 1000)))));
     }
 }

@@ -33,9 +33,7 @@ public final class IsrcSecond implements Rule {
 
     @Override
     public Stream<Observation> check(Subject s, Params p) {
-        return s.tracks(track -> track.recording()
-                .facts()
-                .get(Fields.RECORDING_MASTER)
+        return s.tracks(track -> track.master()
                 .map(file -> s.elsewhere().masterHolders().getOrDefault(file, List.of()))
                 .filter(holders -> !holders.isEmpty())
                 .map(holders -> s.at(

@@ -7,11 +7,10 @@ import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
-import java.util.List;
 import java.util.stream.Stream;
 
 /** A master that sounds the same as that of another recording. */
-public final class AudioKnown implements Rule {
+public final class AudioSameSound implements Rule {
     @Override
     public String id() {
         return "audio.same-sound";
@@ -34,17 +33,13 @@ public final class AudioKnown implements Rule {
 
     @Override
     public Stream<Observation> check(Subject s, Params p) {
-        return s.tracks(track -> track.recording()
-                .facts()
-                .get(Fields.RECORDING_MASTER)
-                .flatMap(file -> s.elsewhere().alike().getOrDefault(file, List.of()).stream()
-                        .filter(other -> other.verdict() == Match.Verdict.SAME)
-                        .findFirst()
-                        .map(other -> s.at(
-                                track,
-                                Fields.RECORDING_ISRC,
-                                "%s sounds the same as %s; one recording keeps one code.",
-                                s.name(track),
-                                other.says()))));
+        return s.tracks(track -> s.alike(track, Match.Verdict.SAME)
+                .findFirst()
+                .map(other -> s.at(
+                        track,
+                        Fields.RECORDING_ISRC,
+                        "%s sounds the same as %s; one recording keeps one code.",
+                        s.name(track),
+                        other.says())));
     }
 }
