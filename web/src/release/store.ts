@@ -159,5 +159,6 @@ export const useReleaseStore = defineStore('release', () => {
     allocate,
     order,
     place,
+    saved,
   }
 })

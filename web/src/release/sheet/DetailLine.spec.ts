@@ -15,7 +15,17 @@ const finding = {
 } as unknown as FindingView
 const line = (more: object) =>
   mount(DetailLine, {
-    props: { track: 8, name: 'ISRC', column: isrc, cell: empty, findings: [], more: '', readOnly: false, ...more },
+    props: {
+      track: 8,
+      name: 'ISRC',
+      column: isrc,
+      cell: empty,
+      findings: [],
+      more: '',
+      cells: 1,
+      readOnly: false,
+      ...more,
+    },
   })
 
 describe('the detail line', () => {

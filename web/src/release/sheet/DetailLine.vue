@@ -10,6 +10,7 @@ const props = defineProps<{
   cell: Cell | undefined
   findings: FindingView[]
   more: string
+  cells: number
   readOnly: boolean
 }>()
 const emit = defineEmits<{ fix: [id: string]; allocate: [] }>()
@@ -20,6 +21,10 @@ const CODES = new Set(['isrc', 'gtin'])
   <footer class="detail" aria-live="polite">
     <b>{{ props.name }} · {{ props.track ? `track ${props.track}` : 'release' }}</b>
     <div class="says">
+      <p v-if="props.cells > 1">
+        {{ props.cells }} cells. Type and press <kbd>Ctrl Enter</kbd> to set all of them, <kbd>Ctrl D</kbd> to fill the
+        top one down, <kbd>Delete</kbd> to empty them.
+      </p>
       <p v-for="finding in props.findings" :key="finding.id">
         <Mark :weight="finding.weight" /> {{ finding.says }} <span class="quiet">{{ finding.reason }}</span>
         <span v-if="finding.preview" class="preview">{{ finding.preview }}</span>
@@ -32,7 +37,7 @@ const CODES = new Set(['isrc', 'gtin'])
           {{ finding.fix }}
         </button>
       </p>
-      <p v-if="!props.findings.length">
+      <p v-if="!props.findings.length && props.cells <= 1">
         <template v-if="props.cell?.carried"
           >Carried from the release: {{ props.cell.shown }}. Type to say something else here.</template
         >

@@ -10,6 +10,7 @@ const props = defineProps<{
   findings: FindingView[]
   at: { row: number; column: string } | null
   editing: string | null
+  wordsOf: (column: Column | undefined) => string[]
 }>()
 const emit = defineEmits<{
   pick: [column: string]
@@ -18,7 +19,7 @@ const emit = defineEmits<{
   leave: []
 }>()
 const here = (key: string) => props.at?.row === 0 && props.at.column === key
-const coded = new Set(['gtin', 'isrc'])
+const coded = new Set(['gtin', 'isrc', 'label-code'])
 </script>
 
 <template>
@@ -41,7 +42,7 @@ const coded = new Set(['gtin', 'isrc'])
           :finding="findingAt(props.findings, 0, column.key)"
           :here="here(column.key)"
           :editing="here(column.key) ? props.editing : null"
-          :options="`options-${column.key}`"
+          :words="props.wordsOf(column)"
           @save="(text, by) => emit('save', text, by)"
           @leave="emit('leave')"
         />

@@ -7,7 +7,7 @@ const carried = { value: null, shown: 'Mira Tollgate', carried: true } as unknow
 const own = { value: 'Petra Vann', shown: 'Petra Vann', carried: false } as unknown as Cell
 const cell = (more: object) =>
   mount(SheetCell, {
-    props: { cell: own, column: undefined, finding: undefined, here: false, editing: null, options: '', ...more },
+    props: { cell: own, column: undefined, finding: undefined, here: false, editing: null, words: [], ...more },
     attachTo: document.body,
   })
 

@@ -3,6 +3,8 @@
 import { nextTick, ref, watch } from 'vue'
 import type { Cell, Column, FindingView } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
+import TypeAhead from '../../kit/TypeAhead.vue'
+import { completion } from './cells'
 
 const props = defineProps<{
   cell: Cell | undefined
@@ -10,10 +12,11 @@ const props = defineProps<{
   finding: FindingView | undefined
   here: boolean
   editing: string | null
-  options: string
+  words: string[]
 }>()
 const emit = defineEmits<{ save: [text: string, by: string]; leave: [] }>()
-const input = ref<HTMLInputElement>()
+const line = ref<InstanceType<typeof TypeAhead>>()
+const lines = ref<HTMLTextAreaElement>()
 const typed = ref('')
 let closed = true
 
@@ -24,8 +27,9 @@ watch(
     typed.value = begin
     closed = false
     await nextTick()
-    input.value?.focus()
-    if (begin === props.cell?.value) input.value?.select()
+    const input = lines.value ?? line.value
+    input?.focus()
+    if (begin === props.cell?.value) input?.select()
   },
   { immediate: true },
 )
@@ -34,6 +38,21 @@ function save(by: string) {
   closed = true
   emit('save', typed.value, by)
 }
+const tab = (event: KeyboardEvent) => (event.preventDefault(), save(event.shiftKey ? 'back' : 'tab'))
+const enter = (event: KeyboardEvent) => save(event.ctrlKey ? 'all' : 'enter')
+function areaKeys(event: KeyboardEvent) {
+  if (event.key === 'Tab') tab(event)
+  else if (event.key === 'Escape') leave()
+  else if (event.key === 'Enter' && event.altKey) newLine(event)
+  else if (event.key === 'Enter') enter(event)
+  else return
+  event.preventDefault()
+}
+function newLine(event: KeyboardEvent) {
+  const area = event.target as HTMLTextAreaElement
+  area.setRangeText('\n', area.selectionStart, area.selectionEnd, 'end')
+  typed.value = area.value
+}
 function leave() {
   closed = true
   emit('leave')
@@ -41,18 +60,27 @@ function leave() {
 </script>
 
 <template>
-  <input
-    v-if="props.editing !== null"
-    ref="input"
+  <textarea
+    v-if="props.editing !== null && props.column?.type === 'long-text'"
+    ref="lines"
+    v-model="typed"
+    class="lines"
+    :aria-label="props.column.name"
+    title="Enter saves, Alt Enter begins a new line"
+    @keydown.stop="areaKeys"
+    @blur="save('blur')"
+  />
+  <TypeAhead
+    v-else-if="props.editing !== null"
+    ref="line"
     v-model="typed"
     class="edit"
-    :list="props.options"
-    :aria-label="props.column?.name"
-    autocomplete="off"
-    @keydown.enter.stop.prevent="save('enter')"
-    @keydown.tab.stop.prevent="save($event.shiftKey ? 'back' : 'tab')"
-    @keydown.esc.stop.prevent="leave"
-    @keydown.stop
+    :label="props.column?.name ?? ''"
+    :find="completion(props.column, props.words).find"
+    :many="completion(props.column, props.words).many"
+    @enter="enter"
+    @tab="tab"
+    @leave="leave"
     @blur="save('blur')"
   />
   <template v-else>
@@ -77,15 +105,28 @@ function leave() {
 
 <style scoped>
 .edit {
-  width: 100%;
-  height: 24px;
   margin: -2px 0;
+}
+.edit :deep(input) {
+  height: 24px;
   padding: 0 3px;
+  border: 0;
+  outline: 2px solid var(--madder);
+}
+.lines {
+  position: absolute;
+  z-index: 20;
+  width: 340px;
+  height: 120px;
+  padding: 4px 6px;
   border: 0;
   outline: 2px solid var(--madder);
   background: var(--card);
   color: var(--ink);
-  font: inherit;
+  font:
+    400 14px Barlow,
+    sans-serif;
+  white-space: pre-wrap;
 }
 .carried {
   color: var(--quiet);

@@ -1,9 +1,12 @@
 <script setup lang="ts">
-/** The release above its tracks, a fact a cell. */
+/** The release above its tracks, a fact a cell. Of a long release only the rows in sight are drawn. */
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import { computed, watch } from 'vue'
 import type { Column, FindingView, Row } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
 import SheetCell from './SheetCell.vue'
-import { findingAt, place, TIME } from './cells'
+import { findingAt, leastWidth, place, TIME, widthOf } from './cells'
+import { holds, type Span } from './selection'
 
 const props = defineProps<{
   rows: Row[]
@@ -11,29 +14,50 @@ const props = defineProps<{
   shown: string[]
   findings: FindingView[]
   at: { row: number; column: string } | null
+  span: Span | null
   editing: string | null
+  wordsOf: (column: Column | undefined) => string[]
+  scroller: HTMLElement | undefined
 }>()
 const emit = defineEmits<{
-  pick: [row: number, column: string]
+  pick: [row: number, column: string, extend: boolean]
   edit: [row: number, column: string]
   save: [text: string, by: string]
   leave: []
 }>()
 
-const column = (key: string) => props.columns.find((each) => each.key === key)
+/** Fewer rows than this are simply drawn. */
+const MANY = 60
+const ROW = 28
+
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: props.rows.length,
+    getScrollElement: () => props.scroller ?? null,
+    estimateSize: () => ROW,
+    overscan: 12,
+    enabled: props.rows.length > MANY,
+  })),
+)
+const drawn = computed(() => {
+  if (props.rows.length <= MANY) return { rows: props.rows, above: 0, below: 0 }
+  const items = virtual.value.getVirtualItems()
+  const first = items[0]?.index ?? 0
+  const last = items.at(-1)?.index ?? Math.min(MANY, props.rows.length - 1)
+  return {
+    rows: props.rows.slice(first, last + 1),
+    above: first * ROW,
+    below: (props.rows.length - 1 - last) * ROW,
+  }
+})
+watch(
+  () => props.at?.row,
+  (row) => row !== undefined && props.rows.length > MANY && virtual.value.scrollToIndex(row, { align: 'auto' }),
+)
+
+const columnOf = computed(() => new Map(props.columns.map((each) => [each.key, each])))
 const here = (row: Row, key: string) => props.at?.row === row.track && props.at.column === key
-/** The title takes what is left. */
-const width: Record<string, string> = {
-  side: '52px',
-  version: '96px',
-  artists: '100px',
-  featured: '118px',
-  [TIME]: '54px',
-  isrc: '136px',
-  explicit: '60px',
-  language: '42px',
-  genre: '60px',
-}
+const chosen = (row: Row, key: string) => !!props.span && holds(props.span, row.track, key)
 const loose = (row: Row) =>
   row.track === 0
     ? props.findings.find((finding) => finding.track === 0 && ['cover', 'runningOrder'].includes(finding.column))
@@ -44,28 +68,32 @@ function summary(key: string): string {
   return ''
 }
 const STATES: Record<string, string> = { none: 'no master', measuring: 'measuring…', damaged: 'damaged' }
+const dragged = (event: MouseEvent, row: number, key: string) =>
+  event.buttons === 1 && props.editing === null && emit('pick', row, key, true)
 </script>
 
 <template>
-  <table class="grid narrow" role="grid" aria-label="Sheet">
+  <table class="grid narrow" role="grid" aria-label="Sheet" :style="{ minWidth: `${leastWidth(props.shown)}px` }">
     <colgroup>
       <col style="width: 34px" />
-      <col v-for="key in props.shown" :key="key" :style="{ width: width[key] }" />
+      <col v-for="key in props.shown" :key="key" :style="{ width: widthOf(key) && `${widthOf(key)}px` }" />
     </colgroup>
     <thead>
       <tr>
         <th scope="col" class="number">№</th>
-        <th v-for="key in props.shown" :key="key" scope="col" :class="key" :title="column(key)?.help">
-          {{ key === TIME ? 'Time' : column(key)?.name }}
+        <th v-for="key in props.shown" :key="key" scope="col" :class="key" :title="columnOf.get(key)?.help">
+          {{ key === TIME ? 'Time' : columnOf.get(key)?.name }}
         </th>
       </tr>
     </thead>
     <tbody>
+      <tr v-if="drawn.above" class="room" :style="{ height: `${drawn.above}px` }" aria-hidden="true"></tr>
       <tr
-        v-for="row in props.rows"
+        v-for="row in drawn.rows"
         :key="row.trackId"
         :class="{ all: row.track === 0 }"
         :data-track-id="row.trackId || undefined"
+        :aria-rowindex="row.track + 2"
       >
         <th scope="row" class="number">
           {{ row.track === 0 ? 'all' : place(props.rows, row) }}
@@ -75,10 +103,11 @@ const STATES: Record<string, string> = { none: 'no master', measuring: 'measurin
           v-for="key in props.shown"
           :key="key"
           role="gridcell"
-          :class="[key, { here: here(row, key), empty: key !== TIME && !row.cells[key] }]"
+          :class="[key, { here: here(row, key), chosen: chosen(row, key) }]"
           :data-cell="`${row.track}.${key}`"
-          :aria-selected="here(row, key)"
-          @click="emit('pick', row.track, key)"
+          :aria-selected="here(row, key) || chosen(row, key)"
+          @mousedown="emit('pick', row.track, key, $event.shiftKey)"
+          @mouseenter="dragged($event, row.track, key)"
           @dblclick="emit('edit', row.track, key)"
         >
           <div class="cell">
@@ -96,17 +125,18 @@ const STATES: Record<string, string> = { none: 'no master', measuring: 'measurin
             <SheetCell
               v-else
               :cell="row.cells[key]"
-              :column="column(key)"
+              :column="columnOf.get(key)"
               :finding="findingAt(props.findings, row.track, key)"
               :here="here(row, key)"
               :editing="here(row, key) ? props.editing : null"
-              :options="`options-${key}`"
+              :words="here(row, key) ? props.wordsOf(columnOf.get(key)) : []"
               @save="(text, by) => emit('save', text, by)"
               @leave="emit('leave')"
             />
           </div>
         </td>
       </tr>
+      <tr v-if="drawn.below" class="room" :style="{ height: `${drawn.below}px` }" aria-hidden="true"></tr>
     </tbody>
   </table>
 </template>
@@ -117,6 +147,7 @@ const STATES: Record<string, string> = { none: 'no master', measuring: 'measurin
   table-layout: fixed;
   border-collapse: collapse;
   font-size: 14.5px;
+  user-select: none;
 }
 th {
   font-weight: 500;
@@ -128,6 +159,7 @@ thead th {
   font-size: 13px;
   white-space: nowrap;
   overflow: hidden;
+  text-overflow: ellipsis;
 }
 .number {
   padding: 0 6px 0 0;
@@ -155,6 +187,9 @@ td {
   white-space: nowrap;
   overflow: hidden;
 }
+td.chosen {
+  background: var(--madder-wash);
+}
 td.here {
   outline: 2px solid var(--madder);
   outline-offset: -1px;
@@ -169,11 +204,10 @@ th.master {
 }
 td.master .cell {
   justify-content: flex-end;
-  font:
-    400 13px 'Spline Sans Mono',
-    monospace;
 }
-td.isrc {
+td.master .cell,
+td.isrc,
+td.iswc {
   font:
     400 13px 'Spline Sans Mono',
     monospace;

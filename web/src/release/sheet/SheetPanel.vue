@@ -1,163 +1,86 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import type { Cell } from '../../api/types'
+import type { Column } from '../../api/types'
 import { useReleaseStore } from '../store'
-import { choices, gridColumns, pasted, TIME, type ColumnSet } from './cells'
-import { next } from './cursor'
+import { SETS, TIME, wordsOf } from './cells'
 import DetailLine from './DetailLine.vue'
 import IncomingFiles from './IncomingFiles.vue'
+import OwnColumns from './OwnColumns.vue'
 import ReleaseFacts from './ReleaseFacts.vue'
+import RewordingDialog from './RewordingDialog.vue'
 import RunningStrip from './RunningStrip.vue'
+import { size } from './selection'
 import SheetGrid from './SheetGrid.vue'
+import TrackListReader from './TrackListReader.vue'
+import { useSheet } from './useSheet'
 
 const release = useReleaseStore()
 const route = useRoute()
-const SETS: ColumnSet[] = ['identity', 'times', 'rights', 'everything']
-const set = ref<ColumnSet>('identity')
-const editing = ref<string | null>(null)
 const board = ref<HTMLElement>()
+const inner = ref<HTMLElement>()
+const sheet = useSheet(board)
+const { set, editing, shown, facts, chosen, cell, column, name } = sheet
+const choosing = ref(false)
+const reading = ref(false)
+const rewording = ref(false)
 
 const view = computed(() => release.view!)
 const rows = computed(() => release.rows)
-const shown = computed(() => gridColumns(view.value.columns, set.value))
-const facts = computed(() => view.value.columns.filter((column) => column.releaseOnly))
 const at = computed(() => release.at)
-const cell = computed<Cell | undefined>(
-  () => (at.value && rows.value[at.value.row]?.cells[at.value.column]) || undefined,
-)
-const column = computed(() => view.value.columns.find((each) => each.key === at.value?.column))
 const found = computed(() =>
   release.findings.filter((finding) => finding.track === at.value?.row && finding.column === at.value?.column),
 )
-const NAMES: Record<string, string> = { master: 'Master', cover: 'Front cover', runningOrder: 'Running order' }
-const name = computed(() => column.value?.name ?? NAMES[at.value?.column ?? ''] ?? '')
 const more = computed(() => {
   const master = rows.value[at.value?.row ?? 0]?.master
   if (at.value?.column !== TIME || !master?.format) return ''
   return `${master.format}, ${master.exact}. The original is kept unaltered.`
 })
+const cells = computed(() => (chosen.value ? size(chosen.value) : 0))
+const words = (of: Column | undefined) => wordsOf(view.value, of)
 
 watch(
   () => route.query.at,
   (wanted) => {
     if (typeof wanted !== 'string') return
     const [row, key] = wanted.split('.')
-    go(Number(row), key!)
+    sheet.go(Number(row), key!)
   },
   { immediate: true },
 )
-
-function go(row: number, key: string) {
-  editing.value = null
-  const wanted = view.value.columns.find((each) => each.key === key)
-  if (wanted && !wanted.releaseOnly && !shown.value.includes(key)) set.value = wanted.set as ColumnSet
-  release.at = { row, column: key }
-  void nextTick(() => {
-    board.value?.focus({ preventScroll: true })
-    board.value?.querySelector(`[data-cell="${row}.${key}"]`)?.scrollIntoView({ block: 'nearest' })
-  })
+watch(
+  () => route.query.read,
+  (wanted) => wanted !== undefined && (reading.value = true),
+  { immediate: true },
+)
+function choose(each: (typeof SETS)[number]) {
+  choosing.value = each === 'own' && (set.value !== 'own' || !choosing.value)
+  set.value = each
 }
-function begin(text?: string) {
-  if (release.readOnly || !cell.value || !column.value) return
-  editing.value = text ?? cell.value.value ?? ''
-}
-function save(text: string, by: string) {
-  const now = cell.value
-  editing.value = null
-  const after = text.trim() || null
-  if (now && after !== (now.value ?? null))
-    void release.write(
-      now,
-      after,
-      `${column.value?.name} of ${at.value?.row ? `track ${at.value.row}` : 'the release'}`,
-    )
-  if (by === 'enter') step(1, 0)
-  else if (by === 'tab') step(0, 1)
-  else if (by === 'back') step(0, -1)
-  if (by !== 'blur') board.value?.focus({ preventScroll: true })
-}
-function step(down: number, right: number) {
-  if (!at.value) return go(0, 'title')
-  const band = facts.value.map((each) => each.key)
-  const to = next(at.value, down, right, band, shown.value, rows.value.length)
-  go(to.row, to.column)
-}
-
-function move(from: number, to: number) {
-  const ids = rows.value.slice(1).map((row) => row.trackId)
-  if (to < 0 || to >= ids.length) return
-  const [moved] = ids.splice(from, 1)
-  ids.splice(to, 0, moved!)
-  void release.order(ids, `Move track ${from + 1} to ${to + 1}`)
-  release.at = { row: to + 1, column: at.value?.column ?? 'title' }
-}
-function remove() {
-  const row = at.value?.row ?? 0
-  if (!row) return
-  const ids = rows.value.slice(1).map((each) => each.trackId)
-  ids.splice(row - 1, 1)
-  void release.order(ids, `Remove track ${row}`)
-  release.at = null
-}
-function fillDown() {
-  const above = at.value && rows.value[at.value.row - 1]?.cells[at.value.column]
-  if (at.value && at.value.row > 1 && cell.value && above && above.value !== cell.value.value)
-    void release.write(cell.value, above.value, `Fill ${column.value?.name} of track ${at.value.row}`)
-}
-
-const ARROWS: Record<string, [number, number]> = {
-  ArrowUp: [-1, 0],
-  ArrowDown: [1, 0],
-  ArrowLeft: [0, -1],
-  ArrowRight: [0, 1],
-}
-function keys(event: KeyboardEvent) {
-  if (editing.value !== null || event.defaultPrevented) return
-  const arrow = ARROWS[event.key]
-  const plain = !event.ctrlKey && !event.altKey && !event.metaKey
-  if (arrow && event.altKey && arrow[0] && !release.readOnly)
-    move((at.value?.row ?? 0) - 1, (at.value?.row ?? 0) - 1 + arrow[0])
-  else if (arrow && plain) step(...arrow)
-  else if (event.ctrlKey && event.key.toLowerCase() === 'd' && !release.readOnly) fillDown()
-  else if (event.key === 'Enter' || event.key === 'F2') begin()
-  else if (event.key === 'Delete' && cell.value?.value && !release.readOnly)
-    void release.write(cell.value, null, `Empty ${column.value?.name}`)
-  else if (plain && event.key.length === 1 && /[^\s?jJ]/.test(event.key) && cell.value) begin(event.key)
-  else return
-  event.preventDefault()
-}
-function copy(event: ClipboardEvent) {
-  if (editing.value !== null || !cell.value) return
-  event.clipboardData?.setData('text/plain', cell.value.value ?? cell.value.shown ?? '')
-  event.preventDefault()
-}
-function paste(event: ClipboardEvent) {
-  if (editing.value !== null || !at.value || release.readOnly) return
-  const edits = pasted(event.clipboardData?.getData('text/plain') ?? '', rows.value, shown.value, at.value)
-  if (edits.length)
-    void release.writeAll(
-      edits,
-      edits.length === 1 ? `Paste ${column.value?.name}` : `Paste ${edits.length} cells`,
-      'pasted',
-    )
-  event.preventDefault()
-}
-const options = computed(() => choices(view.value))
 onMounted(() => board.value?.focus({ preventScroll: true }))
 onUnmounted(() => (release.at = null))
 </script>
 
 <template>
-  <div ref="board" class="sheet" tabindex="0" aria-label="Sheet" @keydown="keys" @copy="copy" @paste="paste">
-    <div class="inner">
+  <TrackListReader v-if="reading" @close="reading = false" />
+  <div
+    v-else
+    ref="board"
+    class="sheet"
+    tabindex="0"
+    aria-label="Sheet"
+    @keydown="sheet.keys"
+    @copy="sheet.copy"
+    @paste="sheet.paste"
+  >
+    <div ref="inner" class="inner">
       <RunningStrip
         v-if="rows.length > 1"
         :rows="rows.slice(1)"
         :at="at?.row ?? 0"
         :read-only="release.readOnly"
-        @pick="(row) => go(row, at?.column && shown.includes(at.column) ? at.column : 'title')"
-        @move="move"
+        @pick="(row) => sheet.go(row, at?.column && shown.includes(at.column) ? at.column : 'title')"
+        @move="sheet.move"
       />
       <ReleaseFacts
         :columns="facts"
@@ -165,12 +88,13 @@ onUnmounted(() => (release.at = null))
         :findings="release.findings"
         :at="at"
         :editing="editing"
-        @pick="(key) => go(0, key)"
-        @edit="(key) => (go(0, key), begin())"
-        @save="save"
-        @leave="((editing = null), board?.focus())"
+        :words-of="words"
+        @pick="(key) => sheet.go(0, key)"
+        @edit="(key) => (sheet.go(0, key), sheet.begin())"
+        @save="sheet.save"
+        @leave="sheet.leave"
       />
-      <div class="tools">
+      <div class="tools" @keydown.stop>
         <button
           v-for="each in SETS"
           :key="each"
@@ -178,14 +102,18 @@ onUnmounted(() => (release.at = null))
           class="set narrow"
           :class="{ here: set === each }"
           :aria-pressed="set === each"
-          @click="set = each"
+          @click="choose(each)"
         >
           {{ each[0]!.toUpperCase() + each.slice(1) }}
         </button>
         <span class="push" />
         <template v-if="!release.readOnly">
+          <button class="tool" type="button" @click="reading = true">Read a track list…</button>
+          <button class="tool" type="button" @click="rewording = true">Reword…</button>
           <button class="tool" type="button" @click="release.addTrack()">Add a track</button>
-          <button class="tool" type="button" :disabled="!at?.row" @click="remove">Remove track</button>
+          <button class="tool" type="button" :disabled="!at?.row" @click="sheet.remove">
+            {{ chosen && chosen.top !== chosen.bottom ? 'Remove tracks' : 'Remove track' }}
+          </button>
           <button
             class="tool"
             type="button"
@@ -206,19 +134,31 @@ onUnmounted(() => (release.at = null))
           </button>
         </template>
       </div>
+      <OwnColumns
+        v-if="set === 'own' && choosing"
+        :columns="view.columns"
+        :chosen="sheet.own.value"
+        @choose="sheet.keep"
+        @close="choosing = false"
+      />
       <SheetGrid
         :rows="rows"
         :columns="view.columns"
         :shown="shown"
         :findings="release.findings"
         :at="at"
+        :span="chosen"
         :editing="editing"
-        @pick="go"
-        @edit="(row, key) => (go(row, key), begin())"
-        @save="save"
-        @leave="((editing = null), board?.focus())"
+        :words-of="words"
+        :scroller="inner"
+        @pick="sheet.go"
+        @edit="(row, key) => (sheet.go(row, key), sheet.begin())"
+        @save="sheet.save"
+        @leave="sheet.leave"
       />
-      <p v-if="rows.length === 1" class="quiet empty">No track yet. Add one, or drop finished masters on this page.</p>
+      <p v-if="rows.length === 1" class="quiet empty">
+        No track yet. Read a track list, add a track, or drop finished masters on this page.
+      </p>
       <IncomingFiles />
     </div>
     <DetailLine
@@ -229,14 +169,13 @@ onUnmounted(() => (release.at = null))
       :cell="cell"
       :findings="found"
       :more="more"
+      :cells="cells"
       :read-only="release.readOnly"
       @fix="release.fix"
       @allocate="cell && release.allocate(cell)"
     />
-    <datalist v-for="list in options" :id="`options-${list.key}`" :key="list.key">
-      <option v-for="word in list.words" :key="word" :value="word" />
-    </datalist>
   </div>
+  <RewordingDialog v-if="rewording" @close="rewording = false" />
 </template>
 
 <style scoped>
@@ -256,9 +195,12 @@ onUnmounted(() => (release.at = null))
 }
 .tools {
   display: flex;
-  gap: 14px;
+  flex-wrap: wrap;
+  gap: 2px 12px;
   align-items: baseline;
   margin-bottom: 4px;
+  position: sticky;
+  left: 0;
 }
 .set,
 .tool {

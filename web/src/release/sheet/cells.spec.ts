@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Cell, Column, FindingView, Row } from '../../api/types'
-import { findingAt, gridColumns, pasted, place, TIME } from './cells'
+import { bandColumns, completion, findingAt, gridColumns, place, TIME } from './cells'
 
 const column = (key: string, set: string, releaseOnly = false) =>
   ({ key, name: key, set, type: 'text', words: [], help: '', releaseOnly }) as Column
@@ -41,22 +41,24 @@ describe('places in the running order', () => {
   })
 })
 
-describe('a block pasted from a spreadsheet', () => {
-  it('changes the cells to the right and below and nothing else', () => {
-    const edits = pasted('Almanac\tRadio Edit\r\nSaltings\t\r\n', rows, ['title', TIME, 'version'], {
-      row: 1,
-      column: 'title',
-    })
-    // the measured time takes nothing, an unchanged title is no edit
-    expect(edits).toEqual([
-      { entity: 'track', target: 20, field: 'track.title', before: 'Eelgrass', after: 'Saltings' },
-    ])
-    expect(pasted('Live', rows, ['title', 'version'], { row: 3, column: 'version' })).toEqual([
-      { entity: 'track', target: 30, field: 'track.version', before: null, after: 'Live' },
-    ])
+describe('the band of facts that only a release has', () => {
+  const columns = [column('barcode', 'identity', true), column('cLine', 'rights', true), column('title', 'identity')]
+  it('shows those of the set, and every one that a finding is about', () => {
+    const keys = (set: 'identity' | 'rights', findings: FindingView[]) =>
+      bandColumns(columns, set, findings, undefined).map((each) => each.key)
+    expect(keys('identity', [])).toEqual(['barcode'])
+    expect(keys('identity', [{ track: 0, column: 'cLine' } as FindingView])).toEqual(['barcode', 'cLine'])
+    expect(keys('rights', [])).toEqual(['cLine'])
   })
-  it('leaves out what would fall beside the sheet', () => {
-    expect(pasted('a\tb\tc\nd', rows, ['title'], { row: 3, column: 'title' })).toHaveLength(1)
+})
+
+describe('completion', () => {
+  it('completes words of a list by their beginning, several where the fact takes several', () => {
+    const genre = { ...column('genre', 'identity'), type: 'terms' }
+    const way = completion(genre, ['Folk', 'Jazz', 'Choral'])
+    expect(way.many).toBe(true)
+    expect(way.find!('ja')).toEqual([{ text: 'Jazz' }])
+    expect(completion(column('title', 'identity'), [])).toEqual({ many: false })
   })
 })
 

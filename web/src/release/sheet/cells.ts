@@ -1,45 +1,45 @@
-import type { Column, Edit, FindingView, Row, ReleaseView } from '../../api/types'
+import type { Column, FindingView, Row, ReleaseView } from '../../api/types'
+import type { Suggestion } from '../../kit/TypeAhead.vue'
+import { findPeople } from '../../people/find'
 
 /** The column of the sheet that shows the master; it is measured, not typed. */
 export const TIME = 'master'
 
-export type ColumnSet = 'identity' | 'times' | 'rights' | 'everything'
+export const SETS = ['identity', 'times', 'rights', 'sync', 'everything', 'own'] as const
+export type ColumnSet = (typeof SETS)[number]
 
 /** Columns of the grid for a set; title and time are in every one. */
-export function gridColumns(columns: Column[], set: ColumnSet): string[] {
+export function gridColumns(columns: Column[], set: ColumnSet, own: string[] = []): string[] {
   const keys = columns
     .filter((column) => !column.releaseOnly)
-    .filter((column) => set === 'everything' || column.set === set || column.key === 'title')
+    .filter(
+      (column) =>
+        set === 'everything' ||
+        column.key === 'title' ||
+        (set === 'own' ? own.includes(column.key) : column.set === set),
+    )
     .map((column) => column.key)
   const after = Math.max(keys.indexOf('featured'), keys.indexOf('title'))
   return [...keys.slice(0, after + 1), TIME, ...keys.slice(after + 1)]
 }
 
+/** Facts that only a release has, those of a set first asked for, and any other that a finding is about. */
+export function bandColumns(columns: Column[], set: ColumnSet, findings: FindingView[], at: string | undefined) {
+  const found = new Set(findings.filter((finding) => finding.track === 0).map((finding) => finding.column))
+  return columns
+    .filter((column) => column.releaseOnly)
+    .filter(
+      (column) =>
+        set === 'everything' ||
+        column.set === (set === 'own' ? 'identity' : set) ||
+        found.has(column.key) ||
+        column.key === at,
+    )
+}
+
 /** A finding's place in the sheet; facts that are no column stand at the row's number. */
 export function findingAt(findings: FindingView[], row: number, column: string): FindingView | undefined {
   return findings.find((finding) => finding.track === row && finding.column === column)
-}
-
-/** Text pasted from a spreadsheet as changes, from a cell on, to the right and downwards; what has no place is left out. */
-export function pasted(text: string, rows: Row[], columns: string[], from: { row: number; column: string }): Edit[] {
-  const lines = text.replace(/\r/g, '').replace(/\n$/, '').split('\n')
-  const first = columns.indexOf(from.column)
-  const edits: Edit[] = []
-  lines.forEach((line, down) =>
-    line.split('\t').forEach((value, right) => {
-      const cell = rows[from.row + down]?.cells[columns[first + right] ?? '']
-      const after = value.trim() || null
-      if (cell && after !== (cell.value ?? null))
-        edits.push({
-          entity: cell.entity,
-          target: cell.target,
-          field: cell.field,
-          before: cell.value,
-          after: after as string,
-        })
-    }),
-  )
-  return edits
 }
 
 /** A1, B3, or the number where there are no sides. */
@@ -50,18 +50,54 @@ export function place(rows: Row[], row: Row): string {
   return `${side}${same.length}`
 }
 
-/** What each column's cells may be chosen from: words of its type, people, genres. */
-export function choices(view: ReleaseView) {
-  return view.columns
-    .map((each) => ({
-      key: each.key,
-      words: each.words.length
-        ? each.words
-        : each.type === 'names'
-          ? view.people
-          : each.key === 'genre'
-            ? view.genres
-            : [],
-    }))
-    .filter((each) => each.words.length)
+/** Types of facts that name people. */
+export const OF_PEOPLE = new Set(['names', 'credits', 'writers', 'publishers', 'participants', 'members'])
+
+/** What a column's cells may be chosen from. */
+export function wordsOf(view: ReleaseView, column: Column | undefined): string[] {
+  if (!column) return []
+  return column.words.length ? column.words : column.key === 'genre' ? view.genres : []
 }
+
+/** How a column completes what is typed: people looked up by the core, words by their beginning. */
+export function completion(
+  column: Column | undefined,
+  words: string[],
+): { many: boolean; find?: (typed: string) => Suggestion[] | Promise<Suggestion[]> } {
+  if (!column) return { many: false }
+  if (OF_PEOPLE.has(column.type)) return { many: true, find: findPeople }
+  if (!words.length) return { many: false }
+  return {
+    many: column.type === 'terms',
+    find: (typed) =>
+      words.filter((word) => word.toLowerCase().startsWith(typed.toLowerCase())).map((text) => ({ text })),
+  }
+}
+
+const WIDTHS: Record<string, number> = {
+  side: 44,
+  version: 96,
+  artists: 100,
+  featured: 118,
+  [TIME]: 54,
+  isrc: 136,
+  iswc: 112,
+  explicit: 60,
+  language: 42,
+  genre: 66,
+  country: 58,
+  tempo: 52,
+  episode: 58,
+  instrumental: 84,
+  key: 66,
+  gap: 72,
+}
+const USUAL = 106
+const TITLE = 150
+
+/** Width of a column in pixels; undefined for the title, which takes what is left. */
+export const widthOf = (key: string) => (key === 'title' ? undefined : (WIDTHS[key] ?? USUAL))
+
+/** What the grid needs at least; beyond it the sheet scrolls sideways. */
+export const leastWidth = (shown: string[]) =>
+  shown.reduce((sum, key) => sum + (widthOf(key) ?? TITLE), 34 /* the number */)

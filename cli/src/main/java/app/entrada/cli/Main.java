@@ -12,6 +12,7 @@ import picocli.CommandLine;
             FingerprintCommand.class,
             IdentifyCommand.class,
             CodesCommand.class,
+            TracklistCommand.class,
             CheckCommand.class,
             EmbedCommand.class,
             SchemaCommand.class

@@ -70,7 +70,7 @@ class CommandLineTest {
         Path document = Files.writeString(folder.resolve("release.json"), """
                 {"entrada": 1, "label": {"name": "Ninth Weir Records", "isrcPrefix": "XANW9"},
                  "release": {"title": "Slack Water", "artists": "The Paper Ferrymen", "kind": "single"},
-                 "tracks": [{"title": "Slack Water", "isrc": "XANW92600031", "composers": "Joss Amberley", "master": "slack.wav"}]}
+                 "tracks": [{"title": "Slack Water", "isrc": "XANW92600031", "writers": "Joss Amberley", "master": "slack.wav"}]}
                 """);
         assertThat(run("check", document.toString(), "--today", "2026-11-23")).isEqualTo(1);
         assertThat(said).contains("\"rule\" : \"barcode.missing\"", "\"weight\" : \"stop\"", "lumenfold");

@@ -52,7 +52,7 @@ public final class Samples {
                         Map.entry("release.cover", COVER.hex()), Map.entry("track.title", "Slack Water"),
                         Map.entry("track.explicit", "no"), Map.entry("recording.isrc", "XANW92600031"),
                         Map.entry("recording.master", MASTER.hex()),
-                                Map.entry("work.composers", "Joss Amberley; Ines Quillon"))
+                                Map.entry("work.writers", "Joss Amberley; Ines Quillon"))
                 .forEach(sample.facts::put);
         return sample;
     }

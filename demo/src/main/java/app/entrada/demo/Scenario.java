@@ -355,7 +355,7 @@ public final class Scenario {
         if (side != null) facts.put("side", side);
         facts.put("title", title);
         facts.put("explicit", "no");
-        if (composers != null) facts.put("composers", composers);
+        if (composers != null) facts.put("writers", composers);
         if (isrc != null) facts.put("isrc", isrc);
         for (int i = 0; i < more.length; i += 2) facts.put(more[i], more[i + 1]);
         return new DemoTrack(facts, piece, null);

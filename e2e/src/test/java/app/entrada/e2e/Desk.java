@@ -55,8 +55,8 @@ final class Desk {
         browser.cell("0.releaseDate", "12 Feb 2027");
         browser.see("[data-cell='0.releaseDate']", "2027-02-12");
         browser.click(".set", "Rights");
-        browser.cell("1.composers", "Joss Amberley; Ines Quillon");
-        browser.see("[data-cell='1.composers']", "Joss Amberley & Ines Quillon");
+        browser.cell("1.writers", "Joss Amberley; Ines Quillon");
+        browser.see("[data-cell='1.writers']", "Joss Amberley, Ines Quillon");
         browser.click(".set", "Identity");
     }
 

@@ -44,7 +44,7 @@ class FlacCopyTest {
             Map.entry("artists", "Mira Tollgate"),
             Map.entry("featured", "Ondřej Žeravý"),
             Map.entry("isrc", "XANW92600044"),
-            Map.entry("composers", "Mirabel Tollgate-Osei"),
+            Map.entry("writers", "Mirabel Tollgate-Osei"),
             Map.entry("barcode", "9521234500315"),
             Map.entry("label", "Ninth Weir Records"),
             Map.entry("releaseDate", "2027-02-12"),

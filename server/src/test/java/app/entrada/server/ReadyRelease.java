@@ -35,7 +35,7 @@ public final class ReadyRelease {
         view = manager.write(view, 0, "language", "en").json();
         view = manager.write(view, 0, "releaseDate", "2027-02-12").json();
         view = manager.write(view, 1, "explicit", "no").json();
-        manager.write(view, 1, "composers", "Joss Amberley");
+        manager.write(view, 1, "writers", "Joss Amberley");
         until(
                 () -> {
                     JsonNode now = manager.get("/api/releases/" + id).json();

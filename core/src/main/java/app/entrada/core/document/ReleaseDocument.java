@@ -24,27 +24,34 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.StreamSupport;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * A release in a JSON file, version 1: {@code label}, {@code release} and {@code tracks}, each an object of facts by the
- * field registry's keys. A track's object holds the facts of the track, its recording and its work together. {@code cover}
- * and {@code master} are paths of files, seen from the document's folder.
+ * A release in a JSON file, version 1: {@code label}, {@code release}, {@code tracks} and {@code people}, each an object (or
+ * a list of them) of facts by the field registry's keys. A track's object holds the facts of the track, its recording and
+ * its work together. {@code cover} and {@code master} are paths of files, seen from the document's folder, or SHA-256
+ * checksums of files that are known by them.
  *
  * @param release with the paths replaced by checksums
+ * @param people facts of those who are named, by name
  * @param files where the files named in the document are
  */
 public record ReleaseDocument(
         Release release,
         LabelFacts label,
+        Map<String, Facts> people,
         Map<Sha256, Path> files,
         Map<Sha256, AudioFacts> audio,
         Map<Sha256, PictureFacts> pictures) {
@@ -52,6 +59,9 @@ public record ReleaseDocument(
     public static final int VERSION = 1;
 
     private static final JsonMapper JSON = new JsonMapper();
+    private static final JsonMapper INDENTED =
+            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+    private static final Pattern CHECKSUM = Pattern.compile("[0-9a-f]{64}");
     private static final List<Entity> OF_A_TRACK = List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK);
 
     /** A document that cannot be read: where in it, and how to mend it. */
@@ -76,9 +86,22 @@ public record ReleaseDocument(
      * @throws Unreadable with the place in the document
      */
     public static ReleaseDocument read(Path document) throws IOException {
+        return read(Files.readAllBytes(document), document.toAbsolutePath().getParent());
+    }
+
+    /**
+     * Reads a document that names files by their checksums only.
+     *
+     * @throws Unreadable with the place in the document
+     */
+    public static ReleaseDocument read(byte[] document) throws IOException {
+        return read(document, null);
+    }
+
+    private static ReleaseDocument read(byte[] document, Path folder) throws IOException {
         JsonNode root;
         try {
-            root = JSON.readTree(Files.readAllBytes(document));
+            root = JSON.readTree(document);
         } catch (JacksonException notJson) {
             var at = notJson.getLocation();
             throw new Unreadable(
@@ -87,7 +110,7 @@ public record ReleaseDocument(
         }
         if (root.path("entrada").asInt(0) != VERSION)
             throw new Unreadable("wanted: a document of version %d".formatted(VERSION), "entrada");
-        return new Reader(document.toAbsolutePath().getParent()).read(root);
+        return new Reader(folder).read(root);
     }
 
     /** What rules look at, as far as a single document can say it. */
@@ -122,7 +145,16 @@ public record ReleaseDocument(
                 Recording recording = new Recording(number, found.get(Entity.RECORDING), work);
                 tracks.add(new Track(number, number, found.get(Entity.TRACK), recording));
             }
-            return new ReleaseDocument(new Release(1, 0, facts, tracks), labelFacts, files, audio, pictures);
+            Map<String, Facts> people = new LinkedHashMap<>();
+            int index = 0;
+            for (JsonNode each : root.path("people")) {
+                String where = "people[%d]".formatted(index++);
+                Facts person = facts(each, where, List.of(Entity.PARTY)).get(Entity.PARTY);
+                people.put(
+                        person.get(Fields.PARTY_NAME).orElseThrow(() -> new Unreadable("somebody has no name", where)),
+                        person);
+            }
+            return new ReleaseDocument(new Release(1, 0, facts, tracks), labelFacts, people, files, audio, pictures);
         }
 
         private Map<Entity, Facts> facts(JsonNode object, String where, List<Entity> entities) throws IOException {
@@ -151,6 +183,10 @@ public record ReleaseDocument(
         }
 
         private Sha256 file(Field<?> field, String name, String place) throws IOException {
+            if (CHECKSUM.matcher(name).matches()) return new Sha256(name);
+            if (folder == null)
+                throw new Unreadable(
+                        "“%s” is no checksum; here files are named by their SHA-256 only".formatted(name), place);
             Path path = folder.resolve(name);
             if (!Files.isReadable(path)) throw new Unreadable("the file “%s” cannot be read".formatted(name), place);
             if (field == Fields.RELEASE_COVER) {
@@ -181,6 +217,45 @@ public record ReleaseDocument(
         }
     }
 
+    /**
+     * The document of a release, files named by their checksums. The same facts give the same bytes, and {@link #read} gives
+     * the same facts.
+     *
+     * @param people facts of those who are named
+     */
+    public static byte[] write(Release release, LabelFacts label, Collection<Facts> people) {
+        Map<String, Object> root = new LinkedHashMap<>();
+        root.put("entrada", VERSION);
+        Map<String, String> ours = new LinkedHashMap<>();
+        ours.put("name", label.name());
+        ours.put("isrcPrefix", label.isrcPrefix());
+        ours.put("barcodePrefix", label.barcodePrefix());
+        ours.put("cataloguePrefix", label.cataloguePrefix());
+        root.put("label", ours);
+        root.put("release", object(List.of(Entity.RELEASE), entity -> release.facts()));
+        root.put(
+                "tracks",
+                release.tracks().stream()
+                        .map(track -> object(OF_A_TRACK, entity -> release.factsOf(track, entity)))
+                        .toList());
+        List<Map<String, String>> known = people.stream()
+                .map(person -> object(List.of(Entity.PARTY), entity -> person))
+                .filter(person -> person.size() > 1)
+                .toList();
+        if (!known.isEmpty()) root.put("people", known);
+        return INDENTED.writeValueAsBytes(root);
+    }
+
+    private static Map<String, String> object(List<Entity> entities, Function<Entity, Facts> factsOf) {
+        Map<String, String> object = new LinkedHashMap<>();
+        for (Entity entity : entities)
+            for (Field<?> field : Fields.of(entity)) {
+                String text = factsOf.apply(entity).text(field);
+                if (text != null && field.type() != ValueTypes.ORDER) object.put(field.key(), text);
+            }
+        return object;
+    }
+
     /** JSON Schema (2020-12) of the document, derived from the field registry. */
     public static Map<String, Object> schema() {
         Map<String, Object> label = new LinkedHashMap<>();
@@ -196,6 +271,7 @@ public record ReleaseDocument(
         properties.put("label", closed(label));
         properties.put("release", closed(properties(List.of(Entity.RELEASE))));
         properties.put("tracks", Map.of("type", "array", "items", closed(properties(OF_A_TRACK))));
+        properties.put("people", Map.of("type", "array", "items", closed(properties(List.of(Entity.PARTY)))));
         schema.put("properties", properties);
         schema.put("additionalProperties", false);
         return schema;

@@ -14,6 +14,8 @@ import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Names;
+import app.entrada.core.field.Terms;
+import app.entrada.core.field.Writer;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.tag.Bext;
@@ -43,6 +45,10 @@ public final class EmbeddingMap {
                     .map(field.type()::format)
                     .map(List::of)
                     .orElse(List.of());
+        }
+
+        List<Writer> writers() {
+            return track.recording().work().writers();
         }
 
         List<String> names(Field<Names> field) {
@@ -77,23 +83,33 @@ public final class EmbeddingMap {
      *
      * @param name as people read it
      * @param fact that a reading gives; empty where none is taken from files
+     * @param role of the people named, where the fact says one for each
      * @param reads further ids by container, where the fact is read but never written
      */
-    record Row(String name, Map<Container, Place> places, Optional<Field<?>> fact, Map<Container, List<String>> reads) {
+    record Row(
+            String name,
+            Map<Container, Place> places,
+            Optional<Field<?>> fact,
+            Optional<Writer.Role> role,
+            Map<Container, List<String>> reads) {
         Row in(Container container, String id, Function<Source, List<String>> values) {
             Map<Container, Place> more = new LinkedHashMap<>(places);
             more.put(container, new Place(id, values));
-            return new Row(name, more, fact, reads);
+            return new Row(name, more, fact, role, reads);
         }
 
         Row gives(Field<?> field) {
-            return new Row(name, places, Optional.of(field), reads);
+            return new Row(name, places, Optional.of(field), Optional.empty(), reads);
+        }
+
+        Row gives(Field<List<Writer>> field, Writer.Role each) {
+            return new Row(name, places, Optional.of(field), Optional.of(each), reads);
         }
 
         Row read(Container container, String... ids) {
             Map<Container, List<String>> more = new LinkedHashMap<>(reads);
             more.put(container, List.of(ids));
-            return new Row(name, places, fact, more);
+            return new Row(name, places, fact, role, more);
         }
 
         boolean isAt(Container container, String id) {
@@ -104,7 +120,7 @@ public final class EmbeddingMap {
     }
 
     private static Row row(String name) {
-        return new Row(name, Map.of(), Optional.empty(), Map.of());
+        return new Row(name, Map.of(), Optional.empty(), Optional.empty(), Map.of());
     }
 
     /** The usual case: the same values in ID3, Vorbis comments and INFO; null where the container has no place. */
@@ -157,13 +173,13 @@ public final class EmbeddingMap {
                     .read(APE, "Track")
                     .read(ID3V1, "track"),
             row("Tracks in all", null, "TRACKTOTAL", null, source -> List.of(total(source))),
-            row("Composers", "TCOM", "COMPOSER", null, source -> source.names(Fields.WORK_COMPOSERS))
-                    .gives(Fields.WORK_COMPOSERS)
+            row("Composers", "TCOM", "COMPOSER", null, source -> Writer.composers(source.writers()))
+                    .gives(Fields.WORK_WRITERS, Writer.Role.C)
                     .read(ID3, "TCM")
                     .read(ILST, "©wrt")
                     .read(APE, "Composer"),
-            row("Lyricists", "TEXT", "LYRICIST", null, source -> source.names(Fields.WORK_LYRICISTS))
-                    .gives(Fields.WORK_LYRICISTS)
+            row("Lyricists", "TEXT", "LYRICIST", null, source -> Writer.lyricists(source.writers()))
+                    .gives(Fields.WORK_WRITERS, Writer.Role.A)
                     .read(ID3, "TXT")
                     .read(APE, "Lyricist"),
             row("ISRC", "TSRC", "ISRC", null, Source::isrc)
@@ -206,7 +222,7 @@ public final class EmbeddingMap {
                     .read(APE, "Year"),
             row("First released", "TDOR", "ORIGINALDATE", null, source -> source.one(Fields.RELEASE_ORIGINAL_DATE))
                     .gives(Fields.RELEASE_ORIGINAL_DATE),
-            row("Genre", "TCON", "GENRE", "IGNR", source -> source.one(Fields.TRACK_GENRE))
+            row("Genre", "TCON", "GENRE", "IGNR", EmbeddingMap::genres)
                     .gives(Fields.TRACK_GENRE)
                     .read(ID3, "TCO")
                     .read(ILST, "©gen")
@@ -251,6 +267,13 @@ public final class EmbeddingMap {
                 .orElse(List.of());
     }
 
+    private static List<String> genres(Source source) {
+        return source.release()
+                .holds(source.track(), Fields.TRACK_GENRE)
+                .map(Terms::list)
+                .orElse(List.of());
+    }
+
     /** ISO 639-2/T, as ID3 wants it. */
     private static List<String> language(Source source) {
         return source.release()
@@ -278,6 +301,11 @@ public final class EmbeddingMap {
     /** The fact that an entry of a tag gives, if it is one that is taken from files. */
     public static Optional<Field<?>> factOf(Container container, String id) {
         return row(container, id).flatMap(Row::fact);
+    }
+
+    /** What the people wrote whom an entry names, if it is one that names writers. */
+    static Optional<Writer.Role> roleOf(Container container, String id) {
+        return row(container, id).flatMap(Row::role);
     }
 
     /** Whether an entry gives the number in the running order. */

@@ -4,10 +4,12 @@ import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.MalformedValue;
 import app.entrada.core.field.RightsLine;
+import app.entrada.core.field.Writer;
 import app.entrada.core.tag.TagEntry;
 import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.text.TitleReading;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -87,14 +89,40 @@ public record TagFacts(List<Found> found, OptionalInt number) {
             title(found, text, entry);
             return;
         }
-        if (field == Fields.TRACK_GENRE) {
-            text = GENRE_NUMBER.matcher(entry.values().get(0)).replaceFirst("").strip();
+        if (field == Fields.WORK_WRITERS) {
+            writers(found, entry);
+            return;
         }
+        if (field == Fields.TRACK_GENRE)
+            text = entry.values().stream()
+                    .map(genre -> GENRE_NUMBER.matcher(genre).replaceFirst("").strip())
+                    .collect(Collectors.joining("; "));
         if (field == Fields.TRACK_LANGUAGE) text = language(text);
         if (field == Fields.RELEASE_C_LINE || field == Fields.TRACK_P_LINE)
             text = text.replaceFirst("^\\s*(?:[©℗]|\\([cCpP]\\)|[Cc]opyright)\\s*", "");
         if (field == Fields.RELEASE_DATE && text.length() > 10) text = text.substring(0, 10);
         offer(found, field, text, entry);
+    }
+
+    /** Composers and lyricists stand in entries of their own, and are one fact: who wrote the work. */
+    private static void writers(List<Found> found, TagEntry entry) {
+        Writer.Role role = EmbeddingMap.roleOf(entry.container(), entry.id()).orElse(Writer.Role.CA);
+        String named = entry.values().stream()
+                .flatMap(value -> Arrays.stream(value.split(";")))
+                .map(String::strip)
+                .filter(name -> !name.isEmpty())
+                .map(name -> name + ": " + role)
+                .collect(Collectors.joining("; "));
+        Optional<Found> before = found.stream()
+                .filter(each -> each.field() == Fields.WORK_WRITERS && each.container() == entry.container())
+                .findFirst();
+        before.ifPresent(found::remove);
+        offer(
+                found,
+                Fields.WORK_WRITERS,
+                before.map(first -> first.value() + "; ").orElse("") + named,
+                entry.container(),
+                before.map(first -> first.id() + ", ").orElse("") + entry.id());
     }
 
     private static void title(List<Found> found, String title, TagEntry entry) {
@@ -127,9 +155,13 @@ public record TagFacts(List<Found> found, OptionalInt number) {
 
     /** What the field's type cannot read is no offer; Inspect shows it all the same. */
     private static void offer(List<Found> found, Field<?> field, String text, TagEntry entry) {
+        offer(found, field, text, entry.container(), entry.id());
+    }
+
+    private static void offer(List<Found> found, Field<?> field, String text, Container container, String id) {
         if (text.isBlank()) return;
         try {
-            found.add(new Found(field, canonical(field, text), entry.container(), entry.id()));
+            found.add(new Found(field, canonical(field, text), container, id));
         } catch (IllegalArgumentException unreadable) {
             // a year alone is no date, a word no barcode
         }

@@ -9,7 +9,9 @@ public enum Entity {
     /** A sound recording; keeps its ISRC and its master on every release it appears on. */
     RECORDING,
     /** A composition; keeps its writers whoever records it. */
-    WORK;
+    WORK,
+    /** A person, a group or a company, under every name it goes by. */
+    PARTY;
 
     /** Lower-case name used in field ids, columns and documents. */
     public String id() {

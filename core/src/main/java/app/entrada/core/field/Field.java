@@ -14,6 +14,7 @@ public final class Field<T> {
         IDENTITY,
         TIMES,
         RIGHTS,
+        SYNC,
         /** Not a column of the sheet: structure, such as the running order. */
         NONE
     }

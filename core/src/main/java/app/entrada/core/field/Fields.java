@@ -1,5 +1,6 @@
 package app.entrada.core.field;
 
+import static app.entrada.core.field.Entity.PARTY;
 import static app.entrada.core.field.Entity.RECORDING;
 import static app.entrada.core.field.Entity.RELEASE;
 import static app.entrada.core.field.Entity.TRACK;
@@ -7,10 +8,14 @@ import static app.entrada.core.field.Entity.WORK;
 import static app.entrada.core.field.Field.ColumnSet.IDENTITY;
 import static app.entrada.core.field.Field.ColumnSet.NONE;
 import static app.entrada.core.field.Field.ColumnSet.RIGHTS;
+import static app.entrada.core.field.Field.ColumnSet.SYNC;
 import static app.entrada.core.field.Field.ColumnSet.TIMES;
 
 import app.entrada.core.code.Gtin;
+import app.entrada.core.code.IpiNameNumber;
+import app.entrada.core.code.Isni;
 import app.entrada.core.code.Isrc;
+import app.entrada.core.code.Iswc;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -44,9 +49,9 @@ public final class Fields {
             RELEASE,
             "kind",
             "Kind",
-            ValueTypes.oneOf("kind", "single", "EP", "album", "compilation"),
+            ValueTypes.oneOf("kind", "single", "EP", "album", "compilation", "spoken episode"),
             IDENTITY,
-            "Single, EP, album or compilation.");
+            "Single, EP, album, compilation or spoken episode.");
     public static final Field<Written<Gtin>> RELEASE_BARCODE = of(
             RELEASE,
             "barcode",
@@ -57,18 +62,32 @@ public final class Fields {
     public static final Field<String> RELEASE_CATALOGUE_NUMBER = of(
             RELEASE, "catalogueNumber", "Catalogue no.", ValueTypes.TEXT, IDENTITY, "The label's own number, NW-031.");
     public static final Field<String> RELEASE_LABEL =
-            of(RELEASE, "label", "Label", ValueTypes.TEXT, RIGHTS, "Name under which the release appears.");
-    public static final Field<LocalDate> RELEASE_DATE =
-            of(RELEASE, "releaseDate", "Release date", ValueTypes.DATE, TIMES, "First day on sale. Fridays are usual.");
-    public static final Field<LocalDate> RELEASE_ORIGINAL_DATE = of(
+            of(RELEASE, "label", "Label", ValueTypes.TEXT, IDENTITY, "Name under which the release appears.");
+    public static final Field<Written<LabelCode>> RELEASE_LABEL_CODE = of(
+            RELEASE,
+            "labelCode",
+            "Label code",
+            ValueTypes.code("label-code", LabelCode::parse, LabelCode::number),
+            RIGHTS,
+            "LC and four or five digits; broadcasters report plays under it.");
+    public static final Field<LocalDate> RELEASE_DATE = of(
+            RELEASE, "releaseDate", "Release date", ValueTypes.DATE, IDENTITY, "First day on sale. Fridays are usual.");
+    public static final Field<PartialDate> RELEASE_ORIGINAL_DATE = of(
             RELEASE,
             "originalDate",
             "Original date",
-            ValueTypes.DATE,
+            ValueTypes.PARTIAL_DATE,
             TIMES,
-            "First release ever, when this is not the first.");
-    public static final Field<String> RELEASE_GENRE =
-            of(RELEASE, "genre", "Genre", ValueTypes.TEXT, IDENTITY, "Main genre; tracks carry it.");
+            "First release ever, when this is not the first; a year alone will do.");
+    public static final Field<LocalDate> RELEASE_PRE_ORDER_DATE =
+            of(RELEASE, "preOrderDate", "Pre-order from", ValueTypes.DATE, TIMES, "First day it can be ordered ahead.");
+    public static final Field<Terms> RELEASE_GENRE = of(
+            RELEASE,
+            "genre",
+            "Genre",
+            ValueTypes.TERMS,
+            IDENTITY,
+            "The main genre first, further ones behind it; tracks carry them.");
     public static final Field<String> RELEASE_LANGUAGE = of(
             RELEASE,
             "language",
@@ -97,6 +116,49 @@ public final class Fields {
             ValueTypes.TERRITORIES,
             RIGHTS,
             "worldwide, worldwide except US, or countries such as DE AT.");
+    public static final Field<String> RELEASE_PRICE_TIER = of(
+            RELEASE,
+            "priceTier",
+            "Price tier",
+            ValueTypes.oneOf("price-tier", "low", "middle", "full", "high"),
+            RIGHTS,
+            "Low, middle, full or high; a shop has its own amounts for them.");
+    public static final Field<String> RELEASE_LICENCE = of(
+            RELEASE,
+            "licence",
+            "Licence",
+            ValueTypes.oneOf(
+                    "licence",
+                    "all rights reserved",
+                    "CC0 1.0",
+                    "CC BY 4.0",
+                    "CC BY-SA 4.0",
+                    "CC BY-ND 4.0",
+                    "CC BY-NC 4.0",
+                    "CC BY-NC-SA 4.0",
+                    "CC BY-NC-ND 4.0"),
+            RIGHTS,
+            "What others may do with it: all rights reserved, or a Creative Commons licence.");
+    public static final Field<String> RELEASE_CONTACT = of(
+            RELEASE,
+            "contact",
+            "Licensing contact",
+            ValueTypes.TEXT,
+            SYNC,
+            "Whom somebody asks who wants to use the music: a name with an address.");
+    public static final Field<String> RELEASE_DESCRIPTION = of(
+            RELEASE, "description", "Description", ValueTypes.LONG_TEXT, SYNC, "A few sentences for shops and press.");
+    public static final Field<Terms> RELEASE_KEYWORDS = of(
+            RELEASE,
+            "keywords",
+            "Keywords",
+            ValueTypes.TERMS,
+            SYNC,
+            "Words under which somebody looks for it; tracks carry them.");
+    public static final Field<List<String>> RELEASE_LINKS =
+            of(RELEASE, "links", "Links", ValueTypes.LINKS, SYNC, "Web addresses of the release, blanks between them.");
+    public static final Field<String> RELEASE_SERIES =
+            of(RELEASE, "series", "Series", ValueTypes.TEXT, SYNC, "Of a spoken episode: the series it belongs to.");
     public static final Field<Sha256> RELEASE_COVER =
             of(RELEASE, "cover", "Front cover", ValueTypes.FILE, NONE, "The picture on the front.");
     public static final Field<Order> RELEASE_RUNNING_ORDER =
@@ -129,8 +191,8 @@ public final class Fields {
             ValueTypes.oneOf("explicit", "no", "explicit", "clean"),
             IDENTITY,
             "no: nothing to warn of; explicit: warn; clean: the made-safe version of an explicit recording.");
-    public static final Field<String> TRACK_GENRE =
-            carried(TRACK, RELEASE_GENRE, "Genre of this track, when it differs from the release's.");
+    public static final Field<Terms> TRACK_GENRE =
+            carried(TRACK, RELEASE_GENRE, "Genres of this track, when they differ from the release's.");
     public static final Field<String> TRACK_LANGUAGE =
             carried(TRACK, RELEASE_LANGUAGE, "Language of the words; none for an instrumental.");
     public static final Field<RightsLine> TRACK_P_LINE =
@@ -143,6 +205,23 @@ public final class Fields {
             ValueTypes.TIME,
             TIMES,
             "Where the excerpt begins that a listener hears first, 0:48. Proposed from the sound; Masters moves it.");
+
+    public static final Field<PlayingTime> TRACK_GAP = of(
+            TRACK,
+            "gap",
+            "Gap before",
+            ValueTypes.TIME,
+            TIMES,
+            "Silence in front of the track on disc, 0:02; none where one runs into the other.");
+    public static final Field<Integer> TRACK_EPISODE =
+            of(TRACK, "episode", "Episode", ValueTypes.number(1, 99_999), SYNC, "Of a spoken series: its number.");
+    public static final Field<String> TRACK_SUMMARY = of(
+            TRACK,
+            "summary",
+            "Summary",
+            ValueTypes.LONG_TEXT,
+            SYNC,
+            "What it is about, in a sentence or two; directories cut it at 240 characters.");
 
     public static final Field<Written<Isrc>> RECORDING_ISRC = of(
             RECORDING,
@@ -162,14 +241,176 @@ public final class Fields {
             TIMES,
             "Length as a track list, a cue sheet or a register gives it, 3:07. The file's own length is compared with it.");
 
-    public static final Field<Names> WORK_COMPOSERS = of(
-            WORK, "composers", "Composers", ValueTypes.NAMES, RIGHTS, "Who wrote the music, semicolons between them.");
-    public static final Field<Names> WORK_LYRICISTS = of(
-            WORK, "lyricists", "Lyricists", ValueTypes.NAMES, RIGHTS, "Who wrote the words, semicolons between them.");
+    public static final Field<List<Credit>> RECORDING_CREDITS = of(
+            RECORDING,
+            "credits",
+            "Credits",
+            ValueTypes.CREDITS,
+            RIGHTS,
+            "Who did what: Petra Vann: piano; Emil Castor-Bright: producer, mix. Credits is the place to see them all.");
+    public static final Field<List<Participant>> RECORDING_SPLITS = of(
+            RECORDING,
+            "splits",
+            "Income split",
+            ValueTypes.PARTICIPANTS,
+            RIGHTS,
+            "Who has which part of the recording's income: Mira Tollgate: artist 60; Ninth Weir Records: label 40.");
+    public static final Field<PartialDate> RECORDING_RECORDED_ON = of(
+            RECORDING,
+            "recordedOn",
+            "Recorded",
+            ValueTypes.PARTIAL_DATE,
+            RIGHTS,
+            "When it was recorded; a year alone will do.");
+    public static final Field<String> RECORDING_RECORDED_IN =
+            of(RECORDING, "recordedIn", "Recorded in", ValueTypes.TEXT, RIGHTS, "The place where it was recorded.");
+    public static final Field<String> RECORDING_COUNTRY = of(
+            RECORDING,
+            "country",
+            "Country",
+            ValueTypes.COUNTRY,
+            RIGHTS,
+            "Country in which it was recorded, ISO 3166-1: DE, JP.");
+    public static final Field<String> RECORDING_INSTRUMENTAL = of(
+            RECORDING,
+            "instrumental",
+            "Instrumental",
+            ValueTypes.oneOf("instrumental", "no", "instrumental"),
+            SYNC,
+            "Whether nobody sings or speaks on it.");
+    public static final Field<Terms> RECORDING_MOODS =
+            of(RECORDING, "moods", "Moods", ValueTypes.TERMS, SYNC, "How it feels: wistful; unhurried; bright.");
+    public static final Field<Terms> RECORDING_INSTRUMENTS = of(
+            RECORDING,
+            "instruments",
+            "Instruments",
+            ValueTypes.TERMS,
+            SYNC,
+            "What is heard: piano; double bass; voice.");
+    public static final Field<Integer> RECORDING_TEMPO =
+            of(RECORDING, "tempo", "Tempo", ValueTypes.number(20, 400), SYNC, "Beats a minute.");
+    public static final Field<String> RECORDING_TEMPO_CLASS = of(
+            RECORDING,
+            "tempoClass",
+            "Tempo class",
+            ValueTypes.oneOf("tempo-class", "slow", "moderate", "fast"),
+            SYNC,
+            "Slow, moderate or fast, as somebody feels it who looks for music to a picture.");
+    public static final Field<String> RECORDING_KEY =
+            of(RECORDING, "key", "Key", ValueTypes.KEY, SYNC, "Tonic and mode: C, F#, Bb; with m behind it for minor.");
+    public static final Field<String> RECORDING_ERA =
+            of(RECORDING, "era", "Era", ValueTypes.TEXT, SYNC, "The time it sounds like: 1960s, baroque.");
+    public static final Field<Terms> RECORDING_KEYWORDS = of(
+            RECORDING,
+            "keywords",
+            "Keywords",
+            ValueTypes.TERMS,
+            SYNC,
+            RELEASE_KEYWORDS,
+            "Words under which somebody looks for it who licenses music.");
+    public static final Field<String> RECORDING_DESCRIPTION = of(
+            RECORDING,
+            "description",
+            "Description",
+            ValueTypes.LONG_TEXT,
+            SYNC,
+            "What is heard, in a sentence or two, for those who license music.");
+
+    public static final Field<String> WORK_TITLE = of(
+            WORK,
+            "workTitle",
+            "Work",
+            ValueTypes.TEXT,
+            RIGHTS,
+            "Title of the composition; that of the track until it says otherwise.");
+    public static final Field<List<Writer>> WORK_WRITERS = of(
+            WORK,
+            "writers",
+            "Writers",
+            ValueTypes.WRITERS,
+            RIGHTS,
+            "Who wrote it: Mira Tollgate: CA; Joss Amberley: C. C music, A words, CA both, AR arrangement, TR translation.");
+    public static final Field<List<Publisher>> WORK_PUBLISHERS = of(
+            WORK,
+            "publishers",
+            "Publishers",
+            ValueTypes.PUBLISHERS,
+            RIGHTS,
+            "Who publishes it, with their shares: Low Lock Music: E 50/50.");
+    public static final Field<Written<Iswc>> WORK_ISWC = of(
+            WORK,
+            "iswc",
+            "ISWC",
+            ValueTypes.code("iswc", Iswc::parse, Iswc::compact),
+            RIGHTS,
+            "ISO 15707. A society gives it out once the work is registered.");
+    public static final Field<List<Origin>> WORK_ORIGINS = of(
+            WORK,
+            "origins",
+            "Originals",
+            ValueTypes.ORIGINS,
+            RIGHTS,
+            "Somebody else's work in it: cover: Title / Writers. Also arrangement, translation, medley, sample, public domain.");
+    public static final Field<Lyrics> WORK_LYRICS = of(
+            WORK, "lyrics", "Lyrics", ValueTypes.LYRICS, NONE, "The words, each language under its code in brackets.");
+
+    public static final Field<String> PARTY_NAME =
+            of(PARTY, "name", "Name", ValueTypes.TEXT, NONE, "The name as it is shown. No two share one.");
+    public static final Field<String> PARTY_KIND = of(
+            PARTY, "kind", "Kind", ValueTypes.oneOf("party-kind", "person", "group", "company"), NONE, "What it is.");
+    public static final Field<String> PARTY_LEGAL_NAME = of(
+            PARTY, "legalName", "Legal name", ValueTypes.TEXT, NONE, "As in the passport; societies pay nobody else.");
+    public static final Field<String> PARTY_SORT_NAME =
+            of(PARTY, "sortName", "Sort name", ValueTypes.TEXT, NONE, "Under what it is filed: Tollgate, Mira.");
+    public static final Field<Terms> PARTY_SPELLINGS = of(
+            PARTY,
+            "spellings",
+            "Other spellings",
+            ValueTypes.PHRASES,
+            NONE,
+            "Typed anywhere, they mean this name: old names, transliterations, slips that keep coming back.");
+    public static final Field<List<Member>> PARTY_MEMBERS = of(
+            PARTY,
+            "members",
+            "Members",
+            ValueTypes.MEMBERS,
+            NONE,
+            "Of a group: who belongs to it, with years. Joss Amberley: 2014–; Wanda Sleet: 2014–2019.");
+    public static final Field<Written<IpiNameNumber>> PARTY_IPI = of(
+            PARTY,
+            "ipi",
+            "IPI",
+            ValueTypes.code("ipi", IpiNameNumber::parse, IpiNameNumber::digits),
+            NONE,
+            "Name number of a writer or publisher, eleven digits (CISAC).");
+    public static final Field<Written<Isni>> PARTY_ISNI = of(
+            PARTY,
+            "isni",
+            "ISNI",
+            ValueTypes.code("isni", Isni::parse, Isni::compact),
+            NONE,
+            "ISO 27729, sixteen characters.");
+    public static final Field<String> PARTY_SOCIETY =
+            of(PARTY, "society", "Society", ValueTypes.TEXT, NONE, "Authors' society, for example OSTRA.");
+    public static final Field<Names> PARTY_MERGED_INTO =
+            of(PARTY, "mergedInto", "Merged into", ValueTypes.NAMES, NONE, "The name that holds for this one now.");
+    public static final Field<String> PARTY_COUNTRY =
+            of(PARTY, "country", "Country", ValueTypes.COUNTRY, NONE, "ISO 3166-1: DE, JP.");
 
     private static <T> Field<T> of(
             Entity entity, String key, String name, ValueType<T> type, Field.ColumnSet columns, String help) {
         return register(new Field<>(entity, key, name, type, null, columns, help));
+    }
+
+    private static <T> Field<T> of(
+            Entity entity,
+            String key,
+            String name,
+            ValueType<T> type,
+            Field.ColumnSet columns,
+            Field<T> carriedFrom,
+            String help) {
+        return register(new Field<>(entity, key, name, type, carriedFrom, columns, help));
     }
 
     private static <T> Field<T> carried(Entity entity, Field<T> from, String help) {

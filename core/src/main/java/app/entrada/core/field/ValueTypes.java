@@ -18,6 +18,8 @@ public final class ValueTypes {
     /** Beyond any destination's limit; there to keep nonsense out, not to judge titles. */
     private static final int LONGEST_TEXT = 2000;
 
+    private static final int LONGEST_LINES = 20_000;
+
     private static final Pattern CONTROL = Pattern.compile("[\\p{Cntrl}&&[^\\t\\n]]");
     private static final Set<String> LANGUAGES = Set.of(Locale.getISOLanguages());
 
@@ -30,10 +32,21 @@ public final class ValueTypes {
     /** One line of Unicode text, outer white space removed, at most 2,000 characters. */
     public static final ValueType<String> TEXT = simple("text", ValueTypes::text, Function.identity());
 
+    /** Several lines of Unicode text, at most 20,000 characters. */
+    public static final ValueType<String> LONG_TEXT = simple("long-text", ValueTypes::lines, Function.identity());
+
     /** Credited names in order. */
-    public static final ValueType<Names> NAMES = new ValueType<>() {
+    public static final PeopleType<Names> NAMES = new PeopleType<>() {
         public String name() {
             return "names";
+        }
+
+        public List<Entry> entries(Names value) {
+            return value.list().stream().map(name -> new Entry(name, "", null)).toList();
+        }
+
+        public Names of(List<Entry> entries) {
+            return new Names(entries.stream().map(Entry::name).distinct().toList());
         }
 
         public Names parse(String typed) {
@@ -49,6 +62,95 @@ public final class ValueTypes {
             return value.sentence();
         }
     };
+
+    /** Who did what on a recording: {@code Petra Vann: piano; Emil Castor-Bright: producer, mix}. */
+    public static final PeopleType<List<Credit>> CREDITS = new PeopleList<>(
+            "credits", Credit.KIND, credit -> credit.credited() + " (" + String.join(", ", credit.roles()) + ")");
+
+    /** Who wrote a work: {@code Mira Tollgate: CA 50.00/50.00 via Low Lock Music}. */
+    public static final PeopleType<List<Writer>> WRITERS = new PeopleList<>("writers", Writer.KIND, Writer::name);
+
+    /** Who publishes a work: {@code Low Lock Music: E 50.00/50.00}. */
+    public static final PeopleType<List<Publisher>> PUBLISHERS =
+            new PeopleList<>("publishers", Publisher.KIND, Publisher::name);
+
+    /** Who has a part of a recording's income: {@code Mira Tollgate: artist 60.00}. */
+    public static final PeopleType<List<Participant>> PARTICIPANTS =
+            new PeopleList<>("participants", Participant.KIND, Participant::name);
+
+    /** Who belongs to a group: {@code Joss Amberley: 2014–2019}. */
+    public static final PeopleType<List<Member>> MEMBERS = new PeopleList<>("members", Member.KIND, Member::name);
+
+    /** Words in order, the main one first. */
+    public static final ValueType<Terms> TERMS = new ValueType<>() {
+        public String name() {
+            return "terms";
+        }
+
+        public Terms parse(String typed) {
+            return Terms.parse(text(typed));
+        }
+
+        public String format(Terms value) {
+            return value.toString();
+        }
+
+        @Override
+        public String display(Terms value) {
+            return String.join(", ", value.list());
+        }
+    };
+
+    /** Phrases with semicolons between them, commas being part of them. */
+    public static final ValueType<Terms> PHRASES =
+            simple("phrases", typed -> Terms.parsePhrases(text(typed)), Terms::toString);
+
+    /** Somebody else's works in a work: {@code cover: Title / Writers}. */
+    public static final ValueType<List<Origin>> ORIGINS = simple(
+            "origins",
+            typed -> Origin.parse(text(typed)),
+            list -> list.stream().map(Origin::toString).collect(Collectors.joining("; ")));
+
+    /** The words of a work by language. */
+    public static final ValueType<Lyrics> LYRICS =
+            simple("lyrics", typed -> Lyrics.parse(lines(typed)), Lyrics::toString);
+
+    /** A date that may lack its day, or month and day. */
+    public static final ValueType<PartialDate> PARTIAL_DATE =
+            simple("partial-date", PartialDate::parse, PartialDate::toString);
+
+    /** A whole number in a range. */
+    public static ValueType<Integer> number(int least, int most) {
+        return simple(
+                "number",
+                typed -> {
+                    try {
+                        int number = Integer.parseInt(typed.strip());
+                        if (number >= least && number <= most) return number;
+                    } catch (NumberFormatException notOne) {
+                        // said below
+                    }
+                    throw new MalformedValue(
+                            "“%s” is no whole number from %,d to %,d".formatted(typed.strip(), least, most));
+                },
+                String::valueOf);
+    }
+
+    /** Web addresses in order, blanks between them; http and https only. */
+    public static final ValueType<List<String>> LINKS = simple(
+            "links",
+            typed -> Arrays.stream(typed.strip().split("\\s+"))
+                    .map(ValueTypes::link)
+                    .distinct()
+                    .toList(),
+            links -> String.join(" ", links));
+
+    private static final Pattern LINK = Pattern.compile("https?://[^\\s/?#]+\\.[^\\s/?#.]+(?:[/?#]\\S*)?");
+
+    private static String link(String typed) {
+        if (LINK.matcher(typed).matches()) return typed;
+        throw new MalformedValue("“%s” is no web address; wanted: https://…".formatted(typed));
+    }
 
     /** A day, ISO 8601; also read as {@code 12.2.2027} and {@code 12 Feb 2027}. */
     public static final ValueType<LocalDate> DATE = simple("date", ValueTypes::date, LocalDate::toString);
@@ -98,6 +200,38 @@ public final class ValueTypes {
             return SPECIAL_LANGUAGES.getOrDefault(code, code);
         }
     };
+
+    /** A country of ISO 3166-1, by its code or its English name. */
+    public static final ValueType<String> COUNTRY = simple(
+            "country",
+            typed -> {
+                String plain = typed.strip();
+                for (String code : Locale.getISOCountries())
+                    if (code.equalsIgnoreCase(plain)
+                            || new Locale("", code)
+                                    .getDisplayCountry(Locale.ENGLISH)
+                                    .equalsIgnoreCase(plain)) return code;
+                throw new MalformedValue("“%s” is no country of ISO 3166-1 such as DE or JP".formatted(plain));
+            },
+            Function.identity());
+
+    private static final Pattern KEY_SHAPE =
+            Pattern.compile("([A-Ga-g])\\s*([#♯b♭]?)\\s*(m|min|minor|major|maj|)\\.?", Pattern.CASE_INSENSITIVE);
+
+    /** A key: tonic and mode, {@code C# minor}. */
+    public static final ValueType<String> KEY = simple(
+            "key",
+            typed -> {
+                var parts = KEY_SHAPE.matcher(typed.strip());
+                if (!parts.matches())
+                    throw new MalformedValue(
+                            "“%s” is no key; wanted: C major, F# minor or Bbm".formatted(typed.strip()));
+                String sign = parts.group(2).replace('♯', '#').replace('♭', 'b').toLowerCase(Locale.ROOT);
+                String mode = parts.group(3);
+                boolean minor = mode.equalsIgnoreCase("min") || mode.equalsIgnoreCase("minor") || mode.equals("m");
+                return parts.group(1).toUpperCase(Locale.ROOT) + sign + (minor ? " minor" : " major");
+            },
+            Function.identity());
 
     /** One of a fixed list of words. */
     public static ValueType<String> oneOf(String name, String... words) {
@@ -167,10 +301,26 @@ public final class ValueTypes {
         };
     }
 
-    private static String text(String typed) {
-        String plain = CONTROL.matcher(typed.replace('\n', ' ').replace('\t', ' '))
+    /** The text without control characters, on one line. */
+    static String plain(String typed) {
+        return CONTROL.matcher(typed.replace('\n', ' ').replace('\t', ' '))
                 .replaceAll("")
                 .strip();
+    }
+
+    private static String lines(String typed) {
+        String plain = CONTROL.matcher(typed.replace("\r\n", "\n").replace('\r', '\n'))
+                .replaceAll("")
+                .strip();
+        if (plain.length() > LONGEST_LINES)
+            throw new MalformedValue(
+                    "The text has %,d characters; at most %,d fit".formatted(plain.length(), LONGEST_LINES));
+        if (plain.isEmpty()) throw new MalformedValue("The text holds no visible character");
+        return plain;
+    }
+
+    private static String text(String typed) {
+        String plain = plain(typed);
         if (plain.length() > LONGEST_TEXT)
             throw new MalformedValue(
                     "The text has %,d characters; at most %,d fit".formatted(plain.length(), LONGEST_TEXT));

@@ -5,7 +5,9 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.field.Names;
 import app.entrada.core.field.RightsLine;
 import app.entrada.core.field.Sha256;
+import app.entrada.core.field.Terms;
 import app.entrada.core.field.Territories;
+import app.entrada.core.field.Writer;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.text.TitleStyle;
@@ -78,8 +80,7 @@ public final class StoreMessage {
         for (Track track : release.tracks()) {
             names(track, Fields.TRACK_ARTISTS).forEach(this::party);
             names(track, Fields.TRACK_FEATURED).forEach(this::party);
-            names(track, Fields.WORK_COMPOSERS).forEach(this::party);
-            names(track, Fields.WORK_LYRICISTS).forEach(this::party);
+            track.recording().work().writers().forEach(writer -> party(writer.name()));
         }
         release.facts()
                 .get(Fields.RELEASE_ARTISTS)
@@ -156,8 +157,12 @@ public final class StoreMessage {
         int sequence = 1;
         for (String name : names(track, Fields.TRACK_ARTISTS)) artist(name, "MainArtist", sequence++);
         for (String name : names(track, Fields.TRACK_FEATURED)) artist(name, "FeaturedArtist", sequence++);
-        contributors(track, Fields.WORK_COMPOSERS, "Composer");
-        contributors(track, Fields.WORK_LYRICISTS, "Lyricist");
+        List<Writer> writers = track.recording().work().writers();
+        contributors(Writer.composers(writers), "Composer");
+        contributors(Writer.lyricists(writers), "Lyricist");
+        contributors(Writer.as(Writer.Role.AR, writers), "Arranger");
+        contributors(Writer.as(Writer.Role.AD, writers), "Adapter");
+        contributors(Writer.as(Writer.Role.TR, writers), "Translator");
         AudioFacts measured = delivery.lengths().get(track.id());
         if (measured != null) xml.leaf("Duration", duration(measured.milliseconds()));
         xml.leaf("ParentalWarningType", warning(track));
@@ -208,15 +213,15 @@ public final class StoreMessage {
         xml.leaf("ReleaseLabelReference", party(label()));
         rightsLine("PLine", release.facts().get(Fields.RELEASE_P_LINE));
         rightsLine("CLine", release.facts().get(Fields.RELEASE_C_LINE));
-        xml.begin("Genre")
-                .leaf("GenreText", release.facts().get(Fields.RELEASE_GENRE))
-                .end();
+        for (String genre :
+                release.facts().get(Fields.RELEASE_GENRE).map(Terms::list).orElse(List.of()))
+            xml.begin("Genre").leaf("GenreText", genre).end();
         xml.leaf(
                 "OriginalReleaseDate",
                 release.facts()
                         .get(Fields.RELEASE_ORIGINAL_DATE)
-                        .or(() -> release.facts().get(Fields.RELEASE_DATE))
-                        .map(String::valueOf));
+                        .map(String::valueOf)
+                        .or(() -> release.facts().get(Fields.RELEASE_DATE).map(String::valueOf)));
         xml.leaf("ParentalWarningType", release.explicit() ? "Explicit" : "NotExplicit");
         xml.begin("ResourceGroup");
         for (Track track : release.tracks()) {
@@ -269,9 +274,8 @@ public final class StoreMessage {
         xml.end();
     }
 
-    private void contributors(Track track, app.entrada.core.field.Field<Names> field, String role)
-            throws XMLStreamException {
-        for (String name : names(track, field)) {
+    private void contributors(List<String> names, String role) throws XMLStreamException {
+        for (String name : names) {
             xml.begin("Contributor");
             xml.leaf("ContributorPartyReference", party(name));
             xml.leaf("Role", role);

@@ -27,6 +27,7 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
             case TRACK -> track.facts();
             case RECORDING -> track.recording().facts();
             case WORK -> track.recording().work().facts();
+            case PARTY -> throw new IllegalArgumentException("People are on no track; their names are");
         };
     }
 
@@ -37,6 +38,7 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
             case TRACK -> new Ref(entity, track.id());
             case RECORDING -> new Ref(entity, track.recording().id());
             case WORK -> new Ref(entity, track.recording().work().id());
+            case PARTY -> throw new IllegalArgumentException("People are on no track; their names are");
         };
     }
 

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import app.entrada.core.Samples;
 import app.entrada.core.container.Wav;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.Writer;
 import app.entrada.core.rule.Checker;
 import app.entrada.core.rule.Finding;
 import app.entrada.core.rule.Profile;
@@ -34,18 +35,14 @@ class ReleaseDocumentTest {
         ReleaseDocument read = ReleaseDocument.read(document("""
                 {"entrada": 1, "label": {"isrcPrefix": "XANW9"},
                  "release": {"title": "Slack Water", "artists": ["The Paper Ferrymen"], "releaseDate": "2027-02-12"},
-                 "tracks": [{"title": "Slack Water", "isrc": "XA-NW9-26-00031", "composers": "Joss Amberley; Ines Quillon", "master": "slack.wav"}]}
+                 "tracks": [{"title": "Slack Water", "isrc": "XA-NW9-26-00031", "writers": "Joss Amberley; Ines Quillon", "master": "slack.wav"}]}
                 """));
         var track = read.release().tracks().get(0);
         assertThat(read.release().artistsOf(track)).isEqualTo("The Paper Ferrymen");
         assertThat(track.recording().facts().text(Fields.RECORDING_ISRC)).isEqualTo("XANW92600031");
-        assertThat(track.recording()
-                        .work()
-                        .facts()
-                        .get(Fields.WORK_COMPOSERS)
-                        .orElseThrow()
-                        .list())
-                .hasSize(2);
+        assertThat(track.recording().work().writers())
+                .extracting(Writer::name)
+                .containsExactly("Joss Amberley", "Ines Quillon");
         assertThat(read.audio().values())
                 .singleElement()
                 .satisfies(audio -> assertThat(audio.samples()).isEqualTo(44100));

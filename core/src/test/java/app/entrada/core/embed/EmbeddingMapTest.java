@@ -20,7 +20,7 @@ class EmbeddingMapTest {
             .with("track.version", "Radio Edit")
             .with("track.featured", "Mira Tollgate")
             .with("release.originalDate", "2019-05-03")
-            .with("work.lyricists", "Ines Quillon")
+            .with("work.writers", "Joss Amberley: C; Ines Quillon: CA")
             .release();
 
     private TagPlan plan(String recipe) {

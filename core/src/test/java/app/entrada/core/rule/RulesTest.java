@@ -273,7 +273,7 @@ class RulesTest {
                         single().with(picture("JPEG", 3000, 3000, "CMYK", 9, List.of())),
                         "cover",
                         "CMYK"),
-                arguments("work.no-composer", single().with("work.composers", ""), "composers", "no composer"));
+                arguments("work.no-composer", single().with("work.writers", ""), "writers", "no composer"));
     }
 
     private static Samples both(String title) {

@@ -3,9 +3,8 @@ package app.entrada.server.releases;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Names;
 import app.entrada.core.field.Order;
-import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.PeopleType;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
@@ -13,14 +12,15 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
+import app.entrada.server.people.PeopleBook;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.EnumMap;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -29,30 +29,32 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
 /**
- * Releases in the database. Columns are named by the field registry; names of people stand in {@code credit}. Any number of
- * releases of any size is loaded in three queries.
+ * Releases in the database. Columns are named by the field registry; names of people stand in {@code credit}, see
+ * {@link PeopleBook}. Any number of releases of any size is loaded in three queries.
  */
 @Repository
 public class ReleaseRepository {
     private final JdbcClient jdbc;
+    private final PeopleBook people;
 
-    ReleaseRepository(JdbcClient jdbc) {
+    ReleaseRepository(JdbcClient jdbc, PeopleBook people) {
         this.jdbc = jdbc;
+        this.people = people;
     }
 
-    private static List<Field<?>> columns(Entity entity) {
+    public static List<Field<?>> columns(Entity entity) {
         return Fields.of(entity).stream()
-                .filter(field -> field.type() != ValueTypes.NAMES)
+                .filter(field -> !(field.type() instanceof PeopleType<?>))
                 .toList();
     }
 
-    private static String selected(Entity entity, String alias) {
+    public static String selected(Entity entity, String alias) {
         return columns(entity).stream()
                 .map(field -> "%s.%s AS %s_%s".formatted(alias, field.column(), entity.id(), field.column()))
                 .collect(Collectors.joining(", "));
     }
 
-    private static Facts read(ResultSet row, Entity entity) throws SQLException {
+    public static Facts read(ResultSet row, Entity entity) throws SQLException {
         Facts facts = Facts.NONE;
         for (Field<?> field : columns(entity))
             facts = facts.withText(field, row.getString(entity.id() + "_" + field.column()));
@@ -82,10 +84,11 @@ public class ReleaseRepository {
 
     private record Base(int revision, Facts facts) {}
 
-    private record Row(long releaseId, long id, Facts facts, long recordingId, Facts recording, long workId) {}
+    private record Row(
+            long releaseId, long id, Facts facts, long recordingId, Facts recording, long workId, Facts work) {}
 
     /** What was read of some releases, before tracks are put into their order. */
-    private record Read(Map<Long, Base> bases, List<Row> rows, Map<Ref, Map<Field<?>, List<String>>> names) {
+    private record Read(Map<Long, Base> bases, List<Row> rows, Map<Ref, PeopleBook.Named> names) {
         Facts release(long id) {
             return with(bases.get(id).facts, names, new Ref(Entity.RELEASE, id));
         }
@@ -95,7 +98,7 @@ public class ReleaseRepository {
         }
 
         Recording recording(Row row) {
-            Work work = new Work(row.workId, with(Facts.NONE, names, new Ref(Entity.WORK, row.workId)));
+            Work work = new Work(row.workId, with(row.work, names, new Ref(Entity.WORK, row.workId)));
             return new Recording(
                     row.recordingId, with(row.recording, names, new Ref(Entity.RECORDING, row.recordingId)), work);
         }
@@ -110,8 +113,10 @@ public class ReleaseRepository {
                         bases.put(row.getLong("id"), new Base(row.getInt("revision"), read(row, Entity.RELEASE))))
                 .list();
         List<Row> rows = jdbc.sql("""
-                        SELECT t.release_id, t.id, t.recording_id, r.work_id, %s, %s
-                        FROM track t JOIN recording r ON r.id = t.recording_id WHERE t.release_id IN (:ids)""".formatted(selected(Entity.TRACK, "t"), selected(Entity.RECORDING, "r")))
+                        SELECT t.release_id, t.id, t.recording_id, r.work_id, %s, %s, %s
+                        FROM track t JOIN recording r ON r.id = t.recording_id JOIN work w ON w.id = r.work_id
+                        WHERE t.release_id IN (:ids)""".formatted(
+                        selected(Entity.TRACK, "t"), selected(Entity.RECORDING, "r"), selected(Entity.WORK, "w")))
                 .param("ids", ids)
                 .query((row, n) -> new Row(
                         row.getLong("release_id"),
@@ -119,7 +124,8 @@ public class ReleaseRepository {
                         read(row, Entity.TRACK),
                         row.getLong("recording_id"),
                         read(row, Entity.RECORDING),
-                        row.getLong("work_id")))
+                        row.getLong("work_id"),
+                        read(row, Entity.WORK)))
                 .list();
         return new Read(bases, rows, names(ids, rows));
     }
@@ -145,6 +151,58 @@ public class ReleaseRepository {
         return releases;
     }
 
+    /** The release with tracks behind its last one that were created for it and are in no running order yet. */
+    public Release with(Release release, List<Long> created) {
+        Read read = read(List.of(release.id()));
+        List<Track> tracks = new ArrayList<>(release.tracks());
+        for (Row row : read.rows)
+            if (created.contains(row.id))
+                tracks.add(new Track(row.id, tracks.size() + 1, read.track(row), read.recording(row)));
+        return new Release(release.id(), release.revision(), release.facts(), tracks);
+    }
+
+    /** Facts of these things, whatever releases they are on. */
+    public Map<Ref, Facts> facts(Collection<Ref> refs) {
+        Map<Entity, List<Long>> ids = refs.stream()
+                .collect(Collectors.groupingBy(
+                        Ref::entity,
+                        () -> new EnumMap<>(Entity.class),
+                        Collectors.mapping(Ref::id, Collectors.toList())));
+        Map<Ref, PeopleBook.Named> names = people.names(ids);
+        Map<Ref, Facts> facts = new HashMap<>();
+        ids.forEach((entity, wanted) -> jdbc.sql("SELECT e.id, %s FROM %s e WHERE e.id = ANY (:ids)"
+                        .formatted(selected(entity, "e"), entity.id()))
+                .param("ids", wanted.toArray(Long[]::new))
+                .query((row, n) -> {
+                    Ref ref = new Ref(entity, row.getLong("id"));
+                    return facts.put(ref, with(read(row, entity), names, ref));
+                })
+                .list());
+        return facts;
+    }
+
+    /** Releases that show one of these things. */
+    public List<Long> showing(Collection<Ref> refs) {
+        Map<Entity, Long[]> ids = new EnumMap<>(Entity.class);
+        for (Entity entity : Entity.values())
+            ids.put(
+                    entity,
+                    refs.stream()
+                            .filter(ref -> ref.entity() == entity)
+                            .map(Ref::id)
+                            .toArray(Long[]::new));
+        return jdbc.sql("""
+                        SELECT id FROM release WHERE id = ANY (:releases) UNION
+                        SELECT t.release_id FROM track t JOIN recording r ON r.id = t.recording_id
+                        WHERE t.id = ANY (:tracks) OR r.id = ANY (:recordings) OR r.work_id = ANY (:works)""")
+                .param("releases", ids.get(Entity.RELEASE))
+                .param("tracks", ids.get(Entity.TRACK))
+                .param("recordings", ids.get(Entity.RECORDING))
+                .param("works", ids.get(Entity.WORK))
+                .query(Long.class)
+                .list();
+    }
+
     /** Facts of a release and of all its tracks, those that were taken out of the running order too: undo needs them. */
     public Map<Ref, Facts> facts(long id) {
         Read read = read(List.of(id));
@@ -161,38 +219,17 @@ public class ReleaseRepository {
         return facts;
     }
 
-    private Map<Ref, Map<Field<?>, List<String>>> names(Collection<Long> ids, List<Row> rows) {
-        Map<Entity, List<Long>> targets = new LinkedHashMap<>();
-        targets.put(Entity.RELEASE, List.copyOf(ids));
-        targets.put(Entity.TRACK, rows.stream().map(Row::id).toList());
-        targets.put(Entity.WORK, rows.stream().map(Row::workId).distinct().toList());
-        Map<Ref, Map<Field<?>, List<String>>> names = new HashMap<>();
-        jdbc.sql("""
-                        SELECT c.entity, c.target_id, c.fact, p.name FROM credit c JOIN party p ON p.id = c.party_id
-                        WHERE c.entity = 'release' AND c.target_id = ANY (:releases)
-                           OR c.entity = 'track' AND c.target_id = ANY (:tracks)
-                           OR c.entity = 'work' AND c.target_id = ANY (:works)
-                        ORDER BY c.entity, c.target_id, c.fact, c.position""")
-                .param("releases", targets.get(Entity.RELEASE).toArray(Long[]::new))
-                .param("tracks", targets.get(Entity.TRACK).toArray(Long[]::new))
-                .param("works", targets.get(Entity.WORK).toArray(Long[]::new))
-                .query((row, n) -> {
-                    String entity = row.getString("entity");
-                    Field<?> field = Fields.byId(entity + "." + row.getString("fact"));
-                    return names.computeIfAbsent(
-                                    new Ref(field.entity(), row.getLong("target_id")), ref -> new LinkedHashMap<>())
-                            .computeIfAbsent(field, fact -> new ArrayList<>())
-                            .add(row.getString("name"));
-                })
-                .list();
-        return names;
+    private Map<Ref, PeopleBook.Named> names(Collection<Long> ids, List<Row> rows) {
+        return people.names(Map.of(
+                Entity.RELEASE, List.copyOf(ids),
+                Entity.TRACK, rows.stream().map(Row::id).toList(),
+                Entity.RECORDING, rows.stream().map(Row::recordingId).distinct().toList(),
+                Entity.WORK, rows.stream().map(Row::workId).distinct().toList()));
     }
 
-    private static Facts with(Facts facts, Map<Ref, Map<Field<?>, List<String>>> names, Ref ref) {
-        Facts more = facts;
-        for (var credit : names.getOrDefault(ref, Map.of()).entrySet())
-            more = more.withText(credit.getKey(), new Names(credit.getValue()).toString());
-        return more;
+    private static Facts with(Facts facts, Map<Ref, PeopleBook.Named> names, Ref ref) {
+        PeopleBook.Named named = names.get(ref);
+        return named == null ? facts : named.with(facts);
     }
 
     /** A new, empty release. */
@@ -227,8 +264,8 @@ public class ReleaseRepository {
     void store(Change change) {
         Field<?> field = change.field();
         Ref target = change.target();
-        if (field.type() == ValueTypes.NAMES) {
-            storeNames(change);
+        if (field.type() instanceof PeopleType<?> type) {
+            people.store(target, field, type, change.after());
             return;
         }
         // table and column come from the registry, never from a request
@@ -237,41 +274,11 @@ public class ReleaseRepository {
                 .update();
     }
 
-    private void storeNames(Change change) {
-        Ref target = change.target();
-        jdbc.sql("DELETE FROM credit WHERE entity = ? AND target_id = ? AND fact = ?")
-                .params(target.entity().id(), target.id(), change.field().key())
-                .update();
-        if (change.after() == null) return;
-        int position = 0;
-        for (String name : Names.parse(change.after()).list()) {
-            jdbc.sql("INSERT INTO party (name) VALUES (?) ON CONFLICT (name) DO NOTHING")
-                    .param(name)
-                    .update();
-            jdbc.sql("""
-                            INSERT INTO credit (entity, target_id, fact, position, party_id)
-                            SELECT ?, ?, ?, ?, id FROM party WHERE name = ?""")
-                    .params(target.entity().id(), target.id(), change.field().key(), position++, name)
-                    .update();
-        }
-    }
-
     /** Counts an accepted batch; the new revision. */
     int advance(long releaseId) {
         return jdbc.sql("UPDATE release SET revision = revision + 1 WHERE id = ? RETURNING revision")
                 .param(releaseId)
                 .query(Integer.class)
                 .single();
-    }
-
-    /** Other releases that hold one of these recordings. */
-    List<Long> sharing(long releaseId, Collection<Long> recordings) {
-        if (recordings.isEmpty()) return List.of();
-        return jdbc.sql(
-                        "SELECT DISTINCT release_id FROM track WHERE recording_id IN (:recordings) AND release_id <> :release")
-                .param("recordings", recordings)
-                .param("release", releaseId)
-                .query(Long.class)
-                .list();
     }
 }

@@ -18,7 +18,6 @@ public record ReleaseView(
         List<Row> rows,
         List<FindingView> findings,
         List<LooseFile> loose,
-        List<String> people,
         List<String> genres,
         ChangeService.Stack stack) {
     /**

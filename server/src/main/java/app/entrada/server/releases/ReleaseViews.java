@@ -55,7 +55,7 @@ public class ReleaseViews {
     }
 
     /** The whole view. */
-    ReleaseView view(Release release, Account account) {
+    public ReleaseView view(Release release, Account account) {
         List<LooseFiles.Loose> without = loose.of(release);
         Subject subject = checks.subject(release, without);
         Map<Sha256, FileBook.Entry> placed = files.find(release.files());
@@ -70,7 +70,6 @@ public class ReleaseViews {
                 rows,
                 findings.stream().map(finding -> finding(finding, release)).toList(),
                 loose(without),
-                subject.elsewhere().knownNames().stream().sorted().toList(),
                 ValueTypes.GENRES,
                 changes.stack(release.id(), account));
     }

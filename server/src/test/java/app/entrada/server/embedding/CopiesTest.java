@@ -82,13 +82,13 @@ class CopiesTest {
                 .isEqualTo(Client.cell(view, 1, "isrc").path("value"));
         assertThat(taken.path("rows").path(1).path("master").path("sha256"))
                 .isEqualTo(view.path("rows").path(1).path("master").path("sha256"));
-        // its title there is its own, its composers are the work's
+        // its title there is its own, its writers are the work's
         assertThat(Client.cell(taken, 1, "title").path("value").isNull()).isTrue();
-        manager.write(taken, 1, "composers", "Ines Quillon");
-        assertThat(Client.cell(manager.get("/api/releases/" + first).json(), 1, "composers")
+        manager.write(taken, 1, "writers", "Ines Quillon");
+        assertThat(Client.cell(manager.get("/api/releases/" + first).json(), 1, "writers")
                         .path("value")
                         .asString())
-                .isEqualTo("Ines Quillon");
+                .isEqualTo("Ines Quillon: CA");
         assertThat(taken.path("findings").toString()).doesNotContain("isrc.shared", "isrc.second");
     }
 

@@ -6,9 +6,10 @@ import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
+import java.util.Map;
 import java.util.stream.Stream;
 
-/** At least one genre. */
+/** At least one genre, and not more than the receiver has room for. */
 public final class GenreCount implements Rule {
     @Override
     public String id() {
@@ -22,7 +23,7 @@ public final class GenreCount implements Rule {
 
     @Override
     public String name() {
-        return "Genre missing";
+        return "Number of genres";
     }
 
     @Override
@@ -31,9 +32,24 @@ public final class GenreCount implements Rule {
     }
 
     @Override
+    public Map<String, Object> parameters() {
+        return Map.of("max", 3);
+    }
+
+    @Override
     public Stream<Observation> check(Subject s, Params p) {
-        return s.release().facts().get(Fields.RELEASE_GENRE).isPresent()
+        int count = s.release()
+                .facts()
+                .get(Fields.RELEASE_GENRE)
+                .map(genres -> genres.list().size())
+                .orElse(0);
+        if (count == 0) return Stream.of(s.at(Fields.RELEASE_GENRE, "The release has no genre."));
+        return count <= p.number("max")
                 ? Stream.empty()
-                : Stream.of(s.at(Fields.RELEASE_GENRE, "The release has no genre."));
+                : Stream.of(s.at(
+                        Fields.RELEASE_GENRE,
+                        "The release has %d genres; at most %d are taken, the main one first.",
+                        count,
+                        p.number("max")));
     }
 }

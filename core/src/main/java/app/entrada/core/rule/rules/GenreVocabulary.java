@@ -1,6 +1,7 @@
 package app.entrada.core.rule.rules;
 
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.Terms;
 import app.entrada.core.field.ValueTypes;
 import app.entrada.core.release.Change;
 import app.entrada.core.rule.Family;
@@ -11,6 +12,7 @@ import app.entrada.core.rule.Place;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
 
@@ -44,28 +46,33 @@ public final class GenreVocabulary implements Rule {
     @Override
     public Stream<Observation> check(Subject s, Params p) {
         List<String> words = p.words("words");
-        return s
-                .release()
-                .facts()
-                .get(Fields.RELEASE_GENRE)
-                .filter(genre -> !words.contains(genre))
-                .map(genre -> {
-                    Observation seen =
-                            s.at(Fields.RELEASE_GENRE, "“%s” is not in the list: %s.", genre, String.join(", ", words));
-                    return words.stream()
-                            .filter(word -> word.equalsIgnoreCase(genre)
-                                    || word.replace("-", " ").equalsIgnoreCase(genre.replace("-", " ")))
-                            .findFirst()
-                            .map(word -> seen.with(new Fix.Edit(
-                                    "Set " + word,
-                                    List.of(new Change(
-                                            Place.of(s.release(), Fields.RELEASE_GENRE)
-                                                    .target(),
-                                            Fields.RELEASE_GENRE,
-                                            genre,
-                                            word)))))
-                            .orElse(seen);
-                })
-                .stream();
+        List<String> genres =
+                s.release().facts().get(Fields.RELEASE_GENRE).map(Terms::list).orElse(List.of());
+        return genres.stream().filter(genre -> !words.contains(genre)).map(genre -> {
+            Observation seen =
+                    s.at(Fields.RELEASE_GENRE, "“%s” is not in the list: %s.", genre, String.join(", ", words));
+            return words.stream()
+                    .filter(word -> plain(word).equals(plain(genre)))
+                    .findFirst()
+                    .map(word -> seen.with(new Fix.Edit("Set " + word, List.of(swap(s, genres, genre, word)))))
+                    .orElse(seen);
+        });
+    }
+
+    /** Hyphens and capitals are spelling, not meaning. */
+    private static String plain(String genre) {
+        return genre.replace("-", " ").toLowerCase(Locale.ROOT);
+    }
+
+    private static Change swap(Subject s, List<String> genres, String genre, String word) {
+        List<String> mended = genres.stream()
+                .map(each -> each.equals(genre) ? word : each)
+                .distinct()
+                .toList();
+        return new Change(
+                Place.of(s.release(), Fields.RELEASE_GENRE).target(),
+                Fields.RELEASE_GENRE,
+                new Terms(genres).toString(),
+                new Terms(mended).toString());
     }
 }

@@ -39,7 +39,7 @@ public final class OriginalDateAfterRelease implements Rule {
                 .flatMap(original -> s.release()
                         .facts()
                         .get(Fields.RELEASE_DATE)
-                        .filter(original::isAfter)
+                        .filter(date -> original.earliest().isAfter(date))
                         .map(date -> s.at(
                                 Fields.RELEASE_ORIGINAL_DATE,
                                 "First released on %s, but this release is on %s.",

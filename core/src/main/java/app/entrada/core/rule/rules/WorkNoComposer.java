@@ -1,6 +1,7 @@
 package app.entrada.core.rule.rules;
 
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.Writer;
 import app.entrada.core.rule.Family;
 import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
@@ -33,9 +34,9 @@ public final class WorkNoComposer implements Rule {
 
     @Override
     public Stream<Observation> check(Subject s, Params p) {
-        return s.tracks(track ->
-                track.recording().work().facts().get(Fields.WORK_COMPOSERS).isPresent()
+        return s.tracks(
+                track -> !Writer.composers(track.recording().work().writers()).isEmpty()
                         ? Optional.empty()
-                        : Optional.of(s.at(track, Fields.WORK_COMPOSERS, "%s has no composer.", s.name(track))));
+                        : Optional.of(s.at(track, Fields.WORK_WRITERS, "%s has no composer.", s.name(track))));
     }
 }

@@ -1,0 +1,68 @@
+package app.entrada.core.field;
+
+import java.util.Arrays;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+
+/**
+ * What somebody did on a recording.
+ *
+ * @param name of the person or group
+ * @param roles in the words of the trade: vocals, guitar, producer, mix; never empty
+ * @param as the name as credited, when it is another
+ */
+public record Credit(String name, List<String> roles, Optional<String> as) {
+    private static final Pattern AS = Pattern.compile("(.*?)(?:^|\\s+)as\\s+(.+)");
+
+    public Credit {
+        roles = List.copyOf(roles);
+        if (roles.isEmpty())
+            throw new MalformedValue("“%s” lacks a role; wanted: %s: vocals, guitar".formatted(name, name));
+    }
+
+    /** What stands on the sleeve. */
+    public String credited() {
+        return as.orElse(name);
+    }
+
+    /** The credit with further roles. */
+    Credit plus(Credit more) {
+        Set<String> all = new LinkedHashSet<>(roles);
+        all.addAll(more.roles);
+        return new Credit(name, List.copyOf(all), as.or(more::as));
+    }
+
+    static final PeopleList.Kind<Credit> KIND = new PeopleList.Kind<>() {
+        @Override
+        public Credit read(PeopleType.Entry parts) {
+            String listed = parts.detail();
+            Optional<String> as = Optional.empty();
+            var named = AS.matcher(listed);
+            if (named.matches()) {
+                listed = named.group(1);
+                as = Optional.of(named.group(2).strip());
+            }
+            List<String> roles = Arrays.stream(listed.split(","))
+                    .map(role -> role.strip().replaceAll("\\s+", " "))
+                    .filter(role -> !role.isEmpty())
+                    .distinct()
+                    .toList();
+            return new Credit(parts.name(), roles, as.filter(name -> !name.equals(parts.name())));
+        }
+
+        @Override
+        public PeopleType.Entry parts(Credit credit) {
+            String roles = String.join(", ", credit.roles);
+            return new PeopleType.Entry(
+                    credit.name, credit.as.map(as -> roles + " as " + as).orElse(roles), null);
+        }
+
+        @Override
+        public Credit joined(Credit first, Credit second) {
+            return first.plus(second);
+        }
+    };
+}

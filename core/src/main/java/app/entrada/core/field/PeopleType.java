@@ -1,0 +1,29 @@
+package app.entrada.core.field;
+
+import java.util.List;
+
+/**
+ * A type of value that names people, groups or companies, each with a word about it. The names are those of parties: one
+ * who is renamed or merged with another is so wherever the name stands.
+ *
+ * @param <T> the value
+ */
+public interface PeopleType<T> extends ValueType<T> {
+    /**
+     * One name of a value.
+     *
+     * @param detail what is said of the name there, canonical; empty for nothing
+     * @param via a second name, such as the publisher of a writer; null for none
+     */
+    record Entry(String name, String detail, String via) {}
+
+    /** The names of a value in order. */
+    List<Entry> entries(T value);
+
+    /**
+     * The value that these entries make.
+     *
+     * @throws MalformedValue when one of them is no entry of this type
+     */
+    T of(List<Entry> entries);
+}

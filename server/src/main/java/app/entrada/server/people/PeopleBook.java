@@ -1,0 +1,191 @@
+package app.entrada.server.people;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.PeopleType;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Facts;
+import app.entrada.core.release.Ref;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/**
+ * Names of people on releases, tracks, recordings, works and groups. A fact that names people keeps, for each name, the
+ * party's number and what is said of it there; so one who is renamed or merged is so everywhere at once.
+ */
+@Repository
+public class PeopleBook {
+    private final JdbcClient jdbc;
+
+    PeopleBook(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /** Facts of one thing that name people, in their parts. */
+    public static final class Named {
+        private final Map<Field<?>, List<PeopleType.Entry>> entries = new LinkedHashMap<>();
+
+        /** The facts with these. */
+        public Facts with(Facts facts) {
+            Facts more = facts;
+            for (var each : entries.entrySet())
+                more = more.withText(
+                        each.getKey(), text((PeopleType<?>) each.getKey().type(), each.getValue()));
+            return more;
+        }
+    }
+
+    private static <T> String text(PeopleType<T> type, List<PeopleType.Entry> entries) {
+        return type.format(type.of(entries));
+    }
+
+    private static <T> List<PeopleType.Entry> entries(PeopleType<T> type, String text) {
+        return type.entries(type.parse(text));
+    }
+
+    /** Every name there is. */
+    public Set<String> knownNames() {
+        return new HashSet<>(
+                jdbc.sql("SELECT name FROM party").query(String.class).list());
+    }
+
+    /** Everything that names people among these things, in one query. */
+    public Map<Ref, Named> names(Map<Entity, List<Long>> targets) {
+        Map<Ref, Named> names = new HashMap<>();
+        var query = jdbc.sql("""
+                SELECT c.entity, c.target_id, c.fact, p.name, c.detail, v.name AS via
+                FROM credit c JOIN party p ON p.id = c.party_id LEFT JOIN party v ON v.id = c.via_id
+                WHERE %s ORDER BY c.entity, c.target_id, c.fact, c.position""".formatted(targets.keySet().stream()
+                .map(entity -> "c.entity = '%1$s' AND c.target_id = ANY (:%1$s)".formatted(entity.id()))
+                .reduce((a, b) -> a + " OR " + b)
+                .orElse("false")));
+        for (var each : targets.entrySet())
+            query = query.param(each.getKey().id(), each.getValue().toArray(Long[]::new));
+        query.query((row, n) -> {
+                    Field<?> field = Fields.byId(row.getString("entity") + "." + row.getString("fact"));
+                    return names.computeIfAbsent(new Ref(field.entity(), row.getLong("target_id")), ref -> new Named())
+                            .entries
+                            .computeIfAbsent(field, fact -> new ArrayList<>())
+                            .add(new PeopleType.Entry(
+                                    row.getString("name"), row.getString("detail"), row.getString("via")));
+                })
+                .list();
+        return names;
+    }
+
+    /** Stores a fact that names people; a name not met before becomes a party. */
+    public void store(Ref target, Field<?> field, PeopleType<?> type, String text) {
+        jdbc.sql("DELETE FROM credit WHERE entity = ? AND target_id = ? AND fact = ?")
+                .params(target.entity().id(), target.id(), field.key())
+                .update();
+        if (text == null) return;
+        List<PeopleType.Entry> entries = entries(type, text);
+        for (String name : namesOf(entries))
+            jdbc.sql("INSERT INTO party (name) VALUES (?) ON CONFLICT (name) DO NOTHING")
+                    .param(name)
+                    .update();
+        int position = 0;
+        for (PeopleType.Entry entry : entries)
+            jdbc.sql("""
+                            INSERT INTO credit (entity, target_id, fact, position, party_id, detail, via_id)
+                            SELECT ?, ?, ?, ?, p.id, ?, (SELECT id FROM party WHERE name = ?) FROM party p WHERE p.name = ?""")
+                    .params(Arrays.asList(
+                            target.entity().id(),
+                            target.id(),
+                            field.key(),
+                            position++,
+                            entry.detail(),
+                            entry.via(),
+                            entry.name()))
+                    .update();
+    }
+
+    private static Set<String> namesOf(List<PeopleType.Entry> entries) {
+        Set<String> names = new HashSet<>();
+        for (PeopleType.Entry entry : entries) {
+            names.add(entry.name());
+            if (entry.via() != null) names.add(entry.via());
+        }
+        return names;
+    }
+
+    /**
+     * The changes with every name put as its party is called now: typed in another spelling, or logged before somebody was
+     * renamed or merged. Whom these changes themselves merge or part keeps the name that stands there.
+     */
+    public List<Change> resolve(List<Change> changes) {
+        Set<String> names = new HashSet<>();
+        for (Change change : changes)
+            if (change.field().type() instanceof PeopleType<?> type)
+                Stream.of(change.before(), change.after())
+                        .filter(Objects::nonNull)
+                        .forEach(text -> names.addAll(namesOf(entries(type, text))));
+        Map<String, String> now = called(names);
+        for (Change change : changes)
+            if (change.field() == Fields.PARTY_MERGED_INTO || change.field() == Fields.PARTY_SPELLINGS)
+                now.keySet().removeAll(namesHeldBy(change));
+        if (now.isEmpty()) return changes;
+        return changes.stream()
+                .map(change -> change.field().type() instanceof PeopleType<?> type
+                        ? new Change(
+                                change.target(),
+                                change.field(),
+                                resolved(type, change.before(), now),
+                                resolved(type, change.after(), now))
+                        : change)
+                .toList();
+    }
+
+    private static <T> String resolved(PeopleType<T> type, String text, Map<String, String> now) {
+        if (text == null) return null;
+        return text(
+                type,
+                entries(type, text).stream()
+                        .map(entry -> new PeopleType.Entry(
+                                now.getOrDefault(entry.name(), entry.name()),
+                                entry.detail(),
+                                entry.via() == null ? null : now.getOrDefault(entry.via(), entry.via())))
+                        .toList());
+    }
+
+    private List<String> namesHeldBy(Change change) {
+        List<String> held = new ArrayList<>(jdbc.sql("SELECT name FROM party WHERE id = ?")
+                .param(change.target().id())
+                .query(String.class)
+                .list());
+        if (change.field() == Fields.PARTY_SPELLINGS)
+            for (String text : Arrays.asList(change.before(), change.after()))
+                if (text != null)
+                    held.addAll(Fields.PARTY_SPELLINGS.type().parse(text).list());
+        return held;
+    }
+
+    /** The names of parties by names of those merged into them and by other spellings; a name in use means itself. */
+    private Map<String, String> called(Collection<String> typed) {
+        Map<String, String> names = new HashMap<>();
+        if (typed.isEmpty()) return names;
+        jdbc.sql("""
+                        SELECT p.name, s.spelling FROM party p, unnest(string_to_array(p.spellings, '; ')) AS s (spelling)
+                        WHERE string_to_array(p.spellings, '; ') && CAST(:typed AS text[]) AND s.spelling = ANY (:typed)
+                          AND NOT EXISTS (SELECT 1 FROM party o WHERE o.name = s.spelling)
+                        UNION ALL
+                        SELECT a.name, b.name FROM party b JOIN credit c ON c.entity = 'party' AND c.target_id = b.id
+                          AND c.fact = 'mergedInto' JOIN party a ON a.id = c.party_id WHERE b.name = ANY (:typed)""")
+                .param("typed", typed.toArray(String[]::new))
+                .query((row, n) -> names.putIfAbsent(row.getString("spelling"), row.getString("name")))
+                .list();
+        return names;
+    }
+}

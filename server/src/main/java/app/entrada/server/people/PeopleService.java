@@ -1,0 +1,240 @@
+package app.entrada.server.people;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.MalformedValue;
+import app.entrada.core.field.Names;
+import app.entrada.core.field.PeopleType;
+import app.entrada.core.field.Terms;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Facts;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.text.NameFinder;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.platform.Problem;
+import app.entrada.server.releases.ChangeService;
+import app.entrada.server.releases.ReleaseRepository;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** People: found as typed, shown with all they are on, merged. */
+@Service
+public class PeopleService {
+    /** Names at least this much alike are offered for merging. */
+    private static final double PERHAPS_ONE = 0.55;
+
+    private final JdbcClient jdbc;
+    private final ReleaseRepository releases;
+    private final ChangeService changes;
+
+    PeopleService(JdbcClient jdbc, ReleaseRepository releases, ChangeService changes) {
+        this.jdbc = jdbc;
+        this.releases = releases;
+        this.changes = changes;
+    }
+
+    /** Somebody in the list. */
+    public record Listed(long id, Facts facts, int appears) {}
+
+    /** Everybody who is not merged into somebody else, by name. */
+    public List<Listed> all() {
+        Map<Long, Integer> counts = new TreeMap<>();
+        jdbc.sql("SELECT party_id, count(*) AS n FROM credit WHERE fact <> 'mergedInto' GROUP BY party_id")
+                .query((row, n) -> counts.put(row.getLong("party_id"), row.getInt("n")))
+                .list();
+        List<Ref> refs = jdbc.sql("SELECT id FROM party ORDER BY lower(coalesce(sort_name, name)), name")
+                .query((row, n) -> new Ref(Entity.PARTY, row.getLong("id")))
+                .list();
+        Map<Ref, Facts> facts = releases.facts(refs);
+        return refs.stream()
+                .map(ref -> new Listed(ref.id(), facts.get(ref), counts.getOrDefault(ref.id(), 0)))
+                .filter(person -> person.facts().get(Fields.PARTY_MERGED_INTO).isEmpty())
+                .toList();
+    }
+
+    /** Who may be meant by what was typed. */
+    public List<NameFinder.Found> find(String typed, int most) {
+        return finder().find(typed, most);
+    }
+
+    private NameFinder finder() {
+        NameFinder finder = new NameFinder();
+        Map<String, Long> ids = new TreeMap<>();
+        List<Listed> all = all();
+        all.forEach(person -> ids.put(nameOf(person.facts()), person.id()));
+        Map<Long, List<String>> merged = new TreeMap<>();
+        jdbc.sql("""
+                        SELECT c.party_id, p.name FROM credit c JOIN party p ON p.id = c.target_id
+                        WHERE c.entity = 'party' AND c.fact = 'mergedInto'""")
+                .query((row, n) -> merged.computeIfAbsent(row.getLong("party_id"), id -> new ArrayList<>())
+                        .add(row.getString("name")))
+                .list();
+        for (Listed person : all) {
+            Set<String> spellings = new LinkedHashSet<>(
+                    person.facts().get(Fields.PARTY_SPELLINGS).map(Terms::list).orElse(List.of()));
+            person.facts().get(Fields.PARTY_LEGAL_NAME).ifPresent(spellings::add);
+            spellings.addAll(merged.getOrDefault(person.id(), List.of()));
+            finder.add(person.id(), nameOf(person.facts()), List.copyOf(spellings));
+        }
+        return finder;
+    }
+
+    private static String nameOf(Facts facts) {
+        return facts.get(Fields.PARTY_NAME).orElseThrow();
+    }
+
+    /**
+     * Where somebody's name stands.
+     *
+     * @param track 0 for the release itself
+     * @param says what they are there: the fact's name, and what is said of them
+     */
+    public record Appearance(Release release, int track, Field<?> field, String says) {}
+
+    /** Somebody's page. */
+    public record Person(
+            long id, Facts facts, List<Appearance> appears, List<String> groups, List<NameFinder.Found> alike) {}
+
+    /** Everything about somebody. */
+    public Person person(long id) {
+        Ref ref = new Ref(Entity.PARTY, id);
+        Facts facts =
+                Optional.ofNullable(releases.facts(List.of(ref)).get(ref)).orElseThrow(() -> Problem.missing("person"));
+        String name = nameOf(facts);
+        Set<Ref> named = named(id);
+        List<Appearance> appears = new ArrayList<>();
+        for (Release release : releases.load(releases.showing(named))) appears.addAll(appearances(release, name));
+        List<String> groups = jdbc.sql("""
+                        SELECT p.name FROM credit c JOIN party p ON p.id = c.target_id
+                        WHERE c.entity = 'party' AND c.fact = 'members' AND c.party_id = ? ORDER BY p.name""").param(id).query(String.class).list();
+        List<NameFinder.Found> alike = finder().find(name, 6).stream()
+                .filter(found -> found.id() != id && found.fit() >= PERHAPS_ONE)
+                .toList();
+        return new Person(id, facts, appears, groups, alike);
+    }
+
+    private static List<Appearance> appearances(Release release, String name) {
+        List<Appearance> all = new ArrayList<>();
+        for (Field<?> field : Fields.of(Entity.RELEASE))
+            entry(field, release.facts(), name)
+                    .ifPresent(entry -> all.add(new Appearance(release, 0, field, says(field, entry, name))));
+        for (Track track : release.tracks())
+            for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
+                for (Field<?> field : Fields.of(entity))
+                    entry(field, release.factsOf(track, entity), name)
+                            .ifPresent(entry ->
+                                    all.add(new Appearance(release, track.number(), field, says(field, entry, name))));
+        return all;
+    }
+
+    private static String says(Field<?> field, PeopleType.Entry entry, String name) {
+        if (name.equals(entry.via())) return "publishes " + entry.name();
+        return entry.detail().isEmpty() ? field.name() : field.name() + ": " + entry.detail();
+    }
+
+    private static Optional<PeopleType.Entry> entry(Field<?> field, Facts facts, String name) {
+        if (!(field.type() instanceof PeopleType<?> type)) return Optional.empty();
+        String text = facts.text(field);
+        if (text == null) return Optional.empty();
+        return entries(type, text).stream()
+                .filter(entry -> entry.name().equals(name) || name.equals(entry.via()))
+                .findFirst();
+    }
+
+    private static <T> List<PeopleType.Entry> entries(PeopleType<T> type, String text) {
+        return type.entries(type.parse(text));
+    }
+
+    private Set<Ref> named(long id) {
+        return new HashSet<>(jdbc.sql(
+                        "SELECT DISTINCT entity, target_id FROM credit WHERE (party_id = ? OR via_id = ?) AND fact <> 'mergedInto'")
+                .params(id, id)
+                .query((row, n) -> new Ref(
+                        Entity.valueOf(row.getString("entity").toUpperCase(java.util.Locale.ROOT)),
+                        row.getLong("target_id")))
+                .list());
+    }
+
+    /** The changes that make two people one: names everywhere, identifiers that only one has, the other spelling kept. */
+    public List<Change> merging(long from, long into) {
+        if (from == into) throw Problem.input("same-person", "Choose somebody else to merge with.");
+        Ref gone = new Ref(Entity.PARTY, from);
+        Ref stays = new Ref(Entity.PARTY, into);
+        Set<Ref> targets = named(from);
+        Set<Ref> all = new HashSet<>(targets);
+        all.add(gone);
+        all.add(stays);
+        Map<Ref, Facts> facts = releases.facts(all);
+        if (!facts.containsKey(gone) || !facts.containsKey(stays)) throw Problem.missing("person");
+        String oldName = nameOf(facts.get(gone));
+        String newName = nameOf(facts.get(stays));
+        List<Change> batch = new ArrayList<>();
+        for (Ref target : targets)
+            for (Field<?> field : Fields.of(target.entity()))
+                if (entry(field, facts.get(target), oldName).isPresent())
+                    batch.add(renamed(target, field, facts.get(target).text(field), oldName, newName));
+        for (Field<?> field : Fields.of(Entity.PARTY)) {
+            String there = facts.get(stays).text(field);
+            String here = facts.get(gone).text(field);
+            boolean ownName = field == Fields.PARTY_NAME
+                    || field == Fields.PARTY_SPELLINGS
+                    || field == Fields.PARTY_MERGED_INTO
+                    || field == Fields.PARTY_MEMBERS;
+            if (there == null && here != null && !ownName) batch.add(new Change(stays, field, null, here));
+        }
+        Set<String> spellings = new LinkedHashSet<>(
+                facts.get(stays).get(Fields.PARTY_SPELLINGS).map(Terms::list).orElse(List.of()));
+        spellings.add(oldName);
+        spellings.addAll(
+                facts.get(gone).get(Fields.PARTY_SPELLINGS).map(Terms::list).orElse(List.of()));
+        batch.add(new Change(
+                stays,
+                Fields.PARTY_SPELLINGS,
+                facts.get(stays).text(Fields.PARTY_SPELLINGS),
+                new Terms(List.copyOf(spellings)).toString()));
+        batch.add(new Change(
+                gone, Fields.PARTY_MERGED_INTO, null, Names.of(newName).toString()));
+        return batch;
+    }
+
+    private static Change renamed(Ref target, Field<?> field, String text, String oldName, String newName) {
+        try {
+            return new Change(target, field, text, renamed((PeopleType<?>) field.type(), text, oldName, newName));
+        } catch (MalformedValue both) {
+            throw Problem.conflict(
+                    "both-named",
+                    "Both names stand in one place, and cannot become one there: %s. Settle it there first; nothing was changed."
+                            .formatted(both.getMessage()));
+        }
+    }
+
+    private static <T> String renamed(PeopleType<T> type, String text, String oldName, String newName) {
+        List<PeopleType.Entry> entries = entries(type, text).stream()
+                .map(entry -> new PeopleType.Entry(
+                        entry.name().equals(oldName) ? newName : entry.name(),
+                        entry.detail(),
+                        Objects.equals(entry.via(), oldName) ? newName : entry.via()))
+                .toList();
+        return type.format(type.of(entries));
+    }
+
+    /** Makes two people one. */
+    @Transactional
+    public void merge(long from, long into, Account account) {
+        List<Change> batch = merging(from, into);
+        changes.applyToCatalogue(new ChangeService.Batch("Merge of two names", "merged by hand", batch), account);
+    }
+}

@@ -1,0 +1,111 @@
+package app.entrada.server.tracklist;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.tracklist.TrackList;
+import app.entrada.core.tracklist.TrackListPlan;
+import app.entrada.core.tracklist.TrackListPlan.Column;
+import app.entrada.core.tracklist.TrackListPlan.PlanRow;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.files.FileBook;
+import app.entrada.server.people.PeopleBook;
+import app.entrada.server.platform.Problem;
+import app.entrada.server.releases.ChangeService;
+import app.entrada.server.releases.ReleaseRepository;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Track lists beside releases: read, compared, taken in one batch that one undo takes back. */
+@Service
+class TrackListService {
+    private final ReleaseRepository releases;
+    private final ChangeService changes;
+    private final PeopleBook people;
+    private final FileBook files;
+
+    TrackListService(ReleaseRepository releases, ChangeService changes, PeopleBook people, FileBook files) {
+        this.releases = releases;
+        this.changes = changes;
+        this.people = people;
+        this.files = files;
+    }
+
+    /** @param fileTimes exact times of masters by track */
+    record Plan(TrackList list, TrackListPlan plan, Map<Long, String> fileTimes) {}
+
+    Plan plan(long releaseId, String text) {
+        Release release = releases.find(releaseId).orElseThrow(() -> Problem.missing("release"));
+        return plan(release, text);
+    }
+
+    private Plan plan(Release release, String text) {
+        Set<String> known = people.knownNames();
+        TrackList list = TrackList.read(text == null ? "" : text, known::contains);
+        Map<Sha256, FileBook.Entry> masters = files.find(release.files());
+        Map<Long, String> times = new HashMap<>();
+        for (Track track : release.tracks())
+            track.master()
+                    .map(masters::get)
+                    .flatMap(FileBook.Entry::audio)
+                    .map(audio -> new PlayingTime(audio.milliseconds()).toString())
+                    .ifPresent(time -> times.put(track.id(), time));
+        return new Plan(list, TrackListPlan.of(list, release), times);
+    }
+
+    /** Takes columns of rows; rows without a track make one each, at the end of the running order. */
+    @Transactional
+    Release take(long releaseId, String text, Set<Column> columns, Set<Integer> lines, String source, Account account) {
+        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Plan plan = plan(release, text);
+        List<PlanRow> rows = plan.plan().rows().stream()
+                .filter(row -> lines.contains(row.row().line()))
+                .toList();
+        List<Long> made = rows.stream()
+                .filter(row -> row.track().isEmpty())
+                .map(row -> releases.createTrack(releaseId))
+                .toList();
+        List<Change> batch = new ArrayList<>();
+        Release grown = release;
+        if (!made.isEmpty()) {
+            List<Long> order =
+                    new ArrayList<>(release.tracks().stream().map(Track::id).toList());
+            order.addAll(made);
+            String after = order.stream()
+                    .map(String::valueOf)
+                    .reduce((a, b) -> a + " " + b)
+                    .orElseThrow();
+            batch.add(new Change(
+                    new Ref(Entity.RELEASE, releaseId),
+                    Fields.RELEASE_RUNNING_ORDER,
+                    release.facts().text(Fields.RELEASE_RUNNING_ORDER),
+                    after));
+            grown = releases.with(release, made);
+        }
+        int next = 0;
+        for (PlanRow row : rows) {
+            Track track = row.track().isPresent()
+                    ? row.track().get()
+                    : grown.track(made.get(next++)).orElseThrow();
+            batch.addAll(TrackListPlan.changes(row, grown, track, columns));
+        }
+        String from = source == null || source.isBlank() ? "pasted track list" : source.strip();
+        return changes.apply(
+                releaseId,
+                new ChangeService.Batch(
+                        "Track list, %d row%s".formatted(rows.size(), rows.size() == 1 ? "" : "s"),
+                        from.length() <= 200 ? from : from.substring(0, 200),
+                        batch),
+                account);
+    }
+}

@@ -1,0 +1,2 @@
+/** Track lists read and taken into a release. */
+package app.entrada.server.tracklist;

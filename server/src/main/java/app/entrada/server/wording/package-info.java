@@ -1,0 +1,2 @@
+/** Many texts reworded at once, over HTTP. */
+package app.entrada.server.wording;

@@ -1,0 +1,270 @@
+<script setup lang="ts">
+/** A pasted track list beside the release: what it says otherwise is seen, column by column, before anything is taken. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { call } from '../../api/client'
+import type { PlanLine, ReleaseView, TrackListView } from '../../api/types'
+import Mark from '../../kit/Mark.vue'
+import { soon } from '../../kit/soon'
+import { useReleaseStore } from '../store'
+
+const emit = defineEmits<{ close: [] }>()
+const release = useReleaseStore()
+const text = ref('')
+const source = ref('')
+const list = ref<TrackListView | null>(null)
+const problem = ref('')
+const off = ref<Set<string>>(new Set())
+const left = ref<Set<number>>(new Set())
+const area = ref<HTMLTextAreaElement>()
+const path = computed(() => `/api/releases/${release.view!.head.id}/tracklist`)
+
+async function read() {
+  if (!text.value.trim()) {
+    list.value = null
+    return
+  }
+  try {
+    list.value = await call<TrackListView>('POST', path.value, { text: text.value })
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+const reading = soon(read, 250)
+watch(text, () => ((left.value = new Set()), reading.ask()))
+onMounted(() => area.value?.focus())
+onUnmounted(reading.cancel)
+
+const columns = computed(() => (list.value?.columns ?? []).filter((column) => !off.value.has(column.key)))
+const rows = computed(() => (list.value?.rows ?? []).filter((row) => !left.value.has(row.line)))
+const differs = (row: PlanLine, key: string) => !!row.cells[key]?.differs
+const changes = computed(
+  () => rows.value.flatMap((row) => columns.value.filter((column) => differs(row, column.key))).length,
+)
+const fresh = computed(() => rows.value.filter((row) => row.track == null).length)
+function turn<T>(set: Set<T>, each: T): Set<T> {
+  const next = new Set(set)
+  if (!next.delete(each)) next.add(each)
+  return next
+}
+async function take() {
+  try {
+    const view = await call<ReleaseView>('POST', `${path.value}/take`, {
+      text: text.value,
+      columns: columns.value.map((column) => column.key),
+      lines: rows.value.map((row) => row.line),
+      source: source.value,
+    })
+    release.saved(view)
+    emit('close')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+</script>
+
+<template>
+  <section class="reader" aria-label="Read a track list" @keydown.esc="emit('close')">
+    <div class="left">
+      <label for="pasted">Track list</label>
+      <textarea
+        id="pasted"
+        ref="area"
+        v-model="text"
+        class="mono"
+        spellcheck="false"
+        placeholder="Paste a track list from a mail, a table, a cue sheet or a disc’s table of contents."
+      />
+      <label for="source">Source, for the history</label>
+      <input
+        id="source"
+        v-model="source"
+        class="form-control form-control-sm"
+        placeholder="mail of M. Tollgate, 20 Nov"
+      />
+    </div>
+    <div class="right">
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p v-if="!list" class="quiet">
+        Nothing is read yet. Numbers, sides, times and dashes of all kinds are understood; titles, artists and times are
+        shown beside what stands there now.
+      </p>
+      <template v-else>
+        <p class="form">
+          Read as {{ list.form }}: {{ list.rows.length }} {{ list.rows.length === 1 ? 'track' : 'tracks' }}
+        </p>
+        <fieldset>
+          <legend>Take</legend>
+          <label v-for="column in list.columns" :key="column.key">
+            <input type="checkbox" :checked="!off.has(column.key)" @change="off = turn(off, column.key)" />
+            {{ column.name }} <span class="quiet">{{ column.differs || 'same' }}</span>
+          </label>
+        </fieldset>
+        <div class="table">
+          <table class="narrow">
+            <thead>
+              <tr>
+                <th scope="col"><span class="hidden-text">Take the row</span></th>
+                <th scope="col">№</th>
+                <th v-for="column in list.columns" :key="column.key" scope="col" :class="{ off: off.has(column.key) }">
+                  {{ column.name }}
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="row in list.rows" :key="row.line" :class="{ off: left.has(row.line) }" :data-line="row.line">
+                <td>
+                  <input
+                    type="checkbox"
+                    :aria-label="`Take line ${row.line}`"
+                    :checked="!left.has(row.line)"
+                    @change="left = turn(left, row.line)"
+                  />
+                </td>
+                <td class="number">
+                  {{ row.track ?? 'new' }}
+                  <span v-if="row.doubtful" class="doubt"><Mark weight="risk" /> other title</span>
+                </td>
+                <td
+                  v-for="column in list.columns"
+                  :key="column.key"
+                  :class="{ off: off.has(column.key), differs: differs(row, column.key) }"
+                >
+                  <template v-if="row.cells[column.key]?.after != null">
+                    <span class="after">{{ row.cells[column.key]!.after }}</span>
+                    <s v-if="differs(row, column.key) && row.cells[column.key]!.before">{{
+                      row.cells[column.key]!.before
+                    }}</s>
+                  </template>
+                  <span v-else class="quiet">{{ row.cells[column.key]?.before ?? '' }}</span>
+                  <span v-if="column.key === 'TIME' && row.fileTime" class="quiet file">file {{ row.fileTime }}</span>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <div v-if="list.notUnderstood.length" class="strange">
+          <p v-for="line in list.notUnderstood" :key="line.line">
+            <Mark weight="note" /> Line {{ line.line }}, “{{ line.text }}”: {{ line.why }}.
+          </p>
+        </div>
+      </template>
+      <div class="end">
+        <span class="quiet">{{ fresh ? `${fresh} new, ` : '' }}{{ changes }} cells change</span>
+        <button class="act" type="button" @click="emit('close')">Take nothing</button>
+        <BButton variant="primary" size="sm" :disabled="!changes && !fresh" @click="take">Take it</BButton>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.reader {
+  flex: 1;
+  display: grid;
+  grid-template-columns: minmax(220px, 34%) 1fr;
+  min-height: 0;
+}
+.left,
+.right {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  min-height: 0;
+  padding: 12px 16px;
+}
+.left {
+  border-right: 1px solid var(--line);
+}
+label {
+  font-size: 13px;
+  color: var(--quiet);
+}
+textarea {
+  flex: 1;
+  padding: 8px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+  font-size: 13px;
+  resize: none;
+}
+.form {
+  margin: 0;
+}
+fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: baseline;
+}
+legend {
+  float: left;
+  width: auto;
+  margin: 0;
+  padding-right: 10px;
+  font-size: 14px;
+}
+fieldset label {
+  color: var(--ink);
+}
+.table {
+  flex: 1;
+  overflow: auto;
+}
+table {
+  width: 100%;
+  font-size: 14px;
+}
+th {
+  position: sticky;
+  top: 0;
+  background: var(--card);
+  font-weight: 500;
+  color: var(--quiet);
+  border-bottom: 1px solid var(--ink);
+}
+td {
+  padding: 3px 8px 3px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: top;
+}
+.number {
+  white-space: nowrap;
+}
+.doubt {
+  display: block;
+  font-size: 12.5px;
+  color: var(--risk);
+}
+.differs .after {
+  font-weight: 600;
+  background: var(--madder-wash);
+}
+s,
+.file {
+  display: block;
+  font-size: 12.5px;
+  color: var(--quiet);
+}
+.off {
+  opacity: 0.45;
+}
+.strange p {
+  margin: 0;
+  font-size: 13.5px;
+}
+.problem {
+  color: var(--stop);
+}
+.end {
+  display: flex;
+  gap: 16px;
+  justify-content: flex-end;
+  align-items: baseline;
+  margin-top: auto;
+  padding-top: 8px;
+}
+</style>
