@@ -16,6 +16,7 @@ import app.entrada.core.code.IpiNameNumber;
 import app.entrada.core.code.Isni;
 import app.entrada.core.code.Isrc;
 import app.entrada.core.code.Iswc;
+import app.entrada.core.code.LabelCode;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

@@ -7,6 +7,8 @@ import app.entrada.core.field.PeopleType;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -53,6 +55,60 @@ public class PeopleBook {
 
     private static <T> List<PeopleType.Entry> entries(PeopleType<T> type, String text) {
         return type.entries(type.parse(text));
+    }
+
+    /** Those who are named on a release, and members of groups among them: numbers and facts by name. */
+    public record People(Map<String, Long> ids, Map<String, Facts> facts) {}
+
+    /** Everybody who is named on a release or belongs to a group that is. */
+    public People on(Release release) {
+        Set<String> names = new HashSet<>();
+        collect(names, Entity.RELEASE, release.facts());
+        for (Track track : release.tracks())
+            for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
+                collect(names, entity, release.factsOf(track, entity));
+        People people = named(names);
+        Set<String> members = new HashSet<>();
+        people.facts.values().forEach(facts -> collect(members, Entity.PARTY, facts));
+        members.removeAll(names);
+        if (!members.isEmpty()) {
+            People more = named(members);
+            people.ids.putAll(more.ids);
+            people.facts.putAll(more.facts);
+        }
+        return people;
+    }
+
+    private static void collect(Set<String> names, Entity entity, Facts facts) {
+        for (Field<?> field : Fields.of(entity))
+            if (field.type() instanceof PeopleType<?> type && facts.text(field) != null)
+                names.addAll(namesOf(entries(type, facts.text(field))));
+    }
+
+    private People named(Set<String> names) {
+        Map<String, Long> ids = new HashMap<>();
+        Map<Long, Facts> read = new HashMap<>();
+        jdbc.sql("SELECT e.id, %s FROM party e WHERE e.name = ANY (:names)"
+                        .formatted(FactColumns.selected(Entity.PARTY, "e")))
+                .param("names", names.toArray(String[]::new))
+                .query((row, n) -> {
+                    Facts facts = FactColumns.read(row, Entity.PARTY);
+                    ids.put(facts.text(Fields.PARTY_NAME), row.getLong("id"));
+                    return read.put(row.getLong("id"), facts);
+                })
+                .list();
+        Map<Ref, Named> groups = names(Map.of(Entity.PARTY, List.copyOf(read.keySet())));
+        Map<String, Facts> facts = new HashMap<>();
+        ids.forEach((name, id) -> {
+            Named named = groups.get(new Ref(Entity.PARTY, id));
+            facts.put(name, named == null ? read.get(id) : named.with(read.get(id)));
+        });
+        return new People(ids, facts);
+    }
+
+    /** What somebody is called now who was typed in another spelling. */
+    public String calledNow(String typed) {
+        return called(List.of(typed)).getOrDefault(typed, typed);
     }
 
     /** Every name there is. */

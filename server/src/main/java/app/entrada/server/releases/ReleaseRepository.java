@@ -12,9 +12,8 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
+import app.entrada.server.people.FactColumns;
 import app.entrada.server.people.PeopleBook;
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -40,25 +39,6 @@ public class ReleaseRepository {
     ReleaseRepository(JdbcClient jdbc, PeopleBook people) {
         this.jdbc = jdbc;
         this.people = people;
-    }
-
-    public static List<Field<?>> columns(Entity entity) {
-        return Fields.of(entity).stream()
-                .filter(field -> !(field.type() instanceof PeopleType<?>))
-                .toList();
-    }
-
-    public static String selected(Entity entity, String alias) {
-        return columns(entity).stream()
-                .map(field -> "%s.%s AS %s_%s".formatted(alias, field.column(), entity.id(), field.column()))
-                .collect(Collectors.joining(", "));
-    }
-
-    public static Facts read(ResultSet row, Entity entity) throws SQLException {
-        Facts facts = Facts.NONE;
-        for (Field<?> field : columns(entity))
-            facts = facts.withText(field, row.getString(entity.id() + "_" + field.column()));
-        return facts;
     }
 
     /** All ids, the newest release first. */
@@ -107,25 +87,27 @@ public class ReleaseRepository {
     private Read read(Collection<Long> ids) {
         Map<Long, Base> bases = new HashMap<>();
         jdbc.sql("SELECT r.id, r.revision, %s FROM release r WHERE r.id IN (:ids)"
-                        .formatted(selected(Entity.RELEASE, "r")))
+                        .formatted(FactColumns.selected(Entity.RELEASE, "r")))
                 .param("ids", ids)
-                .query((row, n) ->
-                        bases.put(row.getLong("id"), new Base(row.getInt("revision"), read(row, Entity.RELEASE))))
+                .query((row, n) -> bases.put(
+                        row.getLong("id"), new Base(row.getInt("revision"), FactColumns.read(row, Entity.RELEASE))))
                 .list();
         List<Row> rows = jdbc.sql("""
                         SELECT t.release_id, t.id, t.recording_id, r.work_id, %s, %s, %s
                         FROM track t JOIN recording r ON r.id = t.recording_id JOIN work w ON w.id = r.work_id
                         WHERE t.release_id IN (:ids)""".formatted(
-                        selected(Entity.TRACK, "t"), selected(Entity.RECORDING, "r"), selected(Entity.WORK, "w")))
+                                FactColumns.selected(Entity.TRACK, "t"),
+                                FactColumns.selected(Entity.RECORDING, "r"),
+                                FactColumns.selected(Entity.WORK, "w")))
                 .param("ids", ids)
                 .query((row, n) -> new Row(
                         row.getLong("release_id"),
                         row.getLong("id"),
-                        read(row, Entity.TRACK),
+                        FactColumns.read(row, Entity.TRACK),
                         row.getLong("recording_id"),
-                        read(row, Entity.RECORDING),
+                        FactColumns.read(row, Entity.RECORDING),
                         row.getLong("work_id"),
-                        read(row, Entity.WORK)))
+                        FactColumns.read(row, Entity.WORK)))
                 .list();
         return new Read(bases, rows, names(ids, rows));
     }
@@ -171,11 +153,11 @@ public class ReleaseRepository {
         Map<Ref, PeopleBook.Named> names = people.names(ids);
         Map<Ref, Facts> facts = new HashMap<>();
         ids.forEach((entity, wanted) -> jdbc.sql("SELECT e.id, %s FROM %s e WHERE e.id = ANY (:ids)"
-                        .formatted(selected(entity, "e"), entity.id()))
+                        .formatted(FactColumns.selected(entity, "e"), entity.id()))
                 .param("ids", wanted.toArray(Long[]::new))
                 .query((row, n) -> {
                     Ref ref = new Ref(entity, row.getLong("id"));
-                    return facts.put(ref, with(read(row, entity), names, ref));
+                    return facts.put(ref, with(FactColumns.read(row, entity), names, ref));
                 })
                 .list());
         return facts;

@@ -1,0 +1,138 @@
+package app.entrada.server.credits;
+
+import app.entrada.core.credit.CreditEdits;
+import app.entrada.core.credit.CreditMatrix;
+import app.entrada.core.credit.Roles;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.MalformedValue;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Release;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.people.PeopleBook;
+import app.entrada.server.platform.Problem;
+import app.entrada.server.releases.ChangeService;
+import app.entrada.server.releases.ReleaseRepository;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The matrix of credits, and edits in it. */
+@RestController
+class CreditsController {
+    private static final int LONGEST = 500;
+
+    private final ReleaseRepository releases;
+    private final ChangeService changes;
+    private final PeopleBook people;
+
+    CreditsController(ReleaseRepository releases, ChangeService changes, PeopleBook people) {
+        this.releases = releases;
+        this.changes = changes;
+        this.people = people;
+    }
+
+    /** Somebody on a track; {@code detail} is what is typed to say the same. */
+    record CreditCell(List<String> roles, String brief, String detail, boolean main, boolean featured) {}
+
+    /** Somebody across the tracks; cells by number of the track. */
+    record CreditLine(
+            long id, String name, @Nullable String kind, List<String> members, Map<String, CreditCell> cells) {}
+
+    /** A track's column. */
+    record CreditColumn(int track, String title, int performers, List<String> lacks) {}
+
+    /** The matrix. */
+    record CreditsView(int revision, List<CreditColumn> columns, List<CreditLine> lines, List<String> roles) {}
+
+    /**
+     * A change in the matrix.
+     *
+     * @param detail roles, and “as” a name; blank takes the credit away; null leaves it
+     * @param featured null leaves it
+     */
+    record CreditEdit(
+            String name,
+            Set<Integer> tracks,
+            @Nullable String detail,
+            @Nullable Boolean featured) {}
+
+    @GetMapping("/api/releases/{id}/credits")
+    CreditsView credits(@PathVariable long id) {
+        return view(releases.find(id).orElseThrow(() -> Problem.missing("release")));
+    }
+
+    private CreditsView view(Release release) {
+        PeopleBook.People named = people.on(release);
+        CreditMatrix matrix = CreditMatrix.of(release, named.facts());
+        List<CreditColumn> columns = matrix.feet().stream()
+                .map(foot -> new CreditColumn(
+                        foot.track(),
+                        release.tracks()
+                                .get(foot.track() - 1)
+                                .facts()
+                                .get(Fields.TRACK_TITLE)
+                                .orElse("Track " + foot.track()),
+                        foot.performers(),
+                        foot.lacks()))
+                .toList();
+        return new CreditsView(
+                release.revision(),
+                columns,
+                matrix.lines().stream().map(line -> line(line, named)).toList(),
+                Roles.known());
+    }
+
+    private static CreditLine line(CreditMatrix.Line line, PeopleBook.People named) {
+        Map<String, CreditCell> cells = new LinkedHashMap<>();
+        line.cells()
+                .forEach((track, cell) -> cells.put(
+                        String.valueOf(track),
+                        new CreditCell(
+                                cell.roles(),
+                                cell.roles().stream().map(Roles::brief).collect(Collectors.joining(" ")),
+                                String.join(", ", cell.roles())
+                                        + cell.as().map(as -> " as " + as).orElse(""),
+                                cell.main(),
+                                cell.featured())));
+        return new CreditLine(
+                named.ids().getOrDefault(line.name(), 0L),
+                line.name(),
+                line.kind().orElse(null),
+                line.members().stream()
+                        .map(member -> member.name()
+                                + member.since().map(year -> " " + year + "–").orElse("")
+                                + member.until().map(String::valueOf).orElse(""))
+                        .toList(),
+                cells);
+    }
+
+    @PostMapping("/api/releases/{id}/credits")
+    CreditsView edit(@PathVariable long id, @RequestBody CreditEdit edit, @AuthenticationPrincipal Account account) {
+        Release release = releases.find(id).orElseThrow(() -> Problem.missing("release"));
+        if (edit.name() == null || edit.name().isBlank() || edit.name().length() > LONGEST || edit.tracks() == null)
+            throw Problem.input("no-name", "A credit needs a name and a track; nothing was changed.");
+        String name = people.calledNow(edit.name().strip());
+        try {
+            List<Change> batch = new java.util.ArrayList<>();
+            if (edit.detail() != null) batch.addAll(CreditEdits.set(release, name, edit.tracks(), edit.detail()));
+            if (edit.featured() != null)
+                batch.addAll(CreditEdits.feature(release, name, edit.tracks(), edit.featured()));
+            return view(changes.apply(id, new ChangeService.Batch("Credit of " + cut(name), "typed", batch), account));
+        } catch (MalformedValue wrong) {
+            throw Problem.input("malformed-value", wrong.getMessage());
+        }
+    }
+
+    private static String cut(String name) {
+        return name.length() <= 80 ? name : name.substring(0, 80);
+    }
+}

@@ -1,0 +1,2 @@
+/** Credits of a release over HTTP. */
+package app.entrada.server.credits;
