@@ -2,6 +2,8 @@ import { createRouter, createWebHistory } from 'vue-router'
 
 export const PANELS = [
   { key: 'sheet', name: 'Sheet' },
+  { key: 'credits', name: 'Credits' },
+  { key: 'works', name: 'Works' },
   { key: 'masters', name: 'Masters' },
   { key: 'files', name: 'Files' },
   { key: 'send', name: 'Send' },
@@ -19,6 +21,8 @@ export const router = createRouter({
       redirect: (to) => ({ name: 'sheet', params: to.params, query: to.query }),
       children: [
         { path: 'sheet', name: 'sheet', component: () => import('./release/sheet/SheetPanel.vue') },
+        { path: 'credits', name: 'credits', component: () => import('./release/credits/CreditsPanel.vue') },
+        { path: 'works', name: 'works', component: () => import('./release/works/WorksPanel.vue') },
         { path: 'masters', name: 'masters', component: () => import('./release/masters/MastersPanel.vue') },
         { path: 'files', name: 'files', component: () => import('./release/files/FilesPanel.vue') },
         { path: 'send', name: 'send', component: () => import('./release/send/SendPanel.vue') },
@@ -26,6 +30,8 @@ export const router = createRouter({
     },
     { path: '/intake', name: 'intake', component: () => import('./intake/IntakeScreen.vue') },
     { path: '/inspect', name: 'inspect', component: () => import('./inspect/InspectScreen.vue') },
+    { path: '/people', name: 'people', component: () => import('./people/PeopleScreen.vue') },
+    { path: '/people/:id(\\d+)', name: 'person', component: () => import('./people/PeopleScreen.vue') },
     { path: '/codes', name: 'codes', component: () => import('./codes/CodesScreen.vue') },
     { path: '/destinations', name: 'destinations', component: () => import('./destinations/DestinationsScreen.vue') },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./frame/NowhereScreen.vue') },

@@ -22,6 +22,11 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
     name: 'Catalogue prefix',
     help: 'Letters in front of the label’s own numbers: NW for NW-031.',
   },
+  {
+    key: 'publisher',
+    name: 'Own publisher',
+    help: 'A publisher of the same house: counts as one party with the label.',
+  },
 ]
 async function run(method: string) {
   try {
@@ -51,7 +56,7 @@ onMounted(() => run('GET'))
           v-model="label[field.key]"
           autocomplete="off"
           :disabled="session.who?.role === 'reader'"
-          :class="{ mono: field.key !== 'name' }"
+          :class="{ mono: !['name', 'publisher'].includes(field.key) }"
         />
         <span class="quiet">{{ field.help }}</span>
       </div>

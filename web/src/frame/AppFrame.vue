@@ -27,6 +27,7 @@ const NAV = [
     { to: '/intake', name: 'Intake' },
   ],
   [
+    { to: '/people', name: 'People' },
     { to: '/codes', name: 'Codes' },
     { to: '/destinations', name: 'Destinations' },
     { to: '/inspect', name: 'Inspect' },

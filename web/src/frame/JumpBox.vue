@@ -28,6 +28,7 @@ const goals = computed<Goal[]>(() => {
     { says: 'New release', more: 'begin one', go: () => router.push('/releases?new') },
     { says: 'Intake', more: 'what came in and has no place yet', go: () => router.push('/intake') },
     { says: 'Inspect a file', more: 'all that is in it', go: () => router.push('/inspect') },
+    { says: 'People', more: 'names, identifiers, what they are on', go: () => router.push('/people') },
     { says: 'Codes', more: 'blocks and prefixes', go: () => router.push('/codes') },
     { says: 'Destinations', more: 'rules and connections', go: () => router.push('/destinations') },
     { says: 'Light or dark', more: 'switch', go: switchTheme },

@@ -4,7 +4,7 @@ import { BModal } from 'bootstrap-vue-next'
 const open = defineModel<boolean>({ required: true })
 const KEYS = [
   ['Ctrl K', 'Go to a release, a panel, or do something'],
-  ['Alt 1 … 4', 'Panels of a release: Sheet, Masters, Files, Send'],
+  ['Alt 1 … 6', 'Panels of a release: Sheet, Credits, Works, Masters, Files, Send'],
   ['J, Shift J', 'Next, previous finding'],
   ['Arrows', 'Move in the sheet'],
   ['Enter, F2', 'Edit a cell; Enter again saves, Esc leaves it as it was'],
@@ -12,6 +12,7 @@ const KEYS = [
   ['Shift arrows', 'Select several cells; Ctrl C and V copy and paste them as a table'],
   ['Ctrl Enter', 'Set all selected cells to what is typed'],
   ['Ctrl D', 'Fill the top cell down; for a single cell, the one above'],
+  ['Ctrl .', 'In the credits: featured, or no longer'],
   ['Alt ↑, Alt ↓', 'Move the track up, down'],
   ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
   ['Space', 'Play, pause'],

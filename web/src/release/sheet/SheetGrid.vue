@@ -187,10 +187,34 @@ td {
   white-space: nowrap;
   overflow: hidden;
 }
-td.chosen {
+.number,
+td.title,
+th.title {
+  position: sticky;
+  z-index: 2;
+  background: var(--card);
+}
+.number {
+  left: 0;
+}
+td.title,
+th.title {
+  left: 34px;
+}
+tr.all .number,
+tr.all td.title {
+  background: var(--bs-body-bg);
+}
+td.title.here {
+  z-index: 3;
+}
+td.chosen,
+tr.all td.title.chosen,
+td.title.chosen {
   background: var(--madder-wash);
 }
-td.here {
+td.here,
+td.title.here {
   outline: 2px solid var(--madder);
   outline-offset: -1px;
   background: var(--madder-wash);

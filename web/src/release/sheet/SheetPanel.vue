@@ -74,73 +74,75 @@ onUnmounted(() => (release.at = null))
     @paste="sheet.paste"
   >
     <div ref="inner" class="inner">
-      <RunningStrip
-        v-if="rows.length > 1"
-        :rows="rows.slice(1)"
-        :at="at?.row ?? 0"
-        :read-only="release.readOnly"
-        @pick="(row) => sheet.go(row, at?.column && shown.includes(at.column) ? at.column : 'title')"
-        @move="sheet.move"
-      />
-      <ReleaseFacts
-        :columns="facts"
-        :row="rows[0]!"
-        :findings="release.findings"
-        :at="at"
-        :editing="editing"
-        :words-of="words"
-        @pick="(key) => sheet.go(0, key)"
-        @edit="(key) => (sheet.go(0, key), sheet.begin())"
-        @save="sheet.save"
-        @leave="sheet.leave"
-      />
-      <div class="tools" @keydown.stop>
-        <button
-          v-for="each in SETS"
-          :key="each"
-          type="button"
-          class="set narrow"
-          :class="{ here: set === each }"
-          :aria-pressed="set === each"
-          @click="choose(each)"
-        >
-          {{ each[0]!.toUpperCase() + each.slice(1) }}
-        </button>
-        <span class="push" />
-        <template v-if="!release.readOnly">
-          <button class="tool" type="button" @click="reading = true">Read a track list…</button>
-          <button class="tool" type="button" @click="rewording = true">Reword…</button>
-          <button class="tool" type="button" @click="release.addTrack()">Add a track</button>
-          <button class="tool" type="button" :disabled="!at?.row" @click="sheet.remove">
-            {{ chosen && chosen.top !== chosen.bottom ? 'Remove tracks' : 'Remove track' }}
-          </button>
+      <div class="still">
+        <RunningStrip
+          v-if="rows.length > 1"
+          :rows="rows.slice(1)"
+          :at="at?.row ?? 0"
+          :read-only="release.readOnly"
+          @pick="(row) => sheet.go(row, at?.column && shown.includes(at.column) ? at.column : 'title')"
+          @move="sheet.move"
+        />
+        <ReleaseFacts
+          :columns="facts"
+          :row="rows[0]!"
+          :findings="release.findings"
+          :at="at"
+          :editing="editing"
+          :words-of="words"
+          @pick="(key) => sheet.go(0, key)"
+          @edit="(key) => (sheet.go(0, key), sheet.begin())"
+          @save="sheet.save"
+          @leave="sheet.leave"
+        />
+        <div class="tools" @keydown.stop>
           <button
-            class="tool"
+            v-for="each in SETS"
+            :key="each"
             type="button"
-            :disabled="!view.stack.undo"
-            :title="view.stack.undo"
-            @click="release.undo()"
+            class="set narrow"
+            :class="{ here: set === each }"
+            :aria-pressed="set === each"
+            @click="choose(each)"
           >
-            Undo
+            {{ each[0]!.toUpperCase() + each.slice(1) }}
           </button>
-          <button
-            class="tool"
-            type="button"
-            :disabled="!view.stack.redo"
-            :title="view.stack.redo"
-            @click="release.redo()"
-          >
-            Redo
-          </button>
-        </template>
+          <span class="push" />
+          <template v-if="!release.readOnly">
+            <button class="tool" type="button" @click="reading = true">Read a track list…</button>
+            <button class="tool" type="button" @click="rewording = true">Reword…</button>
+            <button class="tool" type="button" @click="release.addTrack()">Add a track</button>
+            <button class="tool" type="button" :disabled="!at?.row" @click="sheet.remove">
+              {{ chosen && chosen.top !== chosen.bottom ? 'Remove tracks' : 'Remove track' }}
+            </button>
+            <button
+              class="tool"
+              type="button"
+              :disabled="!view.stack.undo"
+              :title="view.stack.undo"
+              @click="release.undo()"
+            >
+              Undo
+            </button>
+            <button
+              class="tool"
+              type="button"
+              :disabled="!view.stack.redo"
+              :title="view.stack.redo"
+              @click="release.redo()"
+            >
+              Redo
+            </button>
+          </template>
+        </div>
+        <OwnColumns
+          v-if="set === 'own' && choosing"
+          :columns="view.columns"
+          :chosen="sheet.own.value"
+          @choose="sheet.keep"
+          @close="choosing = false"
+        />
       </div>
-      <OwnColumns
-        v-if="set === 'own' && choosing"
-        :columns="view.columns"
-        :chosen="sheet.own.value"
-        @choose="sheet.keep"
-        @close="choosing = false"
-      />
       <SheetGrid
         :rows="rows"
         :columns="view.columns"
@@ -159,7 +161,7 @@ onUnmounted(() => (release.at = null))
       <p v-if="rows.length === 1" class="quiet empty">
         No track yet. Read a track list, add a track, or drop finished masters on this page.
       </p>
-      <IncomingFiles />
+      <IncomingFiles class="still" />
     </div>
     <DetailLine
       v-if="at"
@@ -192,6 +194,16 @@ onUnmounted(() => (release.at = null))
   flex: 1;
   overflow: auto;
   padding: 12px 16px;
+  container-type: inline-size;
+  /* what stands still covers this much */
+  scroll-padding: 40px 20px 40px 210px;
+}
+/* stays where it is while a wide set of columns scrolls sideways */
+.still {
+  position: sticky;
+  left: 16px;
+  z-index: 4;
+  width: 100cqw;
 }
 .tools {
   display: flex;
@@ -199,8 +211,6 @@ onUnmounted(() => (release.at = null))
   gap: 2px 12px;
   align-items: baseline;
   margin-bottom: 4px;
-  position: sticky;
-  left: 0;
 }
 .set,
 .tool {

@@ -79,7 +79,7 @@ const WIDTHS: Record<string, number> = {
   version: 96,
   artists: 100,
   featured: 118,
-  [TIME]: 54,
+  [TIME]: 66,
   isrc: 136,
   iswc: 112,
   explicit: 60,

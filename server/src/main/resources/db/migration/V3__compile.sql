@@ -48,6 +48,8 @@ ALTER TABLE party ADD COLUMN country text CHECK (country ~ '^[A-Z]{2}$');
 -- a name typed in another spelling is looked for here
 CREATE INDEX party_spellings ON party USING gin (string_to_array(spellings, '; '));
 
+ALTER TABLE label ADD COLUMN publisher text NOT NULL DEFAULT '' CHECK (length(publisher) <= 200);
+
 -- Beside the name: what is said of it there (roles, shares, years), and a second name (the publisher of a writer).
 ALTER TABLE credit DROP CONSTRAINT credit_entity_check;
 ALTER TABLE credit ADD CHECK (entity IN ('release', 'track', 'recording', 'work', 'party'));

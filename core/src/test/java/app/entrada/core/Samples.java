@@ -161,7 +161,7 @@ public final class Samples {
                 Map.of(MASTER, audio),
                 Map.of(COVER, picture),
                 elsewhere,
-                new LabelFacts("Ninth Weir Records", "XANW9", "952123450", "NW"),
+                new LabelFacts("Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music"),
                 TODAY,
                 loose);
     }

@@ -16,6 +16,8 @@ public final class Scenario {
     public static final String ISRC_PREFIX = "XANW9";
     /** GS1 prefix within the demonstration range 952. */
     public static final String BARCODE_PREFIX = "952123450";
+    /** The label's own publisher. */
+    public static final String PUBLISHER = "Low Lock Music";
     /** Letters of catalogue numbers. */
     public static final String CATALOGUE_PREFIX = "NW";
 
@@ -61,32 +63,63 @@ public final class Scenario {
     }
 
     private DemoRelease tidewrackAlmanac() {
-        String mira = "Mirabel Tollgate-Osei";
+        String mira = "Mira Tollgate: CA 50/50 via Low Lock Music";
+        String low = "Low Lock Music: E 50/50";
         List<DemoTrack> tracks = List.of(
                 track(
                         "A",
                         "Almanac",
                         mira,
                         piece(41, 92, 3, false, 58, Piece.Layers.STRINGS).sung(12),
-                        "XANW92600040"),
+                        "XANW92600040",
+                        "publishers",
+                        low,
+                        "credits",
+                        "Mira Tollgate: vocals, guitar; Wanda Sleet: violin; Lio Brandt-Achterberg: producer, mix; Hanna Veil: mastering",
+                        "recordedOn",
+                        "2026-06",
+                        "country",
+                        "DE"),
                 track(
                         "A",
                         "Eelgrass",
                         mira,
                         piece(42, 108, 5, true, 84, Piece.Layers.BAND).sung(60),
-                        "XANW92600041"),
+                        "XANW92600041",
+                        "publishers",
+                        low,
+                        "credits",
+                        "Mira Tollgate: vocals, guitar; Tobit Marrow: drums; Ines Quillon: double bass; Lio Brandt-Achterberg: producer, mix; Hanna Veil: mastering",
+                        "recordedOn",
+                        "2026-06",
+                        "country",
+                        "DE"),
                 track(
                         "A",
                         "Saltings",
                         null,
                         piece(43, 76, 0, false, 62, Piece.Layers.BELLS).sung(10),
-                        "XANW92600042"),
+                        "XANW92600042",
+                        "credits",
+                        "Mira Tollgate: vocals, glockenspiel; Lio Brandt-Achterberg: producer; Hanna Veil: mastering",
+                        "recordedOn",
+                        "2026-06",
+                        "country",
+                        "DE"),
                 track(
                         "A",
                         "Knot and Dunlin",
-                        mira + "; Joss Amberley",
+                        "Mira Tollgate: CA 25/25 via Low Lock Music; Joss Amberley: C 50/50",
                         piece(44, 120, 7, false, 71, Piece.Layers.BAND).sung(8),
                         "XANW92600043",
+                        "publishers",
+                        "Low Lock Music: E 25/25",
+                        "credits",
+                        "Mira Tollgate: vocals; The Paper Ferrymen: ensemble; Lio Brandt-Achterberg: producer, mix; Hanna Veil: mastering",
+                        "recordedOn",
+                        "2026-06",
+                        "country",
+                        "DE",
                         "featured",
                         "The Paper Ferrymen"),
                 track(
@@ -95,6 +128,12 @@ public final class Scenario {
                         mira,
                         piece(45, 66, 2, true, 47, Piece.Layers.BELLS).sung(6),
                         "XANW92600044",
+                        "credits",
+                        "Mira Tollgate: vocals, piano; Lio Brandt-Achterberg: producer",
+                        "recordedOn",
+                        "2026-06",
+                        "country",
+                        "DE",
                         "language",
                         "el"),
                 track(
@@ -108,7 +147,7 @@ public final class Scenario {
                 track(
                         "B",
                         "Eelgrass",
-                        mira,
+                        "Mira Tollgate: C 100/100",
                         piece(42, 108, 5, true, 84, Piece.Layers.BAND),
                         "XANW92600046",
                         "version",
@@ -124,9 +163,11 @@ public final class Scenario {
                 track(
                         "B",
                         "The Lowlands Low",
-                        "Traditional",
+                        "Traditional: CA 100/100",
                         piece(49, 72, 4, true, 52, Piece.Layers.STRINGS).sung(5),
-                        "XANW92600047"));
+                        "XANW92600047",
+                        "origins",
+                        "public domain: The Lowlands Low / trad."));
         return release(
                 "Tidewrack Almanac",
                 "Mira Tollgate",

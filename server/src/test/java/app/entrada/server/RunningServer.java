@@ -82,7 +82,8 @@ public final class RunningServer implements BeforeAllCallback {
         var accounts = bean(app.entrada.server.accounts.AccountService.class);
         for (String role : new String[] {"manager", "assistant", "reader"}) accounts.create(role, PASSWORD, role);
         bean(app.entrada.server.codes.CodeBook.class)
-                .label(new app.entrada.core.rule.LabelFacts("Ninth Weir Records", "XANW9", "952123450", "NW"));
+                .label(new app.entrada.core.rule.LabelFacts(
+                        "Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music"));
         return new Ending();
     }
 }

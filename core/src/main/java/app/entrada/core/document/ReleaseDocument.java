@@ -134,7 +134,8 @@ public record ReleaseDocument(
                     text(label.path("name")),
                     text(label.path("isrcPrefix")),
                     text(label.path("barcodePrefix")),
-                    text(label.path("cataloguePrefix")));
+                    text(label.path("cataloguePrefix")),
+                    text(label.path("publisher")));
             Facts facts = facts(root.path("release"), "release", List.of(Entity.RELEASE))
                     .get(Entity.RELEASE);
             List<Track> tracks = new ArrayList<>();
@@ -231,6 +232,7 @@ public record ReleaseDocument(
         ours.put("isrcPrefix", label.isrcPrefix());
         ours.put("barcodePrefix", label.barcodePrefix());
         ours.put("cataloguePrefix", label.cataloguePrefix());
+        ours.put("publisher", label.publisher());
         root.put("label", ours);
         root.put("release", object(List.of(Entity.RELEASE), entity -> release.facts()));
         root.put(
@@ -259,7 +261,7 @@ public record ReleaseDocument(
     /** JSON Schema (2020-12) of the document, derived from the field registry. */
     public static Map<String, Object> schema() {
         Map<String, Object> label = new LinkedHashMap<>();
-        for (String key : List.of("name", "isrcPrefix", "barcodePrefix", "cataloguePrefix"))
+        for (String key : List.of("name", "isrcPrefix", "barcodePrefix", "cataloguePrefix", "publisher"))
             label.put(key, Map.of("type", "string"));
         Map<String, Object> schema = new LinkedHashMap<>();
         schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");

@@ -261,16 +261,16 @@ public final class Fields {
             "recordedOn",
             "Recorded",
             ValueTypes.PARTIAL_DATE,
-            RIGHTS,
+            TIMES,
             "When it was recorded; a year alone will do.");
     public static final Field<String> RECORDING_RECORDED_IN =
-            of(RECORDING, "recordedIn", "Recorded in", ValueTypes.TEXT, RIGHTS, "The place where it was recorded.");
+            of(RECORDING, "recordedIn", "Recorded in", ValueTypes.TEXT, TIMES, "The place where it was recorded.");
     public static final Field<String> RECORDING_COUNTRY = of(
             RECORDING,
             "country",
             "Country",
             ValueTypes.COUNTRY,
-            RIGHTS,
+            TIMES,
             "Country in which it was recorded, ISO 3166-1: DE, JP.");
     public static final Field<String> RECORDING_INSTRUMENTAL = of(
             RECORDING,

@@ -30,11 +30,11 @@ public class CodeBook {
 
     /** The label's own facts. */
     public LabelFacts label() {
-        return jdbc.sql("SELECT name, isrc_prefix, barcode_prefix, catalogue_prefix FROM label")
-                .query((row, n) ->
-                        new LabelFacts(row.getString(1), row.getString(2), row.getString(3), row.getString(4)))
+        return jdbc.sql("SELECT name, isrc_prefix, barcode_prefix, catalogue_prefix, publisher FROM label")
+                .query((row, n) -> new LabelFacts(
+                        row.getString(1), row.getString(2), row.getString(3), row.getString(4), row.getString(5)))
                 .optional()
-                .orElse(new LabelFacts("", "", "", ""));
+                .orElse(new LabelFacts("", "", "", "", ""));
     }
 
     /** Stores the label's own facts. */
@@ -43,10 +43,16 @@ public class CodeBook {
         if (!label.isrcPrefix().isEmpty()) new CodeBlock.OfIsrc(label.isrcPrefix(), 0);
         if (!label.barcodePrefix().isEmpty()) new CodeBlock.OfGtin(label.barcodePrefix());
         jdbc.sql("""
-                        INSERT INTO label (name, isrc_prefix, barcode_prefix, catalogue_prefix) VALUES (?, ?, ?, ?)
+                        INSERT INTO label (name, isrc_prefix, barcode_prefix, catalogue_prefix, publisher) VALUES (?, ?, ?, ?, ?)
                         ON CONFLICT (id) DO UPDATE SET name = excluded.name, isrc_prefix = excluded.isrc_prefix,
-                            barcode_prefix = excluded.barcode_prefix, catalogue_prefix = excluded.catalogue_prefix""")
-                .params(label.name(), label.isrcPrefix(), label.barcodePrefix(), label.cataloguePrefix())
+                            barcode_prefix = excluded.barcode_prefix, catalogue_prefix = excluded.catalogue_prefix,
+                            publisher = excluded.publisher""")
+                .params(
+                        label.name(),
+                        label.isrcPrefix(),
+                        label.barcodePrefix(),
+                        label.cataloguePrefix(),
+                        label.publisher())
                 .update();
     }
 

@@ -31,7 +31,8 @@ class LabelController {
                     typed.name().strip(),
                     plain(typed.isrcPrefix()),
                     plain(typed.barcodePrefix()),
-                    plain(typed.cataloguePrefix())));
+                    plain(typed.cataloguePrefix()),
+                    typed.publisher() == null ? "" : typed.publisher().strip()));
         } catch (MalformedCode wrong) {
             throw Problem.input("malformed-code", wrong.getMessage()).with("field", wrong.kind());
         }

@@ -11,6 +11,7 @@ import app.entrada.core.release.Track;
 import app.entrada.core.rule.LabelFacts;
 import app.entrada.core.text.TitleStyle;
 import app.entrada.demo.CoverDrawing;
+import app.entrada.demo.DemoPeople;
 import app.entrada.demo.Scenario;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.accounts.Account;
@@ -23,6 +24,7 @@ import app.entrada.server.destinations.DestinationService;
 import app.entrada.server.embedding.CopyService;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.files.FileStore;
+import app.entrada.server.people.PeopleBook;
 import app.entrada.server.platform.Settings;
 import app.entrada.server.releases.ChangeService;
 import app.entrada.server.releases.ReleaseRepository;
@@ -59,6 +61,7 @@ class DemoData implements ApplicationRunner {
     private final ReleaseRepository releases;
     private final ReleaseService service;
     private final ChangeService changes;
+    private final PeopleBook people;
     private final CheckService checks;
     private final FileStore store;
     private final FileBook files;
@@ -76,6 +79,7 @@ class DemoData implements ApplicationRunner {
             ReleaseRepository releases,
             ReleaseService service,
             ChangeService changes,
+            PeopleBook people,
             CheckService checks,
             FileStore store,
             FileBook files,
@@ -90,6 +94,7 @@ class DemoData implements ApplicationRunner {
         this.releases = releases;
         this.service = service;
         this.changes = changes;
+        this.people = people;
         this.checks = checks;
         this.store = store;
         this.files = files;
@@ -119,11 +124,24 @@ class DemoData implements ApplicationRunner {
         accounts.create("Sol Pereira-Finch", settings.demoPassword(), "assistant");
         accounts.create("Auditor", settings.demoPassword(), "reader");
         codes.label(new LabelFacts(
-                Scenario.LABEL, Scenario.ISRC_PREFIX, Scenario.BARCODE_PREFIX, Scenario.CATALOGUE_PREFIX));
+                Scenario.LABEL,
+                Scenario.ISRC_PREFIX,
+                Scenario.BARCODE_PREFIX,
+                Scenario.CATALOGUE_PREFIX,
+                Scenario.PUBLISHER));
         CompletableFuture<Map<Scenario.DemoRelease, String>> drawn = CompletableFuture.supplyAsync(() -> draw(wanted));
         Map<Scenario.DemoTrack, FileStore.Stored> sound = synthesise(wanted);
         Map<Scenario.DemoRelease, String> covers = drawn.join();
         for (Scenario.DemoRelease release : wanted) make(release, sound, covers.get(release), manager);
+        for (Map<String, String> person : DemoPeople.all()) {
+            long id = people.enter(person.get("name"));
+            Map<String, String> more = new LinkedHashMap<>(person);
+            more.remove("name");
+            changes.applyToCatalogue(
+                    new ChangeService.Batch(
+                            person.get("name"), "demo data", changes(new Ref(Entity.PARTY, id), Entity.PARTY, more)),
+                    manager);
+        }
         LOG.info("The demo catalogue of {} is made: {} releases", Scenario.LABEL, wanted.size());
     }
 

@@ -106,6 +106,17 @@ public class PeopleBook {
         return new People(ids, facts);
     }
 
+    /** The number of somebody by name; a name not met before becomes a party. */
+    public long enter(String name) {
+        jdbc.sql("INSERT INTO party (name) VALUES (?) ON CONFLICT (name) DO NOTHING")
+                .param(name)
+                .update();
+        return jdbc.sql("SELECT id FROM party WHERE name = ?")
+                .param(name)
+                .query(Long.class)
+                .single();
+    }
+
     /** What somebody is called now who was typed in another spelling. */
     public String calledNow(String typed) {
         return called(List.of(typed)).getOrDefault(typed, typed);
@@ -148,10 +159,7 @@ public class PeopleBook {
                 .update();
         if (text == null) return;
         List<PeopleType.Entry> entries = entries(type, text);
-        for (String name : namesOf(entries))
-            jdbc.sql("INSERT INTO party (name) VALUES (?) ON CONFLICT (name) DO NOTHING")
-                    .param(name)
-                    .update();
+        for (String name : namesOf(entries)) enter(name);
         int position = 0;
         for (PeopleType.Entry entry : entries)
             jdbc.sql("""

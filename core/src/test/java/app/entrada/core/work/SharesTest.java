@@ -1,0 +1,118 @@
+package app.entrada.core.work;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.entrada.core.Samples;
+import app.entrada.core.field.Publisher;
+import app.entrada.core.field.Share;
+import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.Writer;
+import app.entrada.core.release.Release;
+import java.util.List;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+@DisplayName("C6, C7 Shares are exact and total 100.00")
+class SharesTest {
+    private static Shares of(String writers, String publishers) {
+        return Shares.of(
+                ValueTypes.WRITERS.parse(writers),
+                publishers.isEmpty() ? List.of() : ValueTypes.PUBLISHERS.parse(publishers));
+    }
+
+    @Test
+    void writers_and_publishers_together_close_at_one_hundred() {
+        Shares shares = of("Mira Tollgate: CA 50/50 via Low Lock Music", "Low Lock Music: E 50/50");
+        assertThat(shares.performing().closes()).isTrue();
+        assertThat(shares.mechanical()).hasToString("100.00");
+        assertThat(shares.problems()).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "Mira Tollgate: CA 33.33; Joss Amberley: C 33.33; Ines Quillon: A 33.33, 0.01",
+        "Mira Tollgate: CA 60; Joss Amberley: C 40.5, -0.50"
+    })
+    void what_is_left_is_a_number(String writers, String left) {
+        Shares shares = of(writers, "");
+        assertThat(shares.performing().left()).isEqualTo(left);
+        assertThat(shares.problems()).hasSize(2).allMatch(problem -> problem.contains("not to 100.00"));
+    }
+
+    @Test
+    void publishers_hold_at_most_half_of_the_performing_right() {
+        Shares shares = of("Mira Tollgate: CA 40/0 via Low Lock Music", "Low Lock Music: E 60/100");
+        assertThat(shares.problems())
+                .singleElement()
+                .asString()
+                .contains("60.00")
+                .contains("at most 50.00");
+    }
+
+    @Test
+    void a_publisher_nobody_lists_is_missed() {
+        assertThat(of("Mira Tollgate: CA 100 via Low Lock Music", "").problems())
+                .anyMatch(problem -> problem.contains("Low Lock Music"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 3, 6, 7, 11, 13, 64})
+    void equal_parts_total_exactly_the_whole_and_differ_by_a_hundredth_at_most(int writers) {
+        List<Share> parts = Share.equal(Share.WHOLE, writers);
+        assertThat(parts.stream().mapToInt(Share::hundredths).sum()).isEqualTo(10_000);
+        assertThat(parts.get(0).hundredths() - parts.get(writers - 1).hundredths())
+                .isBetween(0, 1);
+    }
+
+    @Test
+    void three_writers_of_whom_one_is_published() {
+        // 33.34, 33.33, 33.33; the first leaves half of the part, 16.67, to the publisher
+        Shares.Divided divided = Shares.Divided.equally(
+                ValueTypes.WRITERS.parse("Mira Tollgate: CA via Low Lock Music; Joss Amberley: C; Ines Quillon: A"),
+                List.of());
+        assertThat(ValueTypes.WRITERS.format(divided.writers()))
+                .isEqualTo("Mira Tollgate: CA 16.67/16.67 via Low Lock Music; Joss Amberley: C 33.33/33.33;"
+                        + " Ines Quillon: A 33.33/33.33");
+        assertThat(divided.publishers()).extracting(Publisher::name).containsExactly("Low Lock Music");
+        assertThat(Shares.of(divided.writers(), divided.publishers()).problems())
+                .isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "Mira Tollgate, Mira Tollgate: CA",
+        "Mira Tollgate: c 50, Mira Tollgate: C 50.00/50.00",
+        "'Mira Tollgate: A 33,33/0', Mira Tollgate: A 33.33/0.00",
+        "Mira Tollgate: CA /50, Mira Tollgate: CA /50.00",
+        "Mira Tollgate: C; Mira Tollgate: A, Mira Tollgate: CA",
+        "'Kestrel & Loam: CA 100 % via Low Lock Music', Kestrel & Loam: CA 100.00/100.00 via Low Lock Music"
+    })
+    void a_writer_is_read_as_people_type_it(String typed, String canonical) {
+        List<Writer> read = ValueTypes.WRITERS.parse(typed);
+        assertThat(ValueTypes.WRITERS.format(read)).isEqualTo(canonical);
+        assertThat(ValueTypes.WRITERS.parse(canonical)).isEqualTo(read);
+    }
+
+    @Test
+    void one_party_licenses_both_sides_or_the_reasons_say_who_else() {
+        Release ours = Samples.single()
+                .with("work.writers", "Joss Amberley: CA via Low Lock Music")
+                .with("release.pLine", "2026 Ninth Weir Records")
+                .release();
+        assertThat(OneStop.of(ours, ours.tracks().get(0), "Ninth Weir Records", "Low Lock Music")
+                        .yes())
+                .isTrue();
+        Release shared = Samples.single()
+                .with("work.writers", "Joss Amberley: CA via Low Lock Music; Ines Quillon: C")
+                .with("work.origins", "sample: Weir Song / trad.")
+                .release();
+        OneStop verdict = OneStop.of(shared, shared.tracks().get(0), "Ninth Weir Records", "Low Lock Music");
+        assertThat(verdict.yes()).isFalse();
+        assertThat(verdict.reasons())
+                .anyMatch(reason -> reason.contains("Ines Quillon, who has no publisher"))
+                .anyMatch(reason -> reason.contains("sample of “Weir Song”"));
+    }
+}

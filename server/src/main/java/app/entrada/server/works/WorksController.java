@@ -1,0 +1,303 @@
+package app.entrada.server.works;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Lyrics;
+import app.entrada.core.field.Participant;
+import app.entrada.core.field.Publisher;
+import app.entrada.core.field.RightShares;
+import app.entrada.core.field.Share;
+import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.Writer;
+import app.entrada.core.field.Written;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Facts;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.release.Work;
+import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.work.OneStop;
+import app.entrada.core.work.Shares;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.codes.CodeBook;
+import app.entrada.server.people.PeopleBook;
+import app.entrada.server.platform.Problem;
+import app.entrada.server.releases.ChangeService;
+import app.entrada.server.releases.ReleaseRepository;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The works on a release: one card each. Facts are edited as everywhere; dividing shares equally is a move of its own. */
+@RestController
+class WorksController {
+    private final ReleaseRepository releases;
+    private final ChangeService changes;
+    private final PeopleBook people;
+    private final CodeBook codes;
+    private final JdbcClient jdbc;
+
+    WorksController(
+            ReleaseRepository releases, ChangeService changes, PeopleBook people, CodeBook codes, JdbcClient jdbc) {
+        this.releases = releases;
+        this.changes = changes;
+        this.people = people;
+        this.codes = codes;
+        this.jdbc = jdbc;
+    }
+
+    /** A fact in the form in which it is written. */
+    record FactCell(
+            String entity,
+            long target,
+            String field,
+            String name,
+            String help,
+            @Nullable String value,
+            @Nullable String shown) {}
+
+    /** Somebody with shares; {@code note} says what a society still needs. */
+    record ShareLine(
+            String name,
+            String role,
+            String roleSays,
+            @Nullable String performing,
+            @Nullable String mechanical,
+            @Nullable String publisher,
+            String note) {}
+
+    /** What the shares of a right come to; {@code left} is what is missing to 100.00. */
+    record RightTotal(String total, String left, boolean closes) {}
+
+    /** A role one may have, with its code. */
+    record RoleChoice(String code, String says) {}
+
+    /** A composition. */
+    record WorkCard(
+            long id,
+            String title,
+            List<Integer> tracks,
+            int recordings,
+            Map<String, FactCell> facts,
+            boolean iswcWrong,
+            List<ShareLine> writers,
+            List<ShareLine> publishers,
+            RightTotal performing,
+            RightTotal mechanical,
+            List<String> problems,
+            Map<String, String> lyrics) {}
+
+    /** The income of a recording, and who can license it. */
+    record IncomeCard(
+            int track,
+            String title,
+            FactCell splits,
+            List<ShareLine> participants,
+            String total,
+            String left,
+            boolean oneStop,
+            List<String> reasons) {}
+
+    /** Works and income of a release. */
+    record WorksView(
+            int revision,
+            List<WorkCard> works,
+            List<IncomeCard> incomes,
+            List<RoleChoice> writerRoles,
+            List<RoleChoice> publisherRoles) {}
+
+    @GetMapping("/api/releases/{id}/works")
+    WorksView works(@PathVariable long id) {
+        return view(releases.find(id).orElseThrow(() -> Problem.missing("release")));
+    }
+
+    private WorksView view(Release release) {
+        Map<String, Facts> named = people.on(release).facts();
+        Map<Long, List<Track>> tracks = new LinkedHashMap<>();
+        for (Track track : release.tracks())
+            tracks.computeIfAbsent(track.recording().work().id(), work -> new ArrayList<>())
+                    .add(track);
+        Map<Long, Integer> recordings = recordings(tracks.keySet());
+        LabelFacts label = codes.label();
+        return new WorksView(
+                release.revision(),
+                tracks.values().stream().map(on -> card(on, named, recordings)).toList(),
+                release.tracks().stream()
+                        .map(track -> income(release, track, label))
+                        .toList(),
+                Arrays.stream(Writer.Role.values())
+                        .map(role -> new RoleChoice(role.name(), role.says()))
+                        .toList(),
+                Arrays.stream(Publisher.Role.values())
+                        .map(role -> new RoleChoice(role.name(), role.says()))
+                        .toList());
+    }
+
+    private Map<Long, Integer> recordings(Iterable<Long> works) {
+        List<Long> ids = new ArrayList<>();
+        works.forEach(ids::add);
+        Map<Long, Integer> counts = new LinkedHashMap<>();
+        jdbc.sql("SELECT work_id, count(*) AS n FROM recording WHERE work_id = ANY (:ids) GROUP BY work_id")
+                .param("ids", ids.toArray(Long[]::new))
+                .query((row, n) -> counts.put(row.getLong("work_id"), row.getInt("n")))
+                .list();
+        return counts;
+    }
+
+    private static WorkCard card(List<Track> on, Map<String, Facts> named, Map<Long, Integer> recordings) {
+        Work work = on.get(0).recording().work();
+        List<Publisher> publishers = work.facts().get(Fields.WORK_PUBLISHERS).orElse(List.of());
+        Shares shares = Shares.of(work.writers(), publishers);
+        Map<String, FactCell> facts = new LinkedHashMap<>();
+        for (Field<?> field : Fields.of(Entity.WORK))
+            facts.put(field.key(), cell(field, new Ref(Entity.WORK, work.id()), work.facts()));
+        return new WorkCard(
+                work.id(),
+                work.facts()
+                        .get(Fields.WORK_TITLE)
+                        .or(() -> on.get(0).facts().get(Fields.TRACK_TITLE))
+                        .orElse("Untitled work"),
+                on.stream().map(Track::number).toList(),
+                recordings.getOrDefault(work.id(), 0),
+                facts,
+                work.facts()
+                        .get(Fields.WORK_ISWC)
+                        .map(Written::code)
+                        .map(Optional::isEmpty)
+                        .orElse(false),
+                work.writers().stream()
+                        .map(writer -> line(
+                                writer.name(),
+                                writer.role().name(),
+                                writer.role().says(),
+                                writer.shares(),
+                                writer.publisher().orElse(null),
+                                named))
+                        .toList(),
+                publishers.stream()
+                        .map(publisher -> line(
+                                publisher.name(),
+                                publisher.role().name(),
+                                publisher.role().says(),
+                                publisher.shares(),
+                                null,
+                                named))
+                        .toList(),
+                total(shares.performing()),
+                total(shares.mechanical()),
+                shares.problems(),
+                work.facts().get(Fields.WORK_LYRICS).map(Lyrics::byLanguage).orElse(Map.of()));
+    }
+
+    private static RightTotal total(Shares.Total total) {
+        return new RightTotal(total.toString(), total.left(), total.closes());
+    }
+
+    private static ShareLine line(
+            String name,
+            String role,
+            String says,
+            RightShares shares,
+            @Nullable String publisher,
+            Map<String, Facts> named) {
+        Facts facts = named.getOrDefault(name, Facts.NONE);
+        List<String> lacks = new ArrayList<>();
+        Optional<? extends Written<?>> ipi = facts.get(Fields.PARTY_IPI);
+        if (ipi.isEmpty()) lacks.add("no IPI");
+        else if (ipi.get().code().isEmpty()) lacks.add("IPI is wrong");
+        if (facts.get(Fields.PARTY_SOCIETY).isEmpty()) lacks.add("no society");
+        return new ShareLine(
+                name,
+                role,
+                says,
+                shares.performing().map(Share::toString).orElse(null),
+                shares.mechanical().map(Share::toString).orElse(null),
+                publisher,
+                String.join(", ", lacks));
+    }
+
+    private static FactCell cell(Field<?> field, Ref ref, Facts facts) {
+        return new FactCell(
+                ref.entity().id(),
+                ref.id(),
+                field.id(),
+                field.name(),
+                field.help(),
+                facts.text(field),
+                facts.display(field));
+    }
+
+    private static IncomeCard income(Release release, Track track, LabelFacts label) {
+        List<Participant> participants =
+                track.recording().facts().get(Fields.RECORDING_SPLITS).orElse(List.of());
+        int total = participants.stream()
+                .flatMap(each -> each.share().stream())
+                .mapToInt(Share::hundredths)
+                .sum();
+        OneStop verdict = OneStop.of(release, track, label.name(), label.publisher());
+        return new IncomeCard(
+                track.number(),
+                track.facts().get(Fields.TRACK_TITLE).orElse("Track " + track.number()),
+                cell(
+                        Fields.RECORDING_SPLITS,
+                        release.ref(track, Entity.RECORDING),
+                        track.recording().facts()),
+                participants.stream()
+                        .map(each -> new ShareLine(
+                                each.name(),
+                                each.as(),
+                                each.as(),
+                                each.share().map(Share::toString).orElse(null),
+                                null,
+                                null,
+                                ""))
+                        .toList(),
+                BigDecimal.valueOf(total, 2).toPlainString(),
+                BigDecimal.valueOf(Share.WHOLE.hundredths() - total, 2).toPlainString(),
+                verdict.yes(),
+                verdict.reasons());
+    }
+
+    /** Divides a work's shares equally among its writers. */
+    @PostMapping("/api/releases/{id}/works/{work}/equal")
+    WorksView equal(@PathVariable long id, @PathVariable long work, @AuthenticationPrincipal Account account) {
+        Release release = releases.find(id).orElseThrow(() -> Problem.missing("release"));
+        Work divided = release.tracks().stream()
+                .map(track -> track.recording().work())
+                .filter(each -> each.id() == work)
+                .findFirst()
+                .orElseThrow(() -> Problem.missing("work"));
+        if (divided.writers().isEmpty())
+            throw Problem.conflict("no-writers", "The work has no writer to divide it among. Nothing was changed.");
+        Shares.Divided parts = Shares.Divided.equally(
+                divided.writers(), divided.facts().get(Fields.WORK_PUBLISHERS).orElse(List.of()));
+        Ref ref = new Ref(Entity.WORK, work);
+        List<Change> batch = new ArrayList<>();
+        batch.add(new Change(
+                ref,
+                Fields.WORK_WRITERS,
+                divided.facts().text(Fields.WORK_WRITERS),
+                ValueTypes.WRITERS.format(parts.writers())));
+        if (!parts.publishers().isEmpty())
+            batch.add(new Change(
+                    ref,
+                    Fields.WORK_PUBLISHERS,
+                    divided.facts().text(Fields.WORK_PUBLISHERS),
+                    ValueTypes.PUBLISHERS.format(parts.publishers())));
+        return view(
+                changes.apply(id, new ChangeService.Batch("Shares divided equally", "equal split", batch), account));
+    }
+}

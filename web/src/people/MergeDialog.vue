@@ -1,0 +1,49 @@
+<script setup lang="ts">
+/** Two names become one: every fact that changes is seen before it does. */
+import { BButton, BModal } from 'bootstrap-vue-next'
+import { ref } from 'vue'
+import type { MergeLine } from '../api/types'
+
+const props = defineProps<{ from: string; into: string; lines: MergeLine[] }>()
+const emit = defineEmits<{ merge: []; close: [] }>()
+const open = ref(true)
+</script>
+
+<template>
+  <BModal v-model="open" :title="`“${props.from}” becomes “${props.into}”`" size="lg" no-footer @hidden="emit('close')">
+    <p>{{ props.lines.length }} facts change. One undo on this page takes all of it back.</p>
+    <table class="narrow">
+      <tbody>
+        <tr v-for="(line, i) in props.lines" :key="i">
+          <td class="quiet">{{ line.fact }}</td>
+          <td>{{ line.before ?? '' }}</td>
+          <td>
+            <b>{{ line.after ?? '' }}</b>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="end">
+      <button class="act" type="button" @click="open = false">Leave both</button>
+      <BButton variant="primary" @click="emit('merge')">Make them one</BButton>
+    </div>
+  </BModal>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  font-size: 14px;
+}
+td {
+  padding: 3px 8px 3px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: top;
+}
+.end {
+  display: flex;
+  justify-content: flex-end;
+  gap: 16px;
+  margin-top: 14px;
+}
+</style>

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+/** Everybody, and one of them: all names, identifiers with their verdicts, everything they are on. */
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { call } from '../api/client'
+import { useSession } from '../api/session'
+import type { PersonLine } from '../api/types'
+import Mark from '../kit/Mark.vue'
+import { soon } from '../kit/soon'
+import PersonPage from './PersonPage.vue'
+
+const session = useSession()
+const route = useRoute()
+const people = ref<PersonLine[] | null>(null)
+const problem = ref('')
+const filter = ref('')
+const chosen = computed(() => Number(route.params.id ?? 0))
+const found = ref<Set<number> | null>(null)
+
+async function load() {
+  try {
+    people.value = await call<PersonLine[]>('GET', '/api/people')
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+const looking = soon(async () => {
+  if (!filter.value.trim()) found.value = null
+  else
+    found.value = new Set(
+      (
+        await call<{ id: number }[]>('GET', `/api/people/find?typed=${encodeURIComponent(filter.value)}`).catch(
+          () => [],
+        )
+      ).map((each) => each.id),
+    )
+}, 150)
+watch(filter, looking.ask)
+const shown = computed(() => {
+  const typed = filter.value.trim().toLowerCase()
+  return (people.value ?? []).filter(
+    (person) => !typed || person.name.toLowerCase().includes(typed) || found.value?.has(person.id),
+  )
+})
+const reload = soon(load)
+const stops = ['people', 'release'].map((kind) => session.on(kind, reload.ask))
+onMounted(load)
+onUnmounted(() => (looking.cancel(), reload.cancel(), stops.forEach((stop) => stop())))
+</script>
+
+<template>
+  <div class="people">
+    <section class="list" aria-label="People">
+      <h1>People</h1>
+      <input
+        v-model="filter"
+        type="search"
+        class="form-control form-control-sm"
+        placeholder="Any spelling…"
+        aria-label="Find people"
+      />
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p v-if="!people" class="quiet">Looking up people…</p>
+      <p v-else-if="!people.length" class="quiet">Nobody yet. Whoever is named on a release stands here.</p>
+      <p v-else-if="!shown.length" class="quiet">Nobody is called anything like “{{ filter }}”.</p>
+      <ul>
+        <li v-for="person in shown" :key="person.id">
+          <RouterLink :to="`/people/${person.id}`" :class="{ here: person.id === chosen }">
+            <span class="name">{{ person.name }}</span>
+            <span v-for="code in person.codes" :key="code.name" class="quiet code">
+              {{ code.name }} <Mark :weight="code.right ? 'ready' : 'risk'" />
+              <span class="hidden-text">{{ code.right ? 'right' : 'wrong' }}</span>
+            </span>
+            <span class="quiet count">{{ person.appears }}</span>
+          </RouterLink>
+        </li>
+      </ul>
+    </section>
+    <PersonPage v-if="chosen" :id="chosen" :key="chosen" @changed="load" />
+    <p v-else class="quiet nobody">Choose somebody: names, identifiers and everything they are on stand here.</p>
+  </div>
+</template>
+
+<style scoped>
+.people {
+  display: grid;
+  grid-template-columns: 320px 1fr;
+  height: 100%;
+  min-height: 0;
+}
+.list {
+  padding: 20px 12px 20px 24px;
+  border-right: 1px solid var(--line);
+  overflow: auto;
+}
+h1 {
+  font-size: 1.5rem;
+}
+ul {
+  list-style: none;
+  margin: 10px 0 0;
+  padding: 0;
+}
+li a {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  min-height: 30px;
+  padding: 3px 6px;
+  border-bottom: 1px solid var(--line);
+  color: var(--ink);
+  text-decoration: none;
+}
+li a.here {
+  background: var(--madder-wash);
+}
+.name {
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.code {
+  font-size: 12.5px;
+  white-space: nowrap;
+}
+.count {
+  width: 26px;
+  text-align: right;
+}
+.nobody {
+  padding: 24px;
+}
+.problem {
+  color: var(--stop);
+}
+</style>

@@ -1,0 +1,229 @@
+<script setup lang="ts">
+/** Somebody: facts to edit, where they appear, who may be the same. */
+import { onMounted, ref } from 'vue'
+import { call } from '../api/client'
+import { useSession } from '../api/session'
+import type { MergeLine, PersonFact, PersonView } from '../api/types'
+import ErrorNote from '../kit/ErrorNote.vue'
+import Mark from '../kit/Mark.vue'
+import TypeAhead from '../kit/TypeAhead.vue'
+import { findPeople } from './find'
+import MergeDialog from './MergeDialog.vue'
+
+const props = defineProps<{ id: number }>()
+const emit = defineEmits<{ changed: [] }>()
+const session = useSession()
+const person = ref<PersonView | null>(null)
+const problem = ref<string | null>(null)
+const merging = ref<{ id: number; name: string; lines: MergeLine[] } | null>(null)
+const other = ref('')
+
+async function run(method: string, path: string, body?: unknown) {
+  try {
+    person.value = await call<PersonView>(method, `/api/people/${props.id}${path}`, body)
+    problem.value = null
+    if (method !== 'GET') emit('changed')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+onMounted(() => run('GET', ''))
+function put(fact: PersonFact, event: Event) {
+  const typed = (event.target as HTMLInputElement).value.trim() || null
+  if (typed !== (fact.value ?? null))
+    void run('POST', '/changes', { field: fact.field, before: fact.value, after: typed })
+}
+async function undo(way: 'undo' | 'redo') {
+  try {
+    await call('POST', `/api/people/${way}`)
+    await run('GET', '')
+    emit('changed')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+async function preview(id: number, name: string) {
+  try {
+    merging.value = { id, name, lines: await call<MergeLine[]>('GET', `/api/people/${id}/merge?into=${props.id}`) }
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+async function previewTyped() {
+  const found = await call<{ id: number; name: string }[]>(
+    'GET',
+    `/api/people/find?typed=${encodeURIComponent(other.value)}`,
+  ).catch(() => [])
+  const exact = found.find((each) => each.name === other.value.trim())
+  if (exact) await preview(exact.id, exact.name)
+  else problem.value = `Nobody is called “${other.value}”. Choose somebody of the list.`
+}
+async function merge() {
+  const from = merging.value!.id
+  merging.value = null
+  other.value = ''
+  try {
+    person.value = await call<PersonView>('POST', `/api/people/${from}/merge`, { into: props.id })
+    emit('changed')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+const readOnly = session.who?.role === 'reader'
+</script>
+
+<template>
+  <section class="person" aria-label="Person">
+    <ErrorNote :says="problem" @close="problem = null" />
+    <p v-if="!person" class="quiet">Looking up…</p>
+    <template v-else>
+      <header>
+        <h2>{{ person.name }}</h2>
+        <span v-if="person.groups.length" class="quiet">member of {{ person.groups.join(', ') }}</span>
+        <span class="push" />
+        <template v-if="!readOnly">
+          <button
+            class="act"
+            type="button"
+            :disabled="!person.stack.undo"
+            :title="person.stack.undo!"
+            @click="undo('undo')"
+          >
+            Undo
+          </button>
+          <button
+            class="act"
+            type="button"
+            :disabled="!person.stack.redo"
+            :title="person.stack.redo!"
+            @click="undo('redo')"
+          >
+            Redo
+          </button>
+        </template>
+      </header>
+      <div class="facts">
+        <label v-for="fact in person.facts" :key="fact.field" :title="fact.help">
+          <span>{{ fact.name }}</span>
+          <select v-if="fact.words.length" :value="fact.value ?? ''" :disabled="readOnly" @change="put(fact, $event)">
+            <option value=""></option>
+            <option v-for="word in fact.words" :key="word" :value="word">{{ word }}</option>
+          </select>
+          <input
+            v-else
+            :value="fact.type === 'members' ? (fact.value ?? '') : (fact.shown ?? '')"
+            :disabled="readOnly"
+            :class="{ mono: ['ipi', 'isni'].includes(fact.type) }"
+            @change="put(fact, $event)"
+          />
+          <span v-if="fact.problem" class="wrong"><Mark weight="risk" /> {{ fact.problem }}</span>
+        </label>
+      </div>
+      <div v-if="!readOnly" class="same">
+        <h3>Perhaps the same</h3>
+        <p v-for="each in person.alike" :key="each.id">
+          {{ each.name }} <span class="quiet">{{ each.why }}</span>
+          <button class="act" type="button" @click="preview(each.id, each.name)">Merge into this one…</button>
+        </p>
+        <form class="other" @submit.prevent="previewTyped">
+          <TypeAhead
+            v-model="other"
+            label="Somebody else"
+            :find="findPeople"
+            placeholder="Somebody else…"
+            @enter="previewTyped"
+          />
+        </form>
+      </div>
+      <h3>On {{ person.appears.length }} {{ person.appears.length === 1 ? 'place' : 'places' }}</h3>
+      <ul>
+        <li v-for="(each, i) in person.appears" :key="i">
+          <RouterLink :to="`/releases/${each.release}/sheet?at=${each.track}.${each.column}`">{{
+            each.title
+          }}</RouterLink>
+          <span class="quiet">{{ each.track ? `track ${each.track}` : 'release' }}</span>
+          <span>{{ each.says }}</span>
+        </li>
+      </ul>
+    </template>
+    <MergeDialog
+      v-if="merging && person"
+      :from="merging.name"
+      :into="person.name"
+      :lines="merging.lines"
+      @merge="merge"
+      @close="merging = null"
+    />
+  </section>
+</template>
+
+<style scoped>
+.person {
+  padding: 20px 24px;
+  overflow: auto;
+  background: var(--card);
+}
+header {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+}
+h2 {
+  margin: 0;
+  font-size: 1.4rem;
+}
+h3 {
+  margin: 18px 0 4px;
+  font-size: 1rem;
+}
+.push {
+  flex: 1;
+}
+.facts {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px 20px;
+  margin-top: 12px;
+}
+label {
+  font-size: 13px;
+  color: var(--quiet);
+}
+input,
+select {
+  display: block;
+  width: 100%;
+  height: 28px;
+  padding: 0 5px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+}
+.wrong {
+  color: var(--risk);
+}
+.same p {
+  margin: 0;
+}
+.same .act {
+  margin-left: 10px;
+}
+.other {
+  width: 260px;
+  margin-top: 4px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 220px 80px 1fr;
+  gap: 12px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 14.5px;
+}
+</style>

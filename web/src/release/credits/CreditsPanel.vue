@@ -1,0 +1,255 @@
+<script setup lang="ts">
+/** Credits: people down, tracks across. A ring marks a featured artist, a bar the main one. */
+import { ref } from 'vue'
+import ErrorNote from '../../kit/ErrorNote.vue'
+import Mark from '../../kit/Mark.vue'
+import TypeAhead from '../../kit/TypeAhead.vue'
+import { findPeople } from '../../people/find'
+import CreditMark from './CreditMark.vue'
+import { useCredits } from './useCredits'
+
+const board = ref<HTMLElement>()
+const input = ref<InstanceType<typeof TypeAhead>[]>()
+const credits = useCredits(board, (select) => {
+  input.value?.[0]?.focus()
+  if (select) input.value?.[0]?.select()
+})
+const { release, view, problem, at, editing, adding, open, lines, columns, line, cell, tracks } = credits
+const isHere = (row: number, track: number) => at.value?.line === row && at.value.track === track
+const { chosen, go, change, begin, save, add, keys, roles, unfold } = credits
+</script>
+
+<template>
+  <div ref="board" class="credits" tabindex="0" aria-label="Credits" @keydown="keys">
+    <ErrorNote :says="problem" @close="problem = null" />
+    <p v-if="!view" class="quiet pad" role="status">Looking up the credits…</p>
+    <p v-else-if="!columns.length" class="quiet pad">No track yet, so nobody has done anything. Begin in the Sheet.</p>
+    <div v-else class="scroll">
+      <table class="narrow" role="grid" aria-label="Who did what">
+        <thead>
+          <tr>
+            <th scope="col">{{ lines.length }} {{ lines.length === 1 ? 'name' : 'names' }}</th>
+            <th v-for="column in columns" :key="column.track" scope="col" :title="column.title">
+              <span class="track">{{ column.track }}</span> {{ column.title }}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <template v-for="(each, row) in lines" :key="each.name">
+            <tr>
+              <th scope="row">
+                <button
+                  v-if="each.members.length"
+                  class="act fold"
+                  type="button"
+                  :aria-expanded="open.has(each.name)"
+                  :aria-label="`Members of ${each.name}`"
+                  @click="unfold(each.name)"
+                >
+                  {{ open.has(each.name) ? '−' : '+' }}
+                </button>
+                <RouterLink :to="`/people/${each.id}`" tabindex="-1">{{ each.name }}</RouterLink>
+              </th>
+              <td
+                v-for="column in columns"
+                :key="column.track"
+                role="gridcell"
+                :data-credit="`${row}.${column.track}`"
+                :class="{ here: isHere(row, column.track), chosen: chosen(row, column.track) }"
+                :aria-selected="chosen(row, column.track)"
+                :title="each.cells[column.track]?.detail"
+                @mousedown="go(row, column.track, $event.shiftKey)"
+                @mouseenter="
+                  $event.buttons === 1 && at?.line === row && editing === null && go(row, column.track, true)
+                "
+                @dblclick="begin()"
+              >
+                <TypeAhead
+                  v-if="editing !== null && isHere(row, column.track)"
+                  ref="input"
+                  v-model="editing"
+                  class="edit"
+                  :label="`What ${each.name} did`"
+                  :find="roles"
+                  @enter="save('enter')"
+                  @tab="($event.preventDefault(), save('tab'))"
+                  @leave="((editing = null), board?.focus())"
+                  @blur="save('blur')"
+                />
+                <CreditMark v-else-if="each.cells[column.track]" :cell="each.cells[column.track]!" />
+              </td>
+            </tr>
+            <tr v-for="member in open.has(each.name) ? each.members : []" :key="member" class="member">
+              <th scope="row" :colspan="columns.length + 1">{{ member }}</th>
+            </tr>
+          </template>
+        </tbody>
+        <tfoot>
+          <tr>
+            <th scope="row">Performers</th>
+            <td v-for="column in columns" :key="column.track" :title="column.lacks.join(', ')">
+              {{ column.performers }}
+              <Mark :weight="column.lacks.length ? 'note' : 'ready'" />
+              <span class="hidden-text">{{ column.lacks.join(', ') || 'complete' }}</span>
+            </td>
+          </tr>
+        </tfoot>
+      </table>
+      <form v-if="!release.readOnly" class="add" @submit.prevent="add" @keydown.stop>
+        <TypeAhead v-model="adding" label="Add a name" :find="findPeople" placeholder="Add a name…" @enter="add" />
+      </form>
+    </div>
+    <footer v-if="view && columns.length" class="detail" aria-live="polite">
+      <template v-if="line && at">
+        <b
+          >{{ line.name }} ·
+          {{ tracks.length > 1 ? `tracks ${tracks[0]} to ${tracks.at(-1)}` : `track ${at.track}` }}</b
+        >
+        <span class="says">
+          {{ cell?.detail || (cell?.main ? 'main artist' : 'nothing yet') }}
+          <span class="quiet">
+            Type roles, commas between them; “as …” for the name as credited. Ctrl D spreads to the right.
+          </span>
+        </span>
+        <button
+          v-if="!release.readOnly"
+          class="act"
+          type="button"
+          title="Ctrl ."
+          @click="change(line.name, tracks, null, !cell?.featured)"
+        >
+          {{ cell?.featured ? 'Not featured' : 'Featured' }}
+        </button>
+      </template>
+      <template v-else>
+        <b>What the performers’ society lacks</b>
+        <span class="says">
+          {{
+            columns
+              .filter((each) => each.lacks.length)
+              .slice(0, 3)
+              .map((each) => `${each.track}: ${each.lacks.join(', ')}`)
+              .join('; ') || 'nothing'
+          }}
+        </span>
+      </template>
+    </footer>
+  </div>
+</template>
+
+<style scoped>
+.credits {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.credits:focus-visible {
+  outline: 0;
+}
+.pad {
+  padding: 16px;
+}
+.scroll {
+  flex: 1;
+  overflow: auto;
+  padding: 12px 16px;
+}
+table {
+  border-collapse: collapse;
+  font-size: 14.5px;
+}
+thead th {
+  height: 30px;
+  width: 84px;
+  max-width: 84px;
+  min-width: 84px;
+  padding: 0 6px 4px 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-weight: 500;
+  font-size: 13px;
+  color: var(--quiet);
+  border-bottom: 1px solid var(--ink);
+}
+thead th:first-child {
+  width: 190px;
+  max-width: 190px;
+  min-width: 190px;
+}
+.track {
+  color: var(--ink);
+  font-weight: 600;
+}
+tbody th {
+  font-weight: 500;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  max-width: 190px;
+}
+tbody th a {
+  color: var(--ink);
+}
+.fold {
+  width: 16px;
+  min-height: 20px;
+}
+.member th {
+  padding-left: 22px;
+  font-weight: 400;
+  color: var(--quiet);
+  font-size: 13.5px;
+}
+tr {
+  height: 28px;
+}
+tbody tr {
+  border-bottom: 1px solid var(--line);
+}
+td {
+  padding: 0 5px;
+  border-left: 1px solid var(--line);
+  max-width: 84px;
+  cursor: default;
+  user-select: none;
+}
+.chosen {
+  background: var(--madder-wash);
+}
+.here {
+  outline: 2px solid var(--madder);
+  outline-offset: -1px;
+}
+.edit {
+  width: 200px;
+}
+tfoot td,
+tfoot th {
+  border-top: 1px solid var(--ink);
+  font-weight: 500;
+  font-size: 13.5px;
+}
+.add {
+  width: 240px;
+  margin-top: 8px;
+}
+.detail {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+  min-height: 48px;
+  padding: 10px 16px;
+  border-top: 1px solid var(--ink);
+  background: var(--bs-body-bg);
+  font-size: 14.5px;
+}
+.detail b {
+  white-space: nowrap;
+  font-size: 13px;
+}
+.says {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,82 @@
+<script setup lang="ts">
+/** Shares of one right as one bar; what is left, or too much, stands beside it as a number. */
+import type { ShareLine } from '../../api/types'
+import Mark from '../../kit/Mark.vue'
+
+const props = defineProps<{
+  right: 'performing' | 'mechanical'
+  writers: ShareLine[]
+  publishers: ShareLine[]
+  total: string
+  left: string
+  closes: boolean
+}>()
+const parts = () =>
+  [
+    ...props.writers.map((line) => ({ line, of: 'writer' })),
+    ...props.publishers.map((line) => ({ line, of: 'publisher' })),
+  ]
+    .map(({ line, of }) => ({ name: line.name, of, share: Number(line[props.right] ?? 0) }))
+    .filter((part) => part.share > 0)
+</script>
+
+<template>
+  <div class="bar-line">
+    <span class="name">{{ props.right }}</span>
+    <span class="bar" role="img" :aria-label="`${props.right} right: ${props.total} of 100.00`">
+      <i
+        v-for="part in parts()"
+        :key="part.of + part.name"
+        :class="part.of"
+        :style="{ flexBasis: `${part.share}%` }"
+        :title="`${part.name} ${part.share.toFixed(2)}`"
+      />
+    </span>
+    <span class="mono total">{{ props.total }}</span>
+    <span class="left" :class="{ closes: props.closes }">
+      <Mark :weight="props.closes ? 'ready' : 'risk'" />
+      {{ props.closes ? 'closes' : Number(props.left) < 0 ? `${props.left.slice(1)} too much` : `${props.left} left` }}
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.bar-line {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  font-size: 13.5px;
+}
+.name {
+  width: 76px;
+  color: var(--quiet);
+}
+.bar {
+  flex: 1;
+  display: flex;
+  height: 14px;
+  border: 1px solid var(--line);
+  background: repeating-linear-gradient(45deg, transparent 0 4px, var(--block) 4px 6px);
+  overflow: hidden;
+}
+.bar i {
+  flex: none;
+  min-width: 0;
+  border-right: 1px solid var(--card);
+  background: var(--madder);
+}
+.bar i.publisher {
+  background: var(--note);
+}
+.total {
+  width: 56px;
+  text-align: right;
+}
+.left {
+  width: 112px;
+  color: var(--risk);
+}
+.left.closes {
+  color: var(--ready);
+}
+</style>

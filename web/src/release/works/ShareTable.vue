@@ -1,0 +1,182 @@
+<script setup lang="ts">
+/** People with shares, a line each, and one bar that must close at 100.00. Written as one fact, in one move. */
+import { ref, watch } from 'vue'
+import type { RoleChoice, ShareLine } from '../../api/types'
+import TypeAhead from '../../kit/TypeAhead.vue'
+import { findPeople } from '../../people/find'
+
+const props = defineProps<{
+  lines: ShareLine[]
+  roles: RoleChoice[]
+  /** Writers name their publisher; publishers do not. */
+  via: boolean
+  readOnly: boolean
+  label: string
+}>()
+const emit = defineEmits<{ write: [text: string | null] }>()
+interface Draft {
+  name: string
+  role: string
+  performing: string
+  mechanical: string
+  publisher: string
+  note: string
+}
+const rows = ref<Draft[]>([])
+const fresh = (): Draft => ({
+  name: '',
+  role: props.roles[0]!.code,
+  performing: '',
+  mechanical: '',
+  publisher: '',
+  note: '',
+})
+watch(
+  () => props.lines,
+  (lines) => {
+    rows.value = lines.map((line) => ({
+      name: line.name,
+      role: line.role,
+      performing: line.performing ?? '',
+      mechanical: line.mechanical ?? '',
+      publisher: line.publisher ?? '',
+      note: line.note,
+    }))
+    if (!props.readOnly) rows.value.push(fresh())
+  },
+  { immediate: true },
+)
+/** The fact as it is typed: the core reads it, checks it and gives it back in order. */
+function text() {
+  const said = rows.value
+    .filter((row) => row.name.trim())
+    .map((row) => {
+      const shares = row.performing || row.mechanical ? ` ${row.performing}/${row.mechanical}` : ''
+      const via = props.via && row.publisher.trim() ? ` via ${row.publisher.trim()}` : ''
+      return `${row.name.trim()}: ${row.role}${shares}${via}`
+    })
+  return said.length ? said.join('; ') : null
+}
+function write() {
+  if (!props.readOnly) emit('write', text())
+}
+function remove(row: Draft) {
+  row.name = ''
+  write()
+}
+</script>
+
+<template>
+  <table class="narrow" :aria-label="props.label">
+    <thead>
+      <tr>
+        <th scope="col">{{ props.label }}</th>
+        <th scope="col">Role</th>
+        <th scope="col" class="share">Performing</th>
+        <th scope="col" class="share">Mechanical</th>
+        <th v-if="props.via" scope="col">Publisher</th>
+        <th scope="col"></th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="(row, i) in rows" :key="i">
+        <td>
+          <TypeAhead
+            v-if="!props.readOnly"
+            v-model="row.name"
+            :label="`${props.label}, line ${i + 1}`"
+            :find="findPeople"
+            placeholder="Name…"
+            @enter="write"
+            @blur="row.name !== (props.lines[i]?.name ?? '') && write()"
+          />
+          <template v-else>{{ row.name }}</template>
+        </td>
+        <td>
+          <select v-model="row.role" :disabled="props.readOnly" :aria-label="`Role of ${row.name}`" @change="write">
+            <option v-for="role in props.roles" :key="role.code" :value="role.code">
+              {{ role.code }} {{ role.says }}
+            </option>
+          </select>
+        </td>
+        <td v-for="right in ['performing', 'mechanical'] as const" :key="right" class="share">
+          <input
+            v-model="row[right]"
+            inputmode="decimal"
+            :disabled="props.readOnly"
+            :aria-label="`Share of the ${right} right of ${row.name}`"
+            @change="write"
+          />
+        </td>
+        <td v-if="props.via">
+          <TypeAhead
+            v-if="!props.readOnly"
+            v-model="row.publisher"
+            :label="`Publisher of ${row.name}`"
+            :find="findPeople"
+            placeholder="none"
+            @enter="write"
+            @blur="row.publisher !== (props.lines[i]?.publisher ?? '') && write()"
+          />
+          <template v-else>{{ row.publisher }}</template>
+        </td>
+        <td class="quiet note">
+          {{ row.note }}
+          <button
+            v-if="row.name && !props.readOnly"
+            class="act"
+            type="button"
+            :aria-label="`Remove ${row.name}`"
+            @click="remove(row)"
+          >
+            Remove
+          </button>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  font-size: 14.5px;
+}
+th {
+  font-weight: 500;
+  font-size: 13px;
+  color: var(--quiet);
+  border-bottom: 1px solid var(--line);
+}
+td {
+  padding: 2px 8px 2px 0;
+}
+.share {
+  width: 86px;
+}
+.share input {
+  width: 78px;
+  text-align: right;
+}
+input,
+select {
+  height: 26px;
+  padding: 0 4px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+  font: inherit;
+}
+select {
+  width: 148px;
+}
+.note {
+  white-space: nowrap;
+  font-size: 13px;
+}
+.note .act {
+  margin-left: 8px;
+  opacity: 0.75;
+}
+</style>

@@ -1,0 +1,176 @@
+<script setup lang="ts">
+/** One composition: what it is called, who wrote it, who has which share, what else is in it, its words. */
+import { ref, watch } from 'vue'
+import type { FactCell, RoleChoice, WorkCard } from '../../api/types'
+import Mark from '../../kit/Mark.vue'
+import ShareBar from './ShareBar.vue'
+import ShareTable from './ShareTable.vue'
+
+const props = defineProps<{
+  work: WorkCard
+  writerRoles: RoleChoice[]
+  publisherRoles: RoleChoice[]
+  readOnly: boolean
+}>()
+const emit = defineEmits<{ write: [cell: FactCell, text: string | null]; equal: [] }>()
+const lyrics = ref(props.work.facts.lyrics!.value ?? '')
+const open = ref(false)
+watch(
+  () => props.work.facts.lyrics!.value,
+  (value) => (lyrics.value = value ?? ''),
+)
+const LINES = ['workTitle', 'iswc', 'origins'] as const
+function put(cell: FactCell, event: Event) {
+  const typed = (event.target as HTMLInputElement).value.trim() || null
+  if (typed !== (cell.value ?? null)) emit('write', cell, typed)
+}
+</script>
+
+<template>
+  <article class="work" :data-work="props.work.id">
+    <header>
+      <h3>{{ props.work.title }}</h3>
+      <span class="quiet">
+        {{ props.work.tracks.length === 1 ? 'track' : 'tracks' }} {{ props.work.tracks.join(', ') }}
+        <template v-if="props.work.recordings > 1">· {{ props.work.recordings }} recordings</template>
+      </span>
+      <button
+        v-if="!props.readOnly && props.work.writers.length"
+        class="act"
+        type="button"
+        title="Each writer the same; a publisher has half of theirs"
+        @click="emit('equal')"
+      >
+        Divide equally
+      </button>
+    </header>
+    <div class="facts">
+      <label v-for="key in LINES" :key="key" :title="props.work.facts[key]!.help">
+        {{ props.work.facts[key]!.name }}
+        <input
+          :value="props.work.facts[key]!.shown ?? ''"
+          :placeholder="key === 'workTitle' ? props.work.title : ''"
+          :class="{ mono: key === 'iswc' }"
+          :disabled="props.readOnly"
+          @change="put(props.work.facts[key]!, $event)"
+        />
+      </label>
+      <p v-if="props.work.iswcWrong" class="wrong"><Mark weight="stop" /> The ISWC’s check digit does not fit.</p>
+    </div>
+    <ShareTable
+      label="Writers"
+      via
+      :lines="props.work.writers"
+      :roles="props.writerRoles"
+      :read-only="props.readOnly"
+      @write="(text) => emit('write', props.work.facts.writers!, text)"
+    />
+    <ShareTable
+      label="Publishers"
+      :via="false"
+      :lines="props.work.publishers"
+      :roles="props.publisherRoles"
+      :read-only="props.readOnly"
+      @write="(text) => emit('write', props.work.facts.publishers!, text)"
+    />
+    <div v-if="props.work.writers.length" class="bars">
+      <ShareBar
+        right="performing"
+        v-bind="props.work.performing"
+        :writers="props.work.writers"
+        :publishers="props.work.publishers"
+      />
+      <ShareBar
+        right="mechanical"
+        v-bind="props.work.mechanical"
+        :writers="props.work.writers"
+        :publishers="props.work.publishers"
+      />
+    </div>
+    <p v-for="problem in props.work.problems" :key="problem" class="wrong"><Mark weight="risk" /> {{ problem }}.</p>
+    <button class="act" type="button" :aria-expanded="open" @click="open = !open">
+      Lyrics {{ Object.keys(props.work.lyrics).join(', ') || 'none yet' }}
+    </button>
+    <div v-if="open" class="lyrics">
+      <textarea
+        v-if="!props.readOnly"
+        v-model="lyrics"
+        :aria-label="`Lyrics of ${props.work.title}`"
+        placeholder="[en]&#10;The words, each language under its code in brackets"
+        @change="emit('write', props.work.facts.lyrics!, lyrics.trim() || null)"
+      />
+      <section v-for="(words, language) in props.work.lyrics" :key="language" :lang="String(language)">
+        <b>{{ language }}</b>
+        <p>{{ words }}</p>
+      </section>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.work {
+  padding: 12px 0 14px;
+  border-bottom: 1px solid var(--ink);
+}
+header {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+}
+h3 {
+  margin: 0;
+  font-size: 1.1rem;
+}
+header .act {
+  margin-left: auto;
+}
+.facts {
+  display: grid;
+  grid-template-columns: 1fr 170px 1.4fr;
+  gap: 4px 12px;
+  margin: 6px 0 8px;
+}
+label {
+  font-size: 13px;
+  color: var(--quiet);
+}
+input {
+  width: 100%;
+  height: 26px;
+  padding: 0 4px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+}
+.bars {
+  display: grid;
+  gap: 4px;
+  margin: 8px 0;
+}
+.wrong {
+  margin: 4px 0 0;
+  font-size: 13.5px;
+}
+.lyrics {
+  display: flex;
+  gap: 16px;
+  max-height: 220px;
+  overflow: auto;
+}
+textarea {
+  flex: 1.2;
+  min-height: 160px;
+  padding: 6px;
+  border: 1px solid var(--line);
+  background: var(--card);
+  color: var(--ink);
+}
+section {
+  flex: 1;
+  font-size: 14px;
+}
+section p {
+  white-space: pre-wrap;
+}
+</style>

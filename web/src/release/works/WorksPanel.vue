@@ -1,0 +1,126 @@
+<script setup lang="ts">
+/** Works: one card a composition. Below them, who has which part of each recording's income, and who can license it. */
+import { computed, onMounted, ref, watch } from 'vue'
+import { call } from '../../api/client'
+import type { FactCell, IncomeCard, WorksView } from '../../api/types'
+import ErrorNote from '../../kit/ErrorNote.vue'
+import Mark from '../../kit/Mark.vue'
+import { useReleaseStore } from '../store'
+import WorkCardView from './WorkCardView.vue'
+
+const release = useReleaseStore()
+const view = ref<WorksView | null>(null)
+const problem = ref<string | null>(null)
+const path = computed(() => `/api/releases/${release.view!.head.id}/works`)
+
+async function load() {
+  try {
+    view.value = await call<WorksView>('GET', path.value)
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+onMounted(load)
+watch(
+  () => release.view?.revision,
+  (revision) => revision !== view.value?.revision && void load(),
+)
+async function write(cell: FactCell, text: string | null, of: string) {
+  await release.writeAll(
+    [{ entity: cell.entity, target: cell.target, field: cell.field, before: cell.value!, after: text as string }],
+    `${cell.name} of ${of}`,
+  )
+  await load()
+}
+async function equal(work: number) {
+  try {
+    view.value = await call<WorksView>('POST', `${path.value}/${work}/equal`)
+    await release.refresh()
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+function put(income: IncomeCard, event: Event) {
+  const typed = (event.target as HTMLInputElement).value.trim() || null
+  if (typed !== (income.splits.value ?? null)) void write(income.splits, typed, `track ${income.track}`)
+}
+</script>
+
+<template>
+  <div class="works">
+    <ErrorNote :says="problem" @close="problem = null" />
+    <p v-if="!view" class="quiet" role="status">Looking up the works…</p>
+    <p v-else-if="!view.works.length" class="quiet">No track yet, so there is no work. Begin in the Sheet.</p>
+    <template v-else>
+      <WorkCardView
+        v-for="work in view.works"
+        :key="work.id"
+        :work="work"
+        :writer-roles="view.writerRoles"
+        :publisher-roles="view.publisherRoles"
+        :read-only="release.readOnly"
+        @write="(cell, text) => write(cell, text, work.title)"
+        @equal="equal(work.id)"
+      />
+      <h2>Income of the recordings</h2>
+      <p class="quiet">
+        Who has which part: a name, what for, a share. Mira Tollgate: artist 60; Ninth Weir Records: label 40
+      </p>
+      <div v-for="income in view.incomes" :key="income.track" class="income">
+        <span class="track"
+          ><b>{{ income.track }}</b> {{ income.title }}</span
+        >
+        <input
+          :value="income.splits.value ?? ''"
+          :aria-label="`Income split of track ${income.track}`"
+          :disabled="release.readOnly"
+          @change="put(income, $event)"
+        />
+        <span class="mono total">{{ income.total }}</span>
+        <span :class="['verdict', { yes: income.oneStop }]">
+          <Mark :weight="income.oneStop ? 'ready' : 'note'" />
+          {{ income.oneStop ? 'One stop' : 'Not one stop' }}
+          <span class="quiet reasons">{{ income.reasons.join('. ') }}.</span>
+        </span>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.works {
+  padding: 4px 16px 24px;
+}
+h2 {
+  margin: 18px 0 2px;
+  font-size: 1.1rem;
+}
+.income {
+  display: grid;
+  grid-template-columns: 150px 1fr 60px;
+  gap: 2px 12px;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 14.5px;
+}
+.track {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+input {
+  height: 26px;
+  padding: 0 4px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+}
+.total {
+  text-align: right;
+}
+.verdict {
+  grid-column: 2 / 4;
+  font-size: 13.5px;
+}
+</style>
