@@ -201,7 +201,7 @@ onUnmounted(() => (release.at = null))
 /* stays where it is while a wide set of columns scrolls sideways */
 .still {
   position: sticky;
-  left: 16px;
+  left: 0;
   z-index: 4;
   width: 100cqw;
 }

@@ -68,13 +68,21 @@ function remove(row: Draft) {
 
 <template>
   <table class="narrow" :aria-label="props.label">
+    <colgroup>
+      <col />
+      <col style="width: 184px" />
+      <col style="width: 86px" />
+      <col style="width: 86px" />
+      <col style="width: 24%" />
+      <col style="width: 110px" />
+    </colgroup>
     <thead>
       <tr>
         <th scope="col">{{ props.label }}</th>
         <th scope="col">Role</th>
         <th scope="col" class="share">Performing</th>
         <th scope="col" class="share">Mechanical</th>
-        <th v-if="props.via" scope="col">Publisher</th>
+        <th scope="col">{{ props.via ? 'Publisher' : '' }}</th>
         <th scope="col"></th>
       </tr>
     </thead>
@@ -108,9 +116,9 @@ function remove(row: Draft) {
             @change="write"
           />
         </td>
-        <td v-if="props.via">
+        <td>
           <TypeAhead
-            v-if="!props.readOnly"
+            v-if="props.via && !props.readOnly"
             v-model="row.publisher"
             :label="`Publisher of ${row.name}`"
             :find="findPeople"
@@ -118,7 +126,7 @@ function remove(row: Draft) {
             @enter="write"
             @blur="row.publisher !== (props.lines[i]?.publisher ?? '') && write()"
           />
-          <template v-else>{{ row.publisher }}</template>
+          <template v-else-if="props.via">{{ row.publisher }}</template>
         </td>
         <td class="quiet note">
           {{ row.note }}
@@ -140,6 +148,7 @@ function remove(row: Draft) {
 <style scoped>
 table {
   width: 100%;
+  table-layout: fixed;
   font-size: 14.5px;
 }
 th {
@@ -169,14 +178,14 @@ select {
   font: inherit;
 }
 select {
-  width: 148px;
+  width: 176px;
 }
 .note {
-  white-space: nowrap;
   font-size: 13px;
+  line-height: 1.15;
 }
 .note .act {
-  margin-left: 8px;
   opacity: 0.75;
+  min-height: 0;
 }
 </style>

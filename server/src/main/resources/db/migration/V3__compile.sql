@@ -75,3 +75,15 @@ UPDATE change SET field = 'work.writers', before = regexp_replace(before, '(; |$
 
 -- Changes of people belong to no release.
 ALTER TABLE batch ALTER COLUMN release_id DROP NOT NULL;
+
+-- A code may be kept for something to come, and given free again as long as it was on nothing.
+ALTER TABLE code_taken ADD COLUMN reserved_for text CHECK (length(reserved_for) <= 200);
+ALTER TABLE code_taken ADD COLUMN free boolean NOT NULL DEFAULT false;
+CREATE INDEX code_free ON code_taken (kind, code) WHERE free;
+
+-- Facts that a new release may begin with.
+CREATE TABLE template (
+    name  text PRIMARY KEY CHECK (length(name) BETWEEN 1 AND 100),
+    facts jsonb NOT NULL
+);
+CREATE INDEX batch_at ON batch (id DESC);

@@ -1,5 +1,7 @@
 package app.entrada.core.code;
 
+import java.util.OptionalInt;
+
 /** A run of codes that belongs to the label and from which the next free one is taken. */
 public sealed interface CodeBlock {
     /** How many codes the block holds; numbers run from {@link #first} to {@code size() - 1}. */
@@ -10,6 +12,9 @@ public sealed interface CodeBlock {
 
     /** The stored form of the code with this number. */
     String code(int number);
+
+    /** The number of a code of this block; empty for any other text. */
+    OptionalInt number(String code);
 
     /** Name under which the code book counts this block's numbers. */
     String name();
@@ -36,6 +41,13 @@ public sealed interface CodeBlock {
 
         public String code(int number) {
             return new Isrc("%s%02d%05d".formatted(prefix, Math.floorMod(year, 100), number)).compact();
+        }
+
+        public OptionalInt number(String code) {
+            String stem = prefix + "%02d".formatted(Math.floorMod(year, 100));
+            return code.matches(stem + "\\d{5}")
+                    ? OptionalInt.of(Integer.parseInt(code.substring(7)))
+                    : OptionalInt.empty();
         }
 
         public String name() {
@@ -68,8 +80,42 @@ public sealed interface CodeBlock {
             return new Gtin(twelve + Gtin.checkDigit(twelve)).digits();
         }
 
+        public OptionalInt number(String code) {
+            return code.startsWith(prefix) && code.length() == 13
+                    ? OptionalInt.of(Integer.parseInt(code.substring(prefix.length(), 12)))
+                    : OptionalInt.empty();
+        }
+
         public String name() {
             return "gtin:" + prefix;
+        }
+    }
+
+    /**
+     * The label's own catalogue numbers: letters, a hyphen, three digits or more.
+     *
+     * @param prefix letters in front
+     */
+    record OfCatalogue(String prefix) implements CodeBlock {
+        public int size() {
+            return 100_000;
+        }
+
+        public int first() {
+            return 0;
+        }
+
+        public String code(int number) {
+            return "%s-%03d".formatted(prefix, number);
+        }
+
+        public OptionalInt number(String code) {
+            String digits = code.startsWith(prefix + "-") ? code.substring(prefix.length() + 1) : "";
+            return digits.matches("\\d{3,5}") ? OptionalInt.of(Integer.parseInt(digits)) : OptionalInt.empty();
+        }
+
+        public String name() {
+            return "catalogue:" + prefix;
         }
     }
 }

@@ -1,6 +1,7 @@
 package app.entrada.server.codes;
 
 import app.entrada.core.code.CodeBlock;
+import app.entrada.core.code.CodeStrip;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.rule.LabelFacts;
@@ -8,7 +9,14 @@ import app.entrada.server.platform.Problem;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -63,24 +71,87 @@ public class CodeBook {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public String next(Field<?> field, long accountId) {
-        LabelFacts label = label();
-        if (field == Fields.RECORDING_ISRC) {
-            if (label.isrcPrefix().isEmpty()) throw noBlock("ISRC prefix");
-            return next(
-                    "isrc",
-                    new CodeBlock.OfIsrc(
-                            label.isrcPrefix(), LocalDate.now(clock).getYear()),
-                    accountId);
-        }
-        if (field == Fields.RELEASE_BARCODE) {
-            if (label.barcodePrefix().isEmpty()) throw noBlock("GS1 company prefix");
-            return next("gtin", new CodeBlock.OfGtin(label.barcodePrefix()), accountId);
-        }
-        if (field == Fields.RELEASE_CATALOGUE_NUMBER) {
-            if (label.cataloguePrefix().isEmpty()) throw noBlock("catalogue prefix");
-            return nextCatalogueNumber(label.cataloguePrefix(), accountId);
-        }
+        return next(kind(field), block(field), accountId, null);
+    }
+
+    /** Keeps the next codes of a block for something that is to come. */
+    @Transactional
+    public List<String> reserve(Field<?> field, int count, String reservedFor, long accountId) {
+        List<String> codes = new ArrayList<>();
+        for (int i = 0; i < count; i++) codes.add(next(kind(field), block(field), accountId, reservedFor));
+        return codes;
+    }
+
+    /** Gives a kept code free: it is the next to be handed out. One that is on something stays where it is. */
+    @Transactional
+    public void release(Field<?> field, String code) {
+        boolean freed = !inUse(kind(field), code)
+                && jdbc.sql("""
+                                UPDATE code_taken SET free = true, reserved_for = NULL
+                                WHERE kind = ? AND code = ? AND reserved_for IS NOT NULL""").params(kind(field), code).update() == 1;
+        if (!freed)
+            throw Problem.conflict(
+                    "not-reserved",
+                    "%s is not kept for anything, or it is in use. Nothing was changed.".formatted(code));
+    }
+
+    /** Every code of a kind that was ever handed out or typed, with what became of it. */
+    public Map<String, CodeStrip.State> states(Field<?> field) {
+        Map<String, CodeStrip.State> states = new HashMap<>();
+        jdbc.sql("SELECT code, reserved_for IS NOT NULL AS kept FROM code_taken WHERE kind = ? AND NOT free")
+                .param(kind(field))
+                .query((row, n) -> states.put(
+                        row.getString("code"),
+                        row.getBoolean("kept") ? CodeStrip.State.RESERVED : CodeStrip.State.SPENT))
+                .list();
+        jdbc.sql(
+                        switch (kind(field)) {
+                            case "isrc" -> "SELECT DISTINCT isrc FROM recording WHERE isrc IS NOT NULL";
+                            case "gtin" -> "SELECT DISTINCT barcode FROM release WHERE barcode IS NOT NULL";
+                            default ->
+                                "SELECT DISTINCT catalogue_number FROM release WHERE catalogue_number IS NOT NULL";
+                        })
+                .query(String.class)
+                .list()
+                .forEach(code -> states.put(code, CodeStrip.State.USED));
+        return states;
+    }
+
+    /** What codes are kept for. */
+    public Map<String, String> reservations(Field<?> field) {
+        Map<String, String> kept = new TreeMap<>();
+        jdbc.sql("SELECT code, reserved_for FROM code_taken WHERE kind = ? AND reserved_for IS NOT NULL AND NOT free")
+                .param(kind(field))
+                .query((row, n) -> kept.put(row.getString("code"), row.getString("reserved_for")))
+                .list();
+        return kept;
+    }
+
+    private static String kind(Field<?> field) {
+        if (field == Fields.RECORDING_ISRC) return "isrc";
+        if (field == Fields.RELEASE_BARCODE) return "gtin";
+        if (field == Fields.RELEASE_CATALOGUE_NUMBER) return "catalogue";
         throw Problem.input("not-a-code", "%s is not given out from a block.".formatted(field.name()));
+    }
+
+    /** The label's block for a field, this year's where it goes by years. */
+    public CodeBlock block(Field<?> field) {
+        LabelFacts label = label();
+        return switch (kind(field)) {
+            case "isrc" -> {
+                if (label.isrcPrefix().isEmpty()) throw noBlock("ISRC prefix");
+                yield new CodeBlock.OfIsrc(
+                        label.isrcPrefix(), LocalDate.now(clock).getYear());
+            }
+            case "gtin" -> {
+                if (label.barcodePrefix().isEmpty()) throw noBlock("GS1 company prefix");
+                yield new CodeBlock.OfGtin(label.barcodePrefix());
+            }
+            default -> {
+                if (label.cataloguePrefix().isEmpty()) throw noBlock("catalogue prefix");
+                yield new CodeBlock.OfCatalogue(label.cataloguePrefix());
+            }
+        };
     }
 
     private static Problem noBlock(String what) {
@@ -88,29 +159,44 @@ public class CodeBook {
                 "no-block", "The label has no %s yet. Enter it under Codes; nothing was changed.".formatted(what));
     }
 
-    private String next(String kind, CodeBlock block, long accountId) {
-        String stem = block.code(block.first())
-                .substring(0, kind.equals("isrc") ? 7 : block.name().length() - "gtin:".length());
-        int number = lockedNext(block.name(), () -> Math.max(block.first(), highest(kind, stem) + 1));
+    private String next(String kind, CodeBlock block, long accountId, @Nullable String reservedFor) {
+        int number = lockedNext(block.name(), () -> Math.max(block.first(), highest(kind, stem(kind, block)) + 1));
+        Optional<String> given = freed(kind, block, reservedFor);
+        if (given.isPresent()) return given.get();
         String code;
         do {
             if (number >= block.size())
                 throw Problem.conflict(
                         "block-used-up", "Block %s is used up. Nothing was changed.".formatted(block.name()));
             code = block.code(number++);
-        } while (inUse(kind, code) || !take(kind, code, accountId));
+        } while (inUse(kind, code) || !take(kind, code, accountId, reservedFor));
         advance(block.name(), number);
         return code;
     }
 
-    private String nextCatalogueNumber(String prefix, long accountId) {
-        String block = "catalogue:" + prefix;
-        int number = lockedNext(block, () -> highest("catalogue", prefix + "-") + 1);
-        String code;
-        do code = "%s-%03d".formatted(prefix, number++);
-        while (inUse("catalogue", code) || !take("catalogue", code, accountId));
-        advance(block, number);
-        return code;
+    private static String stem(String kind, CodeBlock block) {
+        return switch (kind) {
+            case "isrc" -> block.code(block.first()).substring(0, 7);
+            case "gtin" -> block.name().substring("gtin:".length());
+            default -> block.name().substring("catalogue:".length()) + "-";
+        };
+    }
+
+    /** A code of the block that was kept and given free again comes first; the block's row is locked by now. */
+    private Optional<String> freed(String kind, CodeBlock block, @Nullable String reservedFor) {
+        Optional<String> first = jdbc
+                .sql("SELECT code FROM code_taken WHERE kind = ? AND free ORDER BY code")
+                .param(kind)
+                .query(String.class)
+                .list()
+                .stream()
+                .filter(code -> block.number(code).isPresent() && !inUse(kind, code))
+                .findFirst();
+        first.ifPresent(
+                code -> jdbc.sql("UPDATE code_taken SET free = false, reserved_for = ? WHERE kind = ? AND code = ?")
+                        .params(Arrays.asList(reservedFor, kind, code))
+                        .update());
+        return first;
     }
 
     /** The block's next number, its row locked; a block used for the first time begins behind what was typed before. */
@@ -162,10 +248,10 @@ public class CodeBook {
         return jdbc.sql(sql).param(code).query(Boolean.class).single();
     }
 
-    private boolean take(String kind, String code, long accountId) {
+    private boolean take(String kind, String code, long accountId, @Nullable String reservedFor) {
         return jdbc.sql(
-                                "INSERT INTO code_taken (kind, code, at, account_id) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING")
-                        .params(Arrays.asList(kind, code, Timestamp.from(clock.instant()), accountId))
+                                "INSERT INTO code_taken (kind, code, at, account_id, reserved_for) VALUES (?, ?, ?, ?, ?) ON CONFLICT DO NOTHING")
+                        .params(Arrays.asList(kind, code, Timestamp.from(clock.instant()), accountId, reservedFor))
                         .update()
                 == 1;
     }

@@ -32,21 +32,36 @@ class ReleaseController {
     private final ChangeService changes;
     private final ReleaseViews views;
     private final CheckService checks;
+    private final Templates templates;
 
     ReleaseController(
             ReleaseRepository releases,
             ReleaseService service,
             ChangeService changes,
             ReleaseViews views,
-            CheckService checks) {
+            CheckService checks,
+            Templates templates) {
         this.releases = releases;
         this.service = service;
         this.changes = changes;
         this.views = views;
         this.checks = checks;
+        this.templates = templates;
     }
 
-    record NewRelease(String kind, @Nullable String title) {}
+    /**
+     * A release to begin.
+     *
+     * @param template name of a template to begin with
+     * @param from a release to begin with
+     */
+    record NewRelease(
+            String kind,
+            @Nullable String title,
+            @Nullable String template,
+            @Nullable Long from) {}
+
+    record NamedTemplate(String name) {}
 
     /** A change as the page sends it; {@code before} is what its cell showed. */
     record Edit(
@@ -75,7 +90,25 @@ class ReleaseController {
     @PostMapping("/api/releases")
     ReleaseView begin(@RequestBody NewRelease wanted, @AuthenticationPrincipal Account account) {
         String kind = Fields.RELEASE_KIND.type().parse(wanted.kind() == null ? "" : wanted.kind());
-        return views.view(service.begin(kind, wanted.title(), account), account);
+        Map<Field<?>, String> first = Map.of();
+        if (wanted.template() != null && !wanted.template().isBlank()) first = templates.facts(wanted.template());
+        if (wanted.from() != null)
+            first = Templates.of(releases.find(wanted.from()).orElseThrow(() -> Problem.missing("release")));
+        return views.view(service.begin(kind, wanted.title(), first, account), account);
+    }
+
+    @GetMapping("/api/templates")
+    List<String> templates() {
+        return templates.names();
+    }
+
+    /** Keeps what this release has for others to begin with. */
+    @PostMapping("/api/releases/{id}/template")
+    List<String> keepTemplate(@PathVariable long id, @RequestBody NamedTemplate named) {
+        if (named.name() == null || named.name().isBlank() || named.name().length() > 100)
+            throw Problem.input("no-name", "A template needs a name of at most 100 characters.");
+        templates.keep(named.name().strip(), releases.find(id).orElseThrow(() -> Problem.missing("release")));
+        return templates.names();
     }
 
     @GetMapping("/api/releases/{id}")

@@ -20,6 +20,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -44,18 +45,36 @@ public class ReleaseService {
     /** A new release from the label's defaults, with its codes allocated and, when a single, its one track. */
     @Transactional
     public Release begin(String kind, String title, Account account) {
+        return begin(kind, title, Map.of(), account);
+    }
+
+    /** The same, with facts of a template or of another release in place of the defaults. */
+    @Transactional
+    public Release begin(String kind, String title, Map<Field<?>, String> first, Account account) {
         Release made = beginEmpty(kind, title, account);
+        List<Change> other = new ArrayList<>();
+        first.forEach((field, text) -> {
+            if (field != Fields.RELEASE_KIND)
+                other.add(new Change(
+                        new Ref(Entity.RELEASE, made.id()), field, made.facts().text(field), text));
+        });
+        Release begun =
+                changes.apply(made.id(), new ChangeService.Batch("Begun from another", "template", other), account);
+        return withFirstTrack(begun, kind, title, account);
+    }
+
+    private Release withFirstTrack(Release made, String kind, String title, Account account) {
         if (!kind.equals("single")) return made;
         long id = made.id();
         LabelFacts label = codes.label();
-        made = addTrack(id, account);
-        Track only = made.tracks().get(0);
+        Release grown = addTrack(id, account);
+        Track only = grown.tracks().get(0);
         List<Change> first = new ArrayList<>();
         if (title != null && !title.isBlank())
             first.add(new Change(new Ref(Entity.TRACK, only.id()), Fields.TRACK_TITLE, null, title));
         if (!label.isrcPrefix().isEmpty())
             first.add(new Change(
-                    made.ref(only, Entity.RECORDING),
+                    grown.ref(only, Entity.RECORDING),
                     Fields.RECORDING_ISRC,
                     null,
                     codes.next(Fields.RECORDING_ISRC, account.id())));

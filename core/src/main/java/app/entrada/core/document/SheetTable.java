@@ -1,0 +1,145 @@
+package app.entrada.core.document;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.MalformedValue;
+import app.entrada.core.field.ValueTypes;
+import app.entrada.core.release.Facts;
+import app.entrada.core.release.Recording;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.release.Work;
+import app.entrada.core.text.Delimited;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * A release as a table: a head of field keys, a line for the release, a line for each track with the facts of the track, its
+ * recording and its work. The first column says which: {@code release}, or the track's number. Values are canonical texts,
+ * so that what is read is what was written; files are named by their checksums.
+ */
+public final class SheetTable {
+    private static final String FIRST = "row";
+    private static final String RELEASE = "release";
+    private static final List<Entity> OF_A_TRACK = List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK);
+
+    private SheetTable() {}
+
+    /** The table as text; columns in which nothing stands are left out. */
+    public static String write(Release release, char delimiter) {
+        List<String> keys = keys().stream()
+                .filter(key -> value(release.facts(), List.of(Entity.RELEASE), key)
+                                .isPresent()
+                        || release.tracks().stream()
+                                .anyMatch(track -> value(release, track, key).isPresent()))
+                .toList();
+        List<List<String>> lines = new ArrayList<>();
+        List<String> head = new ArrayList<>(List.of(FIRST));
+        head.addAll(keys);
+        lines.add(head);
+        List<String> first = new ArrayList<>(List.of(RELEASE));
+        for (String key : keys)
+            first.add(value(release.facts(), List.of(Entity.RELEASE), key).orElse(""));
+        lines.add(first);
+        for (Track track : release.tracks()) {
+            List<String> line = new ArrayList<>(List.of(String.valueOf(track.number())));
+            for (String key : keys) line.add(value(release, track, key).orElse(""));
+            lines.add(line);
+        }
+        return Delimited.write(lines, delimiter);
+    }
+
+    private static List<String> keys() {
+        return Fields.all().stream()
+                .filter(field -> field.entity() != Entity.PARTY && field.type() != ValueTypes.ORDER)
+                .map(Field::key)
+                .distinct()
+                .toList();
+    }
+
+    private static Optional<Field<?>> field(List<Entity> entities, String key) {
+        return entities.stream()
+                .flatMap(entity -> Fields.of(entity).stream())
+                .filter(field -> field.key().equals(key) && field.type() != ValueTypes.ORDER)
+                .findFirst();
+    }
+
+    private static Optional<String> value(Facts facts, List<Entity> entities, String key) {
+        return field(entities, key).map(facts::text);
+    }
+
+    private static Optional<String> value(Release release, Track track, String key) {
+        return field(OF_A_TRACK, key)
+                .map(field -> release.factsOf(track, field.entity()).text(field));
+    }
+
+    /**
+     * Reads a table; heads may be keys or names of fields, in any order, cells parted by tabs, semicolons or commas.
+     *
+     * @throws ReleaseDocument.Unreadable with line and column of the first cell that is not understood
+     */
+    public static Release read(String text) throws ReleaseDocument.Unreadable {
+        String plain = text.replace("\uFEFF", "");
+        String head = plain.lines().findFirst().orElse("");
+        char delimiter = Delimited.delimiter(head)
+                .orElseThrow(() -> new ReleaseDocument.Unreadable(
+                        "the first line is no head; wanted: names of fields with tabs, semicolons or commas between",
+                        "line 1"));
+        List<Delimited.Record> records;
+        try {
+            records = Delimited.read(plain, delimiter);
+        } catch (Delimited.Unreadable broken) {
+            throw new ReleaseDocument.Unreadable(broken.getMessage(), "line " + broken.line());
+        }
+        List<String> heads = records.get(0).cells().stream().map(String::strip).toList();
+        Facts facts = Facts.NONE;
+        List<Track> tracks = new ArrayList<>();
+        for (Delimited.Record record : records.subList(1, records.size())) {
+            if (record.cells().stream().allMatch(String::isBlank)) continue;
+            boolean isRelease = heads.get(0).equalsIgnoreCase(FIRST)
+                    && record.cells().get(0).strip().equalsIgnoreCase(RELEASE);
+            Map<Entity, Facts> read = read(record, heads, isRelease ? List.of(Entity.RELEASE) : OF_A_TRACK);
+            if (isRelease) facts = read.get(Entity.RELEASE);
+            else {
+                int number = tracks.size() + 1;
+                tracks.add(new Track(
+                        number,
+                        number,
+                        read.get(Entity.TRACK),
+                        new Recording(number, read.get(Entity.RECORDING), new Work(number, read.get(Entity.WORK)))));
+            }
+        }
+        return new Release(1, 0, facts, tracks);
+    }
+
+    private static Map<Entity, Facts> read(Delimited.Record record, List<String> heads, List<Entity> entities)
+            throws ReleaseDocument.Unreadable {
+        Map<Entity, Facts> facts = new EnumMap<>(Entity.class);
+        for (Entity entity : entities) facts.put(entity, Facts.NONE);
+        for (int i = 0; i < record.cells().size(); i++) {
+            String value = record.cells().get(i);
+            String key = i < heads.size() ? heads.get(i) : "";
+            if (value.isBlank() || key.equalsIgnoreCase(FIRST)) continue;
+            String where = "line %d, column %d".formatted(record.line(), i + 1);
+            Field<?> field = entities.stream()
+                    .flatMap(entity -> Fields.of(entity).stream())
+                    .filter(each -> each.type() != ValueTypes.ORDER
+                            && (each.key().equals(key) || each.name().equalsIgnoreCase(key)))
+                    .findFirst()
+                    .orElseThrow(() -> new ReleaseDocument.Unreadable(
+                            "“%s” is no fact of a %s"
+                                    .formatted(key, entities.get(0).id()),
+                            where));
+            try {
+                facts.merge(field.entity(), facts.get(field.entity()).withText(field, value), (old, fresh) -> fresh);
+            } catch (MalformedValue wrong) {
+                throw new ReleaseDocument.Unreadable(wrong.getMessage(), where);
+            }
+        }
+        return facts;
+    }
+}

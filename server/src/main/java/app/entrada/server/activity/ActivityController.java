@@ -1,0 +1,126 @@
+package app.entrada.server.activity;
+
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import java.sql.Timestamp;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The history over HTTP: newest first, by release and by person. */
+@RestController
+class ActivityController {
+    private static final int A_PAGE = 60;
+    private static final int LINES_OF_A_BATCH = 40;
+
+    private final JdbcClient jdbc;
+
+    ActivityController(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /** A fact that became another. */
+    record ChangedFact(
+            String where, @Nullable String before, @Nullable String after) {}
+
+    /**
+     * Something somebody did.
+     *
+     * @param kind edit, undo or redo
+     * @param release 0 for the catalogue
+     * @param more facts changed beyond those listed
+     */
+    record Deed(
+            long id,
+            String at,
+            String who,
+            String kind,
+            boolean undone,
+            String says,
+            String source,
+            long release,
+            String title,
+            List<ChangedFact> facts,
+            int more) {}
+
+    /** A page; {@code next} is what to ask for behind it, 0 at the end. */
+    record ActivityView(List<Deed> deeds, List<String> people, long next) {}
+
+    @GetMapping("/api/activity")
+    ActivityView activity(
+            @RequestParam(defaultValue = "0") long release,
+            @RequestParam(defaultValue = "") String who,
+            @RequestParam(defaultValue = "0") long before) {
+        List<Deed> deeds = jdbc.sql("""
+                        SELECT b.id, b.at, a.name, b.kind, b.undone, b.says, b.source, coalesce(b.release_id, 0) AS release,
+                            coalesce(r.title, CASE WHEN r.id IS NULL THEN 'People' ELSE 'Untitled release' END) AS title
+                        FROM batch b JOIN account a ON a.id = b.account_id LEFT JOIN release r ON r.id = b.release_id
+                        WHERE (:release = 0 OR b.release_id = :release) AND (:who = '' OR a.name = :who)
+                          AND (:before = 0 OR b.id < :before)
+                        ORDER BY b.id DESC LIMIT :most""")
+                .param("release", release)
+                .param("who", who)
+                .param("before", before)
+                .param("most", A_PAGE)
+                .query((row, n) -> new Deed(
+                        row.getLong("id"),
+                        row.getObject("at", Timestamp.class).toInstant().toString(),
+                        row.getString("name"),
+                        row.getString("kind"),
+                        row.getBoolean("undone"),
+                        row.getString("says"),
+                        row.getString("source"),
+                        row.getLong("release"),
+                        row.getString("title"),
+                        new ArrayList<>(),
+                        0))
+                .list();
+        Map<Long, Integer> counts = new HashMap<>();
+        Map<Long, Deed> byId = new HashMap<>();
+        deeds.forEach(deed -> byId.put(deed.id, deed));
+        jdbc.sql("""
+                        SELECT c.batch_id, c.field, c.before, c.after FROM change c WHERE c.batch_id = ANY (:ids)
+                        ORDER BY c.batch_id, c.position""")
+                .param("ids", deeds.stream().map(Deed::id).toArray(Long[]::new))
+                .query((row, n) -> {
+                    long batch = row.getLong("batch_id");
+                    if (counts.merge(batch, 1, Integer::sum) <= LINES_OF_A_BATCH)
+                        byId.get(batch)
+                                .facts
+                                .add(new ChangedFact(
+                                        name(row.getString("field")), row.getString("before"), row.getString("after")));
+                    return batch;
+                })
+                .list();
+        return new ActivityView(
+                deeds.stream()
+                        .map(deed -> new Deed(
+                                deed.id,
+                                deed.at,
+                                deed.who,
+                                deed.kind,
+                                deed.undone,
+                                deed.says,
+                                deed.source,
+                                deed.release,
+                                deed.title,
+                                deed.facts,
+                                Math.max(0, counts.getOrDefault(deed.id, 0) - LINES_OF_A_BATCH)))
+                        .toList(),
+                jdbc.sql("SELECT name FROM account ORDER BY name")
+                        .query(String.class)
+                        .list(),
+                deeds.size() < A_PAGE ? 0 : deeds.get(deeds.size() - 1).id);
+    }
+
+    private static String name(String id) {
+        Field<?> field = Fields.byId(id);
+        return field.name() + " of the " + field.entity().id();
+    }
+}

@@ -1,0 +1,148 @@
+package app.entrada.server.catalogue;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.text.TitleStyle;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.platform.Problem;
+import app.entrada.server.releases.ChangeService;
+import app.entrada.server.releases.ReleaseRepository;
+import app.entrada.server.releases.ReleaseView;
+import app.entrada.server.releases.ReleaseViews;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Recordings of the catalogue, found and taken onto a release: they keep their codes; title and order are its own. */
+@RestController
+class RecordingsController {
+    private static final int MOST_FOUND = 40;
+    private static final int MOST_TAKEN = 500;
+
+    private final JdbcClient jdbc;
+    private final ReleaseRepository releases;
+    private final ChangeService changes;
+    private final ReleaseViews views;
+
+    RecordingsController(JdbcClient jdbc, ReleaseRepository releases, ChangeService changes, ReleaseViews views) {
+        this.jdbc = jdbc;
+        this.releases = releases;
+        this.changes = changes;
+        this.views = views;
+    }
+
+    /** A recording as a track of some release shows it. */
+    record FoundRecording(
+            long track,
+            long recording,
+            String title,
+            String artists,
+            @Nullable String isrc,
+            String release) {}
+
+    /** Tracks whose recordings are taken, in this order. */
+    record TakenRecordings(List<Long> tracks) {}
+
+    @GetMapping("/api/recordings")
+    List<FoundRecording> find(@RequestParam String typed) {
+        String like =
+                "%" + typed.strip().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
+        List<long[]> found = jdbc.sql("""
+                        SELECT DISTINCT ON (r.id) r.id AS recording, t.id AS track, t.release_id AS release
+                        FROM recording r JOIN track t ON t.recording_id = r.id JOIN release l ON l.id = t.release_id
+                        WHERE (' ' || l.running_order || ' ') LIKE ('% ' || t.id || ' %')
+                          AND (t.title ILIKE :like OR l.title ILIKE :like OR r.isrc ILIKE replace(:like, '-', '')
+                            OR EXISTS (SELECT 1 FROM credit c JOIN party p ON p.id = c.party_id WHERE p.name ILIKE :like
+                              AND (c.entity = 'track' AND c.target_id = t.id
+                                OR c.entity = 'release' AND c.target_id = l.id AND c.fact = 'artists')))
+                        ORDER BY r.id, l.release_date NULLS LAST LIMIT :most""")
+                .param("like", like)
+                .param("most", MOST_FOUND)
+                .query((row, n) -> new long[] {row.getLong("recording"), row.getLong("track"), row.getLong("release")})
+                .list();
+        Set<Long> on = new LinkedHashSet<>(found.stream().map(each -> each[2]).toList());
+        List<FoundRecording> lines = new ArrayList<>();
+        for (Release release : releases.load(on))
+            for (long[] each : found)
+                if (each[2] == release.id()) release.track(each[1]).ifPresent(track -> lines.add(line(release, track)));
+        return lines;
+    }
+
+    private static FoundRecording line(Release release, Track track) {
+        return new FoundRecording(
+                track.id(),
+                track.recording().id(),
+                TitleStyle.PLAIN.track(release, track),
+                release.artistsOf(track),
+                track.recording().facts().display(Fields.RECORDING_ISRC),
+                release.name());
+    }
+
+    @PostMapping("/api/releases/{id}/recordings")
+    @Transactional
+    public ReleaseView take(
+            @PathVariable long id, @RequestBody TakenRecordings taken, @AuthenticationPrincipal Account account) {
+        if (taken.tracks() == null || taken.tracks().isEmpty() || taken.tracks().size() > MOST_TAKEN)
+            throw Problem.input("nothing-chosen", "Choose between 1 and %d recordings.".formatted(MOST_TAKEN));
+        Release release = releases.lock(id).orElseThrow(() -> Problem.missing("release"));
+        List<Change> batch = new ArrayList<>();
+        List<Long> order =
+                new ArrayList<>(release.tracks().stream().map(Track::id).toList());
+        for (long source : taken.tracks()) {
+            Release from = releases.find(jdbc.sql("SELECT release_id FROM track WHERE id = ?")
+                            .param(source)
+                            .query(Long.class)
+                            .optional()
+                            .orElseThrow(() -> Problem.missing("recording")))
+                    .orElseThrow();
+            Track track = from.track(source).orElseThrow(() -> Problem.missing("recording"));
+            long made = releases.createTrack(id, track.recording().id());
+            order.add(made);
+            for (Field<?> field : Fields.of(Entity.TRACK)) {
+                String holds = holds(from, track, field);
+                // what belongs to the place on the other release does not come along
+                boolean ofThePlace = field == Fields.TRACK_SIDE || field == Fields.TRACK_GAP;
+                if (holds != null && !ofThePlace && !holds.equals(carried(release, field)))
+                    batch.add(new Change(new Ref(Entity.TRACK, made), field, null, holds));
+            }
+        }
+        batch.add(
+                0,
+                new Change(
+                        new Ref(Entity.RELEASE, id),
+                        Fields.RELEASE_RUNNING_ORDER,
+                        release.facts().text(Fields.RELEASE_RUNNING_ORDER),
+                        order.stream()
+                                .map(String::valueOf)
+                                .reduce((a, b) -> a + " " + b)
+                                .orElseThrow()));
+        String says =
+                taken.tracks().size() == 1 ? "Recording taken" : taken.tracks().size() + " recordings taken";
+        return views.view(
+                changes.apply(id, new ChangeService.Batch(says, "from the catalogue", batch), account), account);
+    }
+
+    private static <T> String holds(Release release, Track track, Field<T> field) {
+        return release.holds(track, field).map(field.type()::format).orElse(null);
+    }
+
+    private static <T> String carried(Release release, Field<T> field) {
+        return field.carriedFrom().map(from -> release.facts().text(from)).orElse(null);
+    }
+}

@@ -1,0 +1,174 @@
+package app.entrada.server.codes;
+
+import app.entrada.core.code.CodeBlock;
+import app.entrada.core.code.CodeReading;
+import app.entrada.core.code.CodeStrip;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.platform.Problem;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The code book over HTTP: strips of the blocks, codes kept and given free, pasted lists checked. */
+@RestController
+class CodesController {
+    private static final List<Field<?>> BLOCKS =
+            List.of(Fields.RECORDING_ISRC, Fields.RELEASE_BARCODE, Fields.RELEASE_CATALOGUE_NUMBER);
+    private static final int MOST_AT_ONCE = 100;
+    private static final int MOST_PASTED = 2_000;
+
+    private final CodeBook codes;
+    private final JdbcClient jdbc;
+
+    CodesController(CodeBook codes, JdbcClient jdbc) {
+        this.codes = codes;
+        this.jdbc = jdbc;
+    }
+
+    /** Neighbouring codes in one state. */
+    record StripRun(int from, int to, String state) {}
+
+    /** A code kept for something. */
+    record Kept(String code, String display, String reservedFor) {}
+
+    /** A block. */
+    record StripView(
+            String field,
+            String name,
+            String block,
+            int first,
+            int size,
+            int used,
+            int spent,
+            String next,
+            List<StripRun> runs,
+            List<Kept> kept) {}
+
+    record Reservation(String field, int count, String reservedFor) {}
+
+    record Freed(String field, String code) {}
+
+    record PastedCodes(String text) {}
+
+    /** A pasted code: what it is, whether it is right, and on what it is. */
+    record CodeLine(
+            String input,
+            String kind,
+            boolean valid,
+            @Nullable String display,
+            String problem,
+            List<String> on) {}
+
+    @GetMapping("/api/codes")
+    List<StripView> strips() {
+        List<StripView> strips = new ArrayList<>();
+        for (Field<?> field : BLOCKS) {
+            CodeBlock block;
+            try {
+                block = codes.block(field);
+            } catch (Problem none) {
+                continue; // the label has no such block yet
+            }
+            CodeStrip strip = CodeStrip.of(block, codes.states(field));
+            int next = strip.runs().stream().mapToInt(CodeStrip.Run::to).max().orElse(block.first() - 1) + 1;
+            strips.add(new StripView(
+                    field.id(),
+                    field.name(),
+                    block.name().substring(block.name().indexOf(':') + 1).replace(':', ' '),
+                    block.first(),
+                    block.size(),
+                    strip.counts().getOrDefault(CodeStrip.State.USED, 0),
+                    strip.counts().getOrDefault(CodeStrip.State.SPENT, 0),
+                    next < block.size() ? display(field, block.code(next)) : "",
+                    strip.runs().stream()
+                            .map(run -> new StripRun(
+                                    run.from(), run.to(), run.state().name().toLowerCase(Locale.ROOT)))
+                            .toList(),
+                    codes.reservations(field).entrySet().stream()
+                            .map(kept -> new Kept(kept.getKey(), display(field, kept.getKey()), kept.getValue()))
+                            .toList()));
+        }
+        return strips;
+    }
+
+    private static <T> String display(Field<T> field, String code) {
+        return field.type().display(field.type().parse(code));
+    }
+
+    @PostMapping("/api/codes/reserve")
+    List<StripView> reserve(@RequestBody Reservation wanted, @AuthenticationPrincipal Account account) {
+        if (wanted.count() < 1 || wanted.count() > MOST_AT_ONCE)
+            throw Problem.input("count", "Between 1 and %d codes are kept at once.".formatted(MOST_AT_ONCE));
+        if (wanted.reservedFor() == null
+                || wanted.reservedFor().isBlank()
+                || wanted.reservedFor().length() > 200)
+            throw Problem.input("reserved-for", "Say in a few words what they are kept for.");
+        codes.reserve(
+                field(wanted.field()), wanted.count(), wanted.reservedFor().strip(), account.id());
+        return strips();
+    }
+
+    @PostMapping("/api/codes/release")
+    List<StripView> release(@RequestBody Freed wanted) {
+        codes.release(field(wanted.field()), wanted.code());
+        return strips();
+    }
+
+    private static Field<?> field(String id) {
+        return Fields.byId(id == null ? "" : id);
+    }
+
+    @PostMapping("/api/codes/check")
+    List<CodeLine> check(@RequestBody PastedCodes pasted) {
+        List<String> inputs = Arrays.stream((pasted.text() == null ? "" : pasted.text()).split("[\\n\\t;,]+"))
+                .map(String::strip)
+                .filter(text -> !text.isEmpty())
+                .limit(MOST_PASTED)
+                .toList();
+        Map<String, List<String>> on = inUse();
+        Map<String, Integer> seen = new HashMap<>();
+        List<CodeLine> lines = new ArrayList<>();
+        for (String input : inputs) {
+            CodeReading reading = CodeReading.of(input.length() > 100 ? input.substring(0, 100) : input);
+            String canonical = reading.canonical().orElse(input);
+            boolean twice = seen.merge(canonical, 1, Integer::sum) > 1;
+            lines.add(new CodeLine(
+                    input,
+                    reading.kind(),
+                    reading.valid(),
+                    reading.display().orElse(null),
+                    reading.problem().orElse(twice ? "It stands twice in this list" : ""),
+                    on.getOrDefault(canonical, List.of())));
+        }
+        return lines;
+    }
+
+    /** What every code of the catalogue is on. */
+    private Map<String, List<String>> inUse() {
+        Map<String, List<String>> on = new HashMap<>();
+        jdbc.sql("""
+                        SELECT r.isrc AS code, coalesce(t.title, 'untitled') || ', ' || coalesce(l.title, 'untitled') AS name
+                        FROM recording r JOIN track t ON t.recording_id = r.id JOIN release l ON l.id = t.release_id
+                        WHERE r.isrc IS NOT NULL
+                        UNION ALL SELECT barcode, coalesce(title, 'untitled') FROM release WHERE barcode IS NOT NULL
+                        UNION ALL SELECT replace(iswc, '.', ''), coalesce(work_title, 'work') FROM work WHERE iswc IS NOT NULL
+                        UNION ALL SELECT ipi, name FROM party WHERE ipi IS NOT NULL
+                        UNION ALL SELECT isni, name FROM party WHERE isni IS NOT NULL""")
+                .query((row, n) -> on.computeIfAbsent(row.getString("code"), code -> new ArrayList<>())
+                        .add(row.getString("name")))
+                .list();
+        return on;
+    }
+}
