@@ -33,6 +33,7 @@ export const router = createRouter({
     { path: '/people', name: 'people', component: () => import('./people/PeopleScreen.vue') },
     { path: '/people/:id(\\d+)', name: 'person', component: () => import('./people/PeopleScreen.vue') },
     { path: '/codes', name: 'codes', component: () => import('./codes/CodesScreen.vue') },
+    { path: '/activity', name: 'activity', component: () => import('./activity/ActivityScreen.vue') },
     { path: '/destinations', name: 'destinations', component: () => import('./destinations/DestinationsScreen.vue') },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./frame/NowhereScreen.vue') },
   ],

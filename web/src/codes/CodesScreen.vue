@@ -3,7 +3,9 @@ import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
 import { onMounted, ref } from 'vue'
 import { call } from '../api/client'
 import { useSession } from '../api/session'
-import type { LabelFacts } from '../api/types'
+import type { LabelFacts, StripView } from '../api/types'
+import CodeCheck from './CodeCheck.vue'
+import CodeStripView from './CodeStripView.vue'
 
 const session = useSession()
 const label = ref<LabelFacts | null>(null)
@@ -32,13 +34,26 @@ async function run(method: string) {
   try {
     label.value = await call<LabelFacts>(method, '/api/label', method === 'PUT' ? label.value : undefined)
     saved.value = method === 'PUT' ? 'Saved.' : ''
+    if (method === 'PUT') void book()
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
     saved.value = ''
   }
 }
-onMounted(() => run('GET'))
+const strips = ref<StripView[]>([])
+async function book(path = '', body?: unknown) {
+  try {
+    strips.value = await call<StripView[]>(body ? 'POST' : 'GET', `/api/codes${path}`, body)
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+onMounted(async () => {
+  await run('GET')
+  await book()
+})
 </script>
 
 <template>
@@ -48,6 +63,16 @@ onMounted(() => run('GET'))
       The label’s own blocks. A code that was handed out is never handed out again, whatever becomes of its release.
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <CodeStripView
+      v-for="strip in strips"
+      :key="strip.field"
+      :strip="strip"
+      :read-only="session.who?.role === 'reader'"
+      @reserve="(count, reservedFor) => book('/reserve', { field: strip.field, count, reservedFor })"
+      @free="(code) => book('/release', { field: strip.field, code })"
+    />
+    <CodeCheck v-if="session.who?.role !== 'reader'" />
+    <h2>The label</h2>
     <BForm v-if="label" @submit.prevent="run('PUT')">
       <div v-for="field in FIELDS" :key="field.key" class="field">
         <label :for="field.key">{{ field.name }}</label>
@@ -74,6 +99,9 @@ onMounted(() => run('GET'))
   align-items: center;
   padding: 6px 0;
   border-bottom: 1px solid var(--line);
+}
+h2 {
+  font-size: 1.05rem;
 }
 label {
   font-weight: 500;

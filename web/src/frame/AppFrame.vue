@@ -30,6 +30,7 @@ const NAV = [
     { to: '/people', name: 'People' },
     { to: '/codes', name: 'Codes' },
     { to: '/destinations', name: 'Destinations' },
+    { to: '/activity', name: 'Activity' },
     { to: '/inspect', name: 'Inspect' },
   ],
 ]

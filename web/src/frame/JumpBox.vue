@@ -30,11 +30,20 @@ const goals = computed<Goal[]>(() => {
     { says: 'Inspect a file', more: 'all that is in it', go: () => router.push('/inspect') },
     { says: 'People', more: 'names, identifiers, what they are on', go: () => router.push('/people') },
     { says: 'Codes', more: 'blocks and prefixes', go: () => router.push('/codes') },
+    { says: 'Activity', more: 'who changed what', go: () => router.push('/activity') },
     { says: 'Destinations', more: 'rules and connections', go: () => router.push('/destinations') },
     { says: 'Light or dark', more: 'switch', go: switchTheme },
   ]
   if (release.view) {
-    all.push({ says: 'Undo', more: release.view.stack.undo ?? '', go: () => release.undo() })
+    const id = release.view.head.id
+    all.push(
+      { says: 'Undo', more: release.view.stack.undo ?? '', go: () => release.undo() },
+      { says: 'History', more: 'of this release', go: () => router.push(`/activity?release=${id}`) },
+      { says: 'Label copy', more: 'PDF of this release', go: () => location.assign(`/api/releases/${id}/label-copy`) },
+      { says: 'Document', more: 'this release as JSON', go: () => location.assign(`/api/releases/${id}/document`) },
+      { says: 'Table', more: 'this release as CSV', go: () => location.assign(`/api/releases/${id}/table`) },
+      { says: 'Read a track list', more: 'into this release', go: () => router.push(`/releases/${id}/sheet?read=1`) },
+    )
     for (const row of release.view.rows.slice(1))
       all.push({
         says: row.cells.title?.shown ?? `Track ${row.track}`,

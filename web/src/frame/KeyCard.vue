@@ -7,6 +7,7 @@ const KEYS = [
   ['Alt 1 … 6', 'Panels of a release: Sheet, Credits, Works, Masters, Files, Send'],
   ['J, Shift J', 'Next, previous finding'],
   ['Arrows', 'Move in the sheet'],
+  ['Ctrl ←, Ctrl →', 'Previous, next set of columns'],
   ['Enter, F2', 'Edit a cell; Enter again saves, Esc leaves it as it was'],
   ['Delete', 'Empty a cell, or return it to the carried value'],
   ['Shift arrows', 'Select several cells; Ctrl C and V copy and paste them as a table'],

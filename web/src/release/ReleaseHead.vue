@@ -8,6 +8,7 @@ import { day, distance, shortDay } from '../kit/dates'
 import { picked } from '../intake/dropped'
 import { useUploads } from '../intake/uploads'
 import StandingWord from '../kit/StandingWord.vue'
+import ReleasePapers from './ReleasePapers.vue'
 import { useReleaseStore } from './store'
 
 const uploads = useUploads()
@@ -54,6 +55,7 @@ function pick(event: Event) {
           Add files…
           <input class="hidden-text" type="file" multiple @change="pick" />
         </label>
+        <ReleasePapers />
       </p>
     </div>
     <div class="when">

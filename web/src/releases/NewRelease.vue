@@ -1,23 +1,48 @@
 <script setup lang="ts">
 import { BButton, BForm, BFormInput, BModal } from 'bootstrap-vue-next'
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../api/client'
-import type { ReleaseView } from '../api/types'
+import type { Head, ReleaseView } from '../api/types'
 
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()
-const KINDS = ['single', 'EP', 'album', 'compilation']
+const KINDS = ['single', 'EP', 'album', 'compilation', 'spoken episode']
 const kind = ref('single')
 const title = ref('')
 const problem = ref('')
+/** Where the facts come from: the label's defaults, a template, another release, a document. */
+const source = ref('')
+const templates = ref<string[]>([])
+const heads = ref<Head[]>([])
+const text = ref('')
+watch(open, async (shown) => {
+  if (!shown) return
+  templates.value = await call<string[]>('GET', '/api/templates').catch(() => [])
+  heads.value = await call<Head[]>('GET', '/api/releases').catch(() => [])
+})
+function make() {
+  if (source.value === 'document') return call<ReleaseView>('POST', '/api/documents', { text: text.value })
+  const [way, name] = [source.value[0], source.value.slice(1)]
+  return call<ReleaseView>('POST', '/api/releases', {
+    kind: kind.value,
+    title: title.value,
+    template: way === 't' ? name : null,
+    from: way === 'r' ? Number(name) : null,
+  })
+}
+async function read(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (file) text.value = await file.text()
+}
 const busy = ref(false)
 
 async function begin() {
   busy.value = true
   problem.value = ''
   try {
-    const made = await call<ReleaseView>('POST', '/api/releases', { kind: kind.value, title: title.value })
+    const made = await make()
+    text.value = ''
     title.value = ''
     await router.push(`/releases/${made.head.id}/sheet`)
     open.value = false
@@ -32,20 +57,38 @@ async function begin() {
 <template>
   <BModal v-model="open" title="New release" no-footer>
     <BForm @submit.prevent="begin">
-      <fieldset>
-        <legend>Kind</legend>
-        <label v-for="each in KINDS" :key="each"
-          ><input v-model="kind" type="radio" name="kind" :value="each" /> {{ each }}</label
-        >
-      </fieldset>
-      <label class="title" for="new-title">Title, when there is one</label>
-      <BFormInput id="new-title" v-model="title" autocomplete="off" />
-      <p class="quiet">
-        Label, P- and C-line, territories, catalogue number and barcode come from the label’s defaults and blocks; a
-        single gets its one track with an ISRC. All of it can be changed.
-      </p>
+      <label class="title" for="new-source">Begin from</label>
+      <select id="new-source" v-model="source" class="form-select form-select-sm">
+        <option value="">the label’s defaults</option>
+        <option v-for="name in templates" :key="name" :value="`t${name}`">template {{ name }}</option>
+        <option v-for="head in heads" :key="head.id" :value="`r${head.id}`">{{ head.title }}</option>
+        <option value="document">a document or a table</option>
+      </select>
+      <template v-if="source === 'document'">
+        <label class="title" for="new-document">JSON document or table, pasted or from a file</label>
+        <textarea id="new-document" v-model="text" class="form-control mono" rows="7" spellcheck="false" />
+        <input type="file" accept=".json,.csv,.tsv,.txt" aria-label="Document file" @change="read" />
+      </template>
+      <template v-else>
+        <fieldset>
+          <legend>Kind</legend>
+          <label v-for="each in KINDS" :key="each"
+            ><input v-model="kind" type="radio" name="kind" :value="each" /> {{ each }}</label
+          >
+        </fieldset>
+        <label class="title" for="new-title">Title, when there is one</label>
+        <BFormInput id="new-title" v-model="title" autocomplete="off" />
+        <p class="quiet">
+          Label, P- and C-line, territories, catalogue number and barcode come from the label’s defaults and blocks; a
+          single gets its one track with an ISRC. All of it can be changed.
+        </p>
+      </template>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="end"><BButton type="submit" variant="primary" :disabled="busy">Begin</BButton></div>
+      <div class="end">
+        <BButton type="submit" variant="primary" :disabled="busy || (source === 'document' && !text.trim())"
+          >Begin</BButton
+        >
+      </div>
     </BForm>
   </BModal>
 </template>

@@ -51,6 +51,7 @@ const CODES = new Set(['isrc', 'gtin'])
           Allocate the next
         </button>
       </p>
+      <slot />
     </div>
   </footer>
 </template>

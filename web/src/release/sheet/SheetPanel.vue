@@ -4,8 +4,10 @@ import { useRoute } from 'vue-router'
 import type { Column } from '../../api/types'
 import { useReleaseStore } from '../store'
 import { SETS, TIME, wordsOf } from './cells'
+import CatalogueDialog from './CatalogueDialog.vue'
 import DetailLine from './DetailLine.vue'
 import IncomingFiles from './IncomingFiles.vue'
+import KeywordHints from './KeywordHints.vue'
 import OwnColumns from './OwnColumns.vue'
 import ReleaseFacts from './ReleaseFacts.vue'
 import RewordingDialog from './RewordingDialog.vue'
@@ -24,6 +26,7 @@ const { set, editing, shown, facts, chosen, cell, column, name } = sheet
 const choosing = ref(false)
 const reading = ref(false)
 const rewording = ref(false)
+const finding = ref(false)
 
 const view = computed(() => release.view!)
 const rows = computed(() => release.rows)
@@ -110,6 +113,7 @@ onUnmounted(() => (release.at = null))
           <span class="push" />
           <template v-if="!release.readOnly">
             <button class="tool" type="button" @click="reading = true">Read a track list…</button>
+            <button class="tool" type="button" @click="finding = true">From the catalogue…</button>
             <button class="tool" type="button" @click="rewording = true">Reword…</button>
             <button class="tool" type="button" @click="release.addTrack()">Add a track</button>
             <button class="tool" type="button" :disabled="!at?.row" @click="sheet.remove">
@@ -175,8 +179,17 @@ onUnmounted(() => (release.at = null))
       :read-only="release.readOnly"
       @fix="release.fix"
       @allocate="cell && release.allocate(cell)"
-    />
+    >
+      <KeywordHints
+        v-if="at.row && at.column === 'keywords' && !release.readOnly && cells === 1"
+        :release="view.head.id"
+        :track="at.row"
+        :value="cell?.value"
+        @take="(word) => cell && release.write(cell, [cell.value, word].filter(Boolean).join('; '), `Keyword ${word}`)"
+      />
+    </DetailLine>
   </div>
+  <CatalogueDialog v-if="finding" @close="finding = false" />
   <RewordingDialog v-if="rewording" @close="rewording = false" />
 </template>
 

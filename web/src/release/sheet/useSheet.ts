@@ -1,7 +1,7 @@
 import { computed, nextTick, ref, type Ref } from 'vue'
 import type { Cell, Edit } from '../../api/types'
 import { useReleaseStore } from '../store'
-import { bandColumns, gridColumns, TIME, type ColumnSet } from './cells'
+import { bandColumns, gridColumns, SETS, TIME, type ColumnSet } from './cells'
 import { next, type Spot } from './cursor'
 import { all, asTable, filled, pasted, size, span, type Span } from './selection'
 
@@ -112,11 +112,17 @@ export function useSheet(board: Ref<HTMLElement | undefined>) {
     if (of) write(all(rows.value, of, null), size(of) === 1 ? `Empty ${name.value}` : `Empty ${size(of)} cells`)
   }
 
+  /** To the next or the previous set of columns. */
+  function turnSet(by: number) {
+    set.value = SETS[(SETS.indexOf(set.value) + by + SETS.length) % SETS.length]!
+    if (at.value && !shown.value.includes(at.value.column)) go(at.value.row, 'title')
+  }
   function keys(event: KeyboardEvent) {
     if (editing.value !== null || event.defaultPrevented) return
     const arrow = ARROWS[event.key]
     const plain = !event.ctrlKey && !event.altKey && !event.metaKey
-    if (arrow && event.altKey && arrow[0] && !release.readOnly)
+    if (arrow?.[1] && event.ctrlKey) turnSet(arrow[1])
+    else if (arrow && event.altKey && arrow[0] && !release.readOnly)
       move((at.value?.row ?? 0) - 1, (at.value?.row ?? 0) - 1 + arrow[0])
     else if (arrow && plain) step(...arrow, event.shiftKey)
     else if (event.key === 'Tab' && plain && at.value) {

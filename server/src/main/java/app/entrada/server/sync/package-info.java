@@ -1,0 +1,2 @@
+/** What licensing libraries ask for, over HTTP. */
+package app.entrada.server.sync;

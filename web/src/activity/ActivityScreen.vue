@@ -1,0 +1,164 @@
+<script setup lang="ts">
+/** Who changed what, when: newest first, by release and by person, with before and after. */
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { call } from '../api/client'
+import { useSession } from '../api/session'
+import type { ActivityView, Deed } from '../api/types'
+import { moment } from '../kit/dates'
+import { soon } from '../kit/soon'
+
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const deeds = ref<Deed[] | null>(null)
+const people = ref<string[]>([])
+const next = ref(0)
+const problem = ref('')
+const open = ref<Set<number>>(new Set())
+const release = computed(() => Number(route.query.release ?? 0))
+const who = computed(() => String(route.query.who ?? ''))
+
+async function load(before = 0) {
+  try {
+    const page = await call<ActivityView>(
+      'GET',
+      `/api/activity?release=${release.value}&who=${encodeURIComponent(who.value)}&before=${before}`,
+    )
+    deeds.value = before ? [...(deeds.value ?? []), ...page.deeds] : page.deeds
+    people.value = page.people
+    next.value = page.next
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+watch([release, who], () => load())
+const again = soon(() => load())
+const stops = ['release', 'people'].map((kind) => session.on(kind, again.ask))
+onMounted(() => load())
+onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
+function turn(id: number) {
+  const more = new Set(open.value)
+  if (!more.delete(id)) more.add(id)
+  open.value = more
+}
+const pick = (query: Record<string, string | number>) => router.replace({ query: { ...route.query, ...query } })
+const WAYS: Record<string, string> = { edit: '', undo: 'taken back: ', redo: 'done again: ' }
+</script>
+
+<template>
+  <div class="screen">
+    <div class="title">
+      <h1>Activity</h1>
+      <label>
+        By
+        <select :value="who" @change="pick({ who: ($event.target as HTMLSelectElement).value })">
+          <option value="">everybody</option>
+          <option v-for="name in people" :key="name" :value="name">{{ name }}</option>
+        </select>
+      </label>
+      <button v-if="release" class="act" type="button" @click="pick({ release: 0 })">All releases</button>
+    </div>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="!deeds" class="quiet">Looking up what was done…</p>
+    <p v-else-if="!deeds.length" class="quiet">
+      Nothing was done yet. Every change will stand here, with before and after.
+    </p>
+    <ol v-else>
+      <li v-for="deed in deeds" :key="deed.id" :class="{ undone: deed.undone }">
+        <button type="button" class="deed" :aria-expanded="open.has(deed.id)" @click="turn(deed.id)">
+          <span class="quiet at">{{ moment(deed.at) }}</span>
+          <span class="who">{{ deed.who }}</span>
+          <span class="says">{{ WAYS[deed.kind] }}{{ deed.says }}</span>
+          <span class="quiet">{{ deed.source }}</span>
+          <span class="quiet">{{
+            deed.facts.length + deed.more === 1 ? '1 fact' : `${deed.facts.length + deed.more} facts`
+          }}</span>
+        </button>
+        <RouterLink v-if="deed.release" :to="`/releases/${deed.release}/sheet`">{{ deed.title }}</RouterLink>
+        <RouterLink v-else to="/people">{{ deed.title }}</RouterLink>
+        <table v-if="open.has(deed.id)" class="narrow">
+          <tbody>
+            <tr v-for="(fact, i) in deed.facts" :key="i">
+              <td class="quiet">{{ fact.where }}</td>
+              <td>{{ fact.before ?? '' }}</td>
+              <td>
+                <b>{{ fact.after ?? 'emptied' }}</b>
+              </td>
+            </tr>
+            <tr v-if="deed.more">
+              <td colspan="3" class="quiet">and {{ deed.more }} more</td>
+            </tr>
+          </tbody>
+        </table>
+      </li>
+    </ol>
+    <button v-if="next" class="act" type="button" @click="load(next)">Earlier</button>
+  </div>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  gap: 18px;
+  align-items: baseline;
+  padding-bottom: 10px;
+  border-bottom: 1px solid var(--ink);
+}
+h1 {
+  font-size: 1.5rem;
+  margin: 0 auto 0 0;
+}
+select {
+  height: 28px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 1fr 230px;
+  gap: 12px;
+  align-items: baseline;
+  border-bottom: 1px solid var(--line);
+}
+.deed {
+  display: grid;
+  grid-template-columns: 110px 150px 1fr 170px 70px;
+  gap: 12px;
+  min-height: 32px;
+  padding: 5px 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+}
+.deed > * {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.undone .says {
+  text-decoration: line-through;
+}
+table {
+  grid-column: 1 / 3;
+  margin: 0 0 8px 122px;
+  font-size: 14px;
+}
+td {
+  padding: 2px 14px 2px 0;
+  vertical-align: top;
+  white-space: pre-wrap;
+}
+.problem {
+  color: var(--stop);
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+/** A pasted list of codes: what each is, whether it is right, and on what it is. */
+import { onUnmounted, ref, watch } from 'vue'
+import { call } from '../api/client'
+import type { CodeLine } from '../api/types'
+import Mark from '../kit/Mark.vue'
+import { soon } from '../kit/soon'
+
+const text = ref('')
+const lines = ref<CodeLine[]>([])
+const problem = ref('')
+const looking = soon(async () => {
+  try {
+    lines.value = text.value.trim() ? await call<CodeLine[]>('POST', '/api/codes/check', { text: text.value }) : []
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}, 250)
+watch(text, looking.ask)
+onUnmounted(looking.cancel)
+</script>
+
+<template>
+  <section aria-label="Check codes">
+    <h2>Check a list</h2>
+    <textarea
+      v-model="text"
+      class="mono"
+      aria-label="Codes to check"
+      placeholder="Paste ISRCs, barcodes, ISWCs, IPI numbers, ISNIs, label codes: one a line"
+    />
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-for="(line, i) in lines" :key="i" class="line">
+      <Mark :weight="line.valid ? 'ready' : 'stop'" />
+      <span class="mono">{{ line.display ?? line.input }}</span>
+      <span class="quiet">{{ line.kind }}</span>
+      <span>{{ line.problem }}</span>
+      <span class="quiet">{{ line.on.length ? `on ${line.on.join('; ')}` : line.valid ? 'on nothing here' : '' }}</span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+section {
+  padding: 12px 0;
+}
+h2 {
+  font-size: 1.05rem;
+}
+textarea {
+  width: 100%;
+  height: 90px;
+  padding: 6px 8px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+  font-size: 13px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 16px 190px 80px 1fr 1fr;
+  gap: 10px;
+  margin: 0;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 14.5px;
+}
+.problem {
+  color: var(--stop);
+}
+</style>

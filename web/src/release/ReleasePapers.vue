@@ -1,0 +1,82 @@
+<script setup lang="ts">
+/** What a release goes out as for people: label copy, document, table; its history; a template made of it. */
+import { onMounted, onUnmounted, ref } from 'vue'
+import { call } from '../api/client'
+import { useReleaseStore } from './store'
+
+const release = useReleaseStore()
+const open = ref(false)
+const box = ref<HTMLElement>()
+const name = ref('')
+const says = ref('')
+const path = (what: string) => `/api/releases/${release.view!.head.id}/${what}`
+
+async function keep() {
+  try {
+    await call('POST', path('template'), { name: name.value })
+    says.value = `Kept. New releases can begin from “${name.value}”.`
+    name.value = ''
+  } catch (failure) {
+    says.value = (failure as Error).message
+  }
+}
+const outside = (event: Event) => !box.value?.contains(event.target as Node) && (open.value = false)
+onMounted(() => addEventListener('mousedown', outside))
+onUnmounted(() => removeEventListener('mousedown', outside))
+</script>
+
+<template>
+  <span ref="box" class="papers" @keydown.esc.stop="open = false" @keydown.stop>
+    <button class="act" type="button" :aria-expanded="open" @click="open = !open">Papers</button>
+    <span v-if="open" class="list">
+      <a :href="path('label-copy')" download>Label copy <span class="quiet">PDF</span></a>
+      <a :href="path('document')" download>Document <span class="quiet">JSON, all facts</span></a>
+      <a :href="path('table')" download>Table <span class="quiet">CSV</span></a>
+      <a :href="path('table?form=tsv')" download>Table <span class="quiet">with tabs</span></a>
+      <RouterLink :to="`/activity?release=${release.view!.head.id}`">History</RouterLink>
+      <form v-if="!release.readOnly" @submit.prevent="keep">
+        <input v-model="name" placeholder="Keep as a template named…" aria-label="Name of the template" />
+        <button class="act" type="submit" :disabled="!name.trim()">Keep</button>
+      </form>
+      <span v-if="says" class="quiet" role="status">{{ says }}</span>
+    </span>
+  </span>
+</template>
+
+<style scoped>
+.papers {
+  position: relative;
+  margin-left: 14px;
+}
+.list {
+  position: absolute;
+  z-index: 30;
+  top: 26px;
+  left: 0;
+  display: grid;
+  width: 270px;
+  padding: 6px 12px 10px;
+  border: 1px solid var(--ink);
+  background: var(--card);
+}
+a {
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+  color: var(--ink);
+}
+form {
+  display: flex;
+  gap: 8px;
+  padding-top: 8px;
+}
+input {
+  flex: 1;
+  min-width: 0;
+  height: 26px;
+  padding: 0 4px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+}
+</style>

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+/** Recordings of the catalogue, found by title, artist, code or release: they keep their codes here. */
+import { BButton, BModal } from 'bootstrap-vue-next'
+import { onUnmounted, ref, watch } from 'vue'
+import { call } from '../../api/client'
+import type { FoundRecording, ReleaseView } from '../../api/types'
+import { soon } from '../../kit/soon'
+import { useReleaseStore } from '../store'
+
+const emit = defineEmits<{ close: [] }>()
+const release = useReleaseStore()
+const open = ref(true)
+const typed = ref('')
+const found = ref<FoundRecording[] | null>(null)
+const taken = ref<FoundRecording[]>([])
+const problem = ref('')
+
+const looking = soon(async () => {
+  try {
+    found.value = await call<FoundRecording[]>('GET', `/api/recordings?typed=${encodeURIComponent(typed.value)}`)
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}, 200)
+watch(typed, looking.ask, { immediate: true })
+onUnmounted(looking.cancel)
+const isTaken = (each: FoundRecording) => taken.value.some((other) => other.recording === each.recording)
+function turn(each: FoundRecording) {
+  taken.value = isTaken(each)
+    ? taken.value.filter((other) => other.recording !== each.recording)
+    : [...taken.value, each]
+}
+async function take() {
+  try {
+    release.saved(
+      await call<ReleaseView>('POST', `/api/releases/${release.view!.head.id}/recordings`, {
+        tracks: taken.value.map((each) => each.track),
+      }),
+    )
+    open.value = false
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+</script>
+
+<template>
+  <BModal v-model="open" title="From the catalogue" size="lg" no-footer @hidden="emit('close')">
+    <input
+      v-model="typed"
+      class="form-control form-control-sm"
+      type="search"
+      placeholder="Title, artist, ISRC, release…"
+      aria-label="Find recordings"
+      autofocus
+    />
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="!found" class="quiet">Looking up recordings…</p>
+    <p v-else-if="!found.length" class="quiet">No recording fits “{{ typed }}”.</p>
+    <div v-else class="found">
+      <label v-for="each in found" :key="each.recording">
+        <input type="checkbox" :checked="isTaken(each)" @change="turn(each)" />
+        <b>{{ each.title }}</b>
+        <span class="quiet">{{ each.artists }}</span>
+        <span class="mono">{{ each.isrc ?? 'no ISRC' }}</span>
+        <span class="quiet">{{ each.release }}</span>
+      </label>
+    </div>
+    <p class="quiet">
+      A recording stays the same one everywhere: code, master, credits and work. Its title and place here are this
+      release’s own.
+    </p>
+    <div class="end">
+      <button class="act" type="button" @click="open = false">Take none</button>
+      <BButton variant="primary" :disabled="!taken.length" @click="take">
+        Take {{ taken.length === 1 ? '1 recording' : `${taken.length} recordings` }}
+      </BButton>
+    </div>
+  </BModal>
+</template>
+
+<style scoped>
+.found {
+  max-height: 340px;
+  overflow: auto;
+  margin: 8px 0;
+}
+label {
+  display: grid;
+  grid-template-columns: 20px 1.4fr 1.2fr 150px 1.2fr;
+  gap: 10px;
+  align-items: baseline;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 14.5px;
+}
+.problem {
+  color: var(--stop);
+}
+.end {
+  display: flex;
+  justify-content: flex-end;
+  gap: 16px;
+}
+</style>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+/** Keywords that what is known of a track suggests; one click takes one, the reason stands with it. */
+import { ref, watch } from 'vue'
+import { call } from '../../api/client'
+import type { SuggestedKeyword } from '../../api/types'
+
+const props = defineProps<{ release: number; track: number; value: string | null | undefined }>()
+const emit = defineEmits<{ take: [word: string] }>()
+const hints = ref<SuggestedKeyword[]>([])
+watch(
+  () => [props.release, props.track, props.value],
+  async () => {
+    hints.value = await call<SuggestedKeyword[]>(
+      'GET',
+      `/api/releases/${props.release}/tracks/${props.track}/keywords`,
+    ).catch(() => [])
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <p v-if="hints.length" class="hints">
+    Suggested:
+    <button v-for="hint in hints" :key="hint.word" type="button" :title="hint.reason" @click="emit('take', hint.word)">
+      {{ hint.word }} <span class="quiet">{{ hint.reason }}</span>
+    </button>
+  </p>
+</template>
+
+<style scoped>
+.hints {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: baseline;
+  margin: 4px 0 0;
+}
+button {
+  padding: 1px 7px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+  font-size: 13.5px;
+}
+button:hover {
+  border-color: var(--madder);
+}
+</style>
