@@ -113,7 +113,7 @@ onUnmounted(() => (release.at = null))
           <span class="push" />
           <template v-if="!release.readOnly">
             <button class="tool" type="button" @click="reading = true">Read a track list…</button>
-            <button class="tool" type="button" @click="finding = true">From the catalogue…</button>
+            <button class="tool" type="button" @click="finding = true">Catalogue…</button>
             <button class="tool" type="button" @click="rewording = true">Reword…</button>
             <button class="tool" type="button" @click="release.addTrack()">Add a track</button>
             <button class="tool" type="button" :disabled="!at?.row" @click="sheet.remove">

@@ -78,7 +78,7 @@ const WIDTHS: Record<string, number> = {
   side: 44,
   version: 96,
   artists: 100,
-  featured: 118,
+  featured: 104,
   [TIME]: 66,
   isrc: 136,
   iswc: 112,

@@ -171,12 +171,14 @@ final class Browser implements AutoCloseable {
             driver.executeCdpCommand("Input.dispatchDragEvent", Map.of("type", type, "x", x, "y", y, "data", data));
     }
 
-    /** Picks a file, as through the dialog that a button opens. */
-    void pick(String css, Path file) {
+    /** Picks files, as through the dialog that a button opens. */
+    void pick(String css, Path... files) {
         patience()
                 .until(d ->
                         d.findElements(By.cssSelector(css)).stream().findFirst().orElse(null))
-                .sendKeys(file.toString());
+                .sendKeys(java.util.Arrays.stream(files)
+                        .map(Path::toString)
+                        .collect(java.util.stream.Collectors.joining("\n")));
     }
 
     Object script(String script, Object... arguments) {

@@ -36,6 +36,7 @@ final class Pictures {
             browser.see(".detail");
             browser.seePictures();
             browser.picture(folder.resolve("sheet.png"));
+            compiling(browser, arguments[0], folder);
             browser.click(".tabs a", "Masters");
             browser.see(".masters .alike");
             browser.see(".masters canvas");
@@ -68,6 +69,44 @@ final class Pictures {
             browser.picture(folder.resolve("sheet-dark.png"));
             browser.complaints().forEach(System.err::println);
         }
+    }
+
+    /** A track list beside the sheet, credits, works, people, the history. */
+    private static void compiling(Browser browser, String address, Path folder) throws Exception {
+        String sheet = browser.address();
+        browser.click(".tool", "Read a track list");
+        browser.type("#pasted", """
+                Running order, as of Friday
+
+                1. Almanac 0:58
+                2. Eelgrass feat. Kestrel & Loam 1:24
+                3. Saltings – Demo 1:02
+                4. Knot and Dunlin 1:11
+                mastered by Hanna Veil
+                10. Harbour Light 2:40
+                """);
+        browser.type("#source", "mail of M. Tollgate, 20 Nov");
+        browser.see(".reader .strange");
+        browser.picture(folder.resolve("track-list.png"));
+        browser.click("button", "Take nothing");
+        browser.click(".tabs a", "Credits");
+        browser.see("[data-credit='1.4']");
+        browser.click("[data-credit='1.4']");
+        browser.click(".fold");
+        browser.picture(folder.resolve("credits.png"));
+        browser.click(".tabs a", "Works");
+        browser.see(".work .bar");
+        browser.picture(folder.resolve("works.png"));
+        browser.go(address + "/people");
+        browser.click(".list li a", "Mira Tollgate");
+        browser.see(".person li");
+        browser.picture(folder.resolve("people.png"));
+        browser.go(address + "/activity");
+        browser.click(".deed", "Track 9");
+        browser.see("ol td");
+        browser.picture(folder.resolve("activity.png"));
+        browser.go(sheet);
+        browser.see("[data-cell='6.title']");
     }
 
     /** A folder in the intake, the release it suggests, and a file taken apart. */

@@ -143,7 +143,7 @@ public final class Fields {
     public static final Field<String> RELEASE_CONTACT = of(
             RELEASE,
             "contact",
-            "Licensing contact",
+            "Contact",
             ValueTypes.TEXT,
             SYNC,
             "Whom somebody asks who wants to use the music: a name with an address.");
