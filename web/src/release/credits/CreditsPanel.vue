@@ -193,8 +193,7 @@ tbody th a {
   color: var(--ink);
 }
 .fold {
-  width: 16px;
-  min-height: 20px;
+  width: 24px;
 }
 .member th {
   padding-left: 22px;

@@ -37,6 +37,7 @@ watch(
   margin: 4px 0 0;
 }
 button {
+  min-height: 24px;
   padding: 1px 7px;
   border: 1px solid var(--line);
   border-radius: 3px;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Column } from '../../api/types'
 import { useReleaseStore } from '../store'
@@ -60,6 +60,8 @@ function choose(each: (typeof SETS)[number]) {
   choosing.value = each === 'own' && (set.value !== 'own' || !choosing.value)
   set.value = each
 }
+// where the reader stood the sheet stands again, and goes on with the keyboard
+watch(reading, (open) => !open && void nextTick(() => board.value?.focus({ preventScroll: true })))
 onMounted(() => board.value?.focus({ preventScroll: true }))
 onUnmounted(() => (release.at = null))
 </script>

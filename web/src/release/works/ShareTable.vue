@@ -185,7 +185,6 @@ select {
   line-height: 1.15;
 }
 .note .act {
-  opacity: 0.75;
-  min-height: 0;
+  font-weight: 500;
 }
 </style>

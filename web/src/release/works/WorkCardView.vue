@@ -11,8 +11,16 @@ const props = defineProps<{
   writerRoles: RoleChoice[]
   publisherRoles: RoleChoice[]
   readOnly: boolean
+  /** Other works of the release, with which this one may be the same. */
+  others: WorkCard[]
 }>()
-const emit = defineEmits<{ write: [cell: FactCell, text: string | null]; equal: [] }>()
+const emit = defineEmits<{ write: [cell: FactCell, text: string | null]; equal: []; same: [work: number] }>()
+const alike = () => props.others.filter((each) => each.title === props.work.title)
+function choose(event: Event) {
+  const select = event.target as HTMLSelectElement
+  if (select.value) emit('same', Number(select.value))
+  select.value = ''
+}
 const lyrics = ref(props.work.facts.lyrics!.value ?? '')
 const open = ref(false)
 watch(
@@ -34,6 +42,21 @@ function put(cell: FactCell, event: Event) {
         {{ props.work.tracks.length === 1 ? 'track' : 'tracks' }} {{ props.work.tracks.join(', ') }}
         <template v-if="props.work.recordings > 1">· {{ props.work.recordings }} recordings</template>
       </span>
+      <span class="push" />
+      <select
+        v-if="!props.readOnly && props.others.length"
+        :aria-label="`${props.work.title} is the same work as`"
+        @change="choose"
+      >
+        <option value="">{{ alike().length ? 'Same title as another: one work?' : 'Same work as…' }}</option>
+        <option
+          v-for="other in [...alike(), ...props.others.filter((each) => !alike().includes(each))]"
+          :key="other.id"
+          :value="other.id"
+        >
+          {{ other.title }}, track {{ other.tracks.join(', ') }}
+        </option>
+      </select>
       <button
         v-if="!props.readOnly && props.work.writers.length"
         class="act"
@@ -121,8 +144,17 @@ h3 {
   margin: 0;
   font-size: 1.1rem;
 }
-header .act {
-  margin-left: auto;
+.push {
+  flex: 1;
+}
+select {
+  height: 26px;
+  max-width: 240px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+  font-size: 14px;
 }
 .facts {
   display: grid;

@@ -2,7 +2,7 @@
 /** Works: one card a composition. Below them, who has which part of each recording's income, and who can license it. */
 import { computed, onMounted, ref, watch } from 'vue'
 import { call } from '../../api/client'
-import type { FactCell, IncomeCard, WorksView } from '../../api/types'
+import type { FactCell, IncomeCard, WorkCard, WorksView } from '../../api/types'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import Mark from '../../kit/Mark.vue'
 import { useReleaseStore } from '../store'
@@ -40,6 +40,20 @@ async function equal(work: number) {
     problem.value = (failure as Error).message
   }
 }
+/** The recordings of this work become recordings of the other one; its own facts stay where they are, for undo. */
+async function same(work: WorkCard, other: number) {
+  await release.writeAll(
+    work.recorded.map((cell) => ({
+      entity: cell.entity,
+      target: cell.target,
+      field: cell.field,
+      before: cell.value!,
+      after: String(other),
+    })),
+    `“${work.title}” is one work`,
+  )
+  await load()
+}
 function put(income: IncomeCard, event: Event) {
   const typed = (event.target as HTMLInputElement).value.trim() || null
   if (typed !== (income.splits.value ?? null)) void write(income.splits, typed, `track ${income.track}`)
@@ -60,7 +74,9 @@ function put(income: IncomeCard, event: Event) {
         :publisher-roles="view.publisherRoles"
         :read-only="release.readOnly"
         @write="(cell, text) => write(cell, text, work.title)"
+        :others="view.works.filter((each) => each.id !== work.id)"
         @equal="equal(work.id)"
+        @same="(other) => same(work, other)"
       />
       <h2>Income of the recordings</h2>
       <p class="quiet">

@@ -166,7 +166,7 @@ public record ReleaseDocument(
                 String place = where + "." + entry.getKey();
                 Field<?> field = entities.stream()
                         .flatMap(entity -> Fields.of(entity).stream())
-                        .filter(f -> f.key().equals(entry.getKey()) && f.type() != ValueTypes.ORDER)
+                        .filter(f -> f.key().equals(entry.getKey()) && !f.type().internal())
                         .findFirst()
                         .orElseThrow(
                                 () -> new Unreadable("there is no fact called “%s”".formatted(entry.getKey()), place));
@@ -253,7 +253,7 @@ public record ReleaseDocument(
         for (Entity entity : entities)
             for (Field<?> field : Fields.of(entity)) {
                 String text = factsOf.apply(entity).text(field);
-                if (text != null && field.type() != ValueTypes.ORDER) object.put(field.key(), text);
+                if (text != null && !field.type().internal()) object.put(field.key(), text);
             }
         return object;
     }
@@ -287,7 +287,7 @@ public record ReleaseDocument(
         Map<String, Object> properties = new LinkedHashMap<>();
         for (Entity entity : entities)
             for (Field<?> field : Fields.of(entity)) {
-                if (field.type() == ValueTypes.ORDER) continue;
+                if (field.type().internal()) continue;
                 Map<String, Object> property = new LinkedHashMap<>();
                 property.put("title", field.name());
                 property.put("description", field.help());

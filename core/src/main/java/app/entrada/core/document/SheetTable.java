@@ -4,7 +4,6 @@ import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.MalformedValue;
-import app.entrada.core.field.ValueTypes;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
 import app.entrada.core.release.Release;
@@ -55,7 +54,7 @@ public final class SheetTable {
 
     private static List<String> keys() {
         return Fields.all().stream()
-                .filter(field -> field.entity() != Entity.PARTY && field.type() != ValueTypes.ORDER)
+                .filter(field -> field.entity() != Entity.PARTY && !field.type().internal())
                 .map(Field::key)
                 .distinct()
                 .toList();
@@ -64,7 +63,7 @@ public final class SheetTable {
     private static Optional<Field<?>> field(List<Entity> entities, String key) {
         return entities.stream()
                 .flatMap(entity -> Fields.of(entity).stream())
-                .filter(field -> field.key().equals(key) && field.type() != ValueTypes.ORDER)
+                .filter(field -> field.key().equals(key) && !field.type().internal())
                 .findFirst();
     }
 
@@ -127,7 +126,7 @@ public final class SheetTable {
             String where = "line %d, column %d".formatted(record.line(), i + 1);
             Field<?> field = entities.stream()
                     .flatMap(entity -> Fields.of(entity).stream())
-                    .filter(each -> each.type() != ValueTypes.ORDER
+                    .filter(each -> !each.type().internal()
                             && (each.key().equals(key) || each.name().equalsIgnoreCase(key)))
                     .findFirst()
                     .orElseThrow(() -> new ReleaseDocument.Unreadable(

@@ -317,6 +317,14 @@ public final class Fields {
             SYNC,
             "What is heard, in a sentence or two, for those who license music.");
 
+    public static final Field<Long> RECORDING_WORK = of(
+            RECORDING,
+            "workId",
+            "Work",
+            ValueTypes.REFERENCE,
+            NONE,
+            "The composition that is recorded; several recordings may share one.");
+
     public static final Field<String> WORK_TITLE = of(
             WORK,
             "workTitle",

@@ -21,6 +21,11 @@ public interface ValueType<T> {
     /** The canonical text. */
     String format(T value);
 
+    /** Whether values are numbers of this installation, which mean nothing outside it: no document holds them. */
+    default boolean internal() {
+        return false;
+    }
+
     /** The text for reading. */
     default String display(T value) {
         return format(value);

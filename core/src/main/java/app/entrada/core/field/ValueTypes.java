@@ -170,7 +170,19 @@ public final class ValueTypes {
     public static final ValueType<Sha256> FILE = simple("file", Sha256::new, Sha256::toString);
 
     /** A running order. */
-    public static final ValueType<Order> ORDER = simple("order", Order::parse, Order::toString);
+    public static final ValueType<Order> ORDER = internal("order", Order::parse, Order::toString);
+
+    /** Another thing of this installation, by its number. */
+    public static final ValueType<Long> REFERENCE = internal(
+            "reference",
+            typed -> {
+                try {
+                    return Long.valueOf(typed.strip());
+                } catch (NumberFormatException none) {
+                    throw new MalformedValue("“%s” is no number of a thing".formatted(typed));
+                }
+            },
+            String::valueOf);
 
     /** Language of ISO 639-1 or one of {@code zxx}, {@code mul}, {@code und}. */
     public static final ValueType<String> LANGUAGE = new ValueType<>() {
@@ -281,6 +293,27 @@ public final class ValueTypes {
             @Override
             public String display(Written<C> value) {
                 return value.code().map(Object::toString).orElse(value.text());
+            }
+        };
+    }
+
+    private static <T> ValueType<T> internal(String name, Function<String, T> parse, Function<T, String> format) {
+        return new ValueType<>() {
+            public String name() {
+                return name;
+            }
+
+            public T parse(String typed) {
+                return parse.apply(typed);
+            }
+
+            public String format(T value) {
+                return format.apply(value);
+            }
+
+            @Override
+            public boolean internal() {
+                return true;
             }
         };
     }

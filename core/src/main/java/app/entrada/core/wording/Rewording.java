@@ -135,7 +135,7 @@ public final class Rewording {
     }
 
     private static boolean isText(Field<?> field) {
-        return field.type() != ValueTypes.FILE && field.type() != ValueTypes.ORDER;
+        return field.type() != ValueTypes.FILE && !field.type().internal();
     }
 
     private static void propose(

@@ -276,6 +276,13 @@ public class ChangeService {
         if (scope == null) announcer.announce("people", Map.of("by", account.name()));
     }
 
+    private boolean workExists(long id) {
+        return jdbc.sql("SELECT EXISTS (SELECT 1 FROM work WHERE id = ?)")
+                .param(id)
+                .query(Boolean.class)
+                .single();
+    }
+
     private void checkName(Change change) {
         if (change.field() != Fields.PARTY_NAME) return;
         if (change.after() == null) throw Problem.input("no-name", "Somebody without a name could not be found again.");
@@ -291,7 +298,13 @@ public class ChangeService {
     }
 
     private void check(Change change, Map<Ref, Facts> known) {
-        if (change.after() == null) return;
+        if (change.after() == null) {
+            if (change.field() == Fields.RECORDING_WORK)
+                throw Problem.input("no-work", "Every recording is one of a work; nothing was changed.");
+            return;
+        }
+        if (change.field() == Fields.RECORDING_WORK && !workExists(Long.parseLong(change.after())))
+            throw Problem.input("no-work", "There is no such work; nothing was changed.");
         if (change.field() == Fields.RELEASE_RUNNING_ORDER
                 && !Order.parse(change.after()).ids().stream()
                         .allMatch(id -> known.containsKey(new Ref(Entity.TRACK, id))))

@@ -5,6 +5,7 @@ import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Order;
 import app.entrada.core.field.PeopleType;
+import app.entrada.core.field.ValueTypes;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
@@ -251,7 +252,9 @@ public class ReleaseRepository {
             return;
         }
         // table and column come from the registry, never from a request
-        jdbc.sql("UPDATE %s SET %s = ? WHERE id = ?".formatted(target.entity().id(), field.column()))
+        String as = field.type() == ValueTypes.REFERENCE ? "bigint" : "text";
+        jdbc.sql("UPDATE %s SET %s = CAST(? AS %s) WHERE id = ?"
+                        .formatted(target.entity().id(), field.column(), as))
                 .params(java.util.Arrays.asList(change.after(), target.id()))
                 .update();
     }

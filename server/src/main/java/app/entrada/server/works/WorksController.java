@@ -85,11 +85,12 @@ class WorksController {
     /** A role one may have, with its code. */
     record RoleChoice(String code, String says) {}
 
-    /** A composition. */
+    /** A composition; {@code recorded} says of each recording here which work it is one of. */
     record WorkCard(
             long id,
             String title,
             List<Integer> tracks,
+            List<FactCell> recorded,
             int recordings,
             Map<String, FactCell> facts,
             boolean iswcWrong,
@@ -171,6 +172,13 @@ class WorksController {
                         .or(() -> on.get(0).facts().get(Fields.TRACK_TITLE))
                         .orElse("Untitled work"),
                 on.stream().map(Track::number).toList(),
+                on.stream()
+                        .map(track -> cell(
+                                Fields.RECORDING_WORK,
+                                new Ref(Entity.RECORDING, track.recording().id()),
+                                track.recording().facts()))
+                        .distinct()
+                        .toList(),
                 recordings.getOrDefault(work.id(), 0),
                 facts,
                 work.facts()

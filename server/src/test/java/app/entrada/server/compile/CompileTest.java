@@ -205,6 +205,29 @@ class CompileTest {
     }
 
     @Test
+    void two_recordings_of_one_work_share_its_writers_until_they_are_parted_again() {
+        JsonNode view = album("One Work");
+        view = manager.write(view, 1, "writers", "Mira Tollgate: CA 100/100").json();
+        String path = "/api/releases/" + id(view);
+        JsonNode works = manager.get(path + "/works").json().path("works");
+        assertThat(works).hasSize(3);
+        JsonNode other = works.path(1).path("recorded").path(0);
+        Map<String, Object> change = Map.of(
+                "entity", "recording",
+                "target", other.path("target").asLong(),
+                "field", "recording.workId",
+                "before", other.path("value").asString(),
+                "after", works.path(0).path("id").asString());
+        view = manager.post(
+                        path + "/changes", Map.of("says", "one work", "source", "typed", "changes", List.of(change)))
+                .json();
+        assertThat(cell(view, 2, "writers").path("value").asString()).isEqualTo("Mira Tollgate: CA 100.00/100.00");
+        assertThat(manager.get(path + "/works").json().path("works")).hasSize(2);
+        view = manager.post(path + "/undo", Map.of()).json();
+        assertThat(cell(view, 2, "writers").path("value").isNull()).isTrue();
+    }
+
+    @Test
     void a_recording_taken_from_the_catalogue_keeps_its_code_and_gets_a_title_of_its_own() {
         JsonNode single = manager.begin("single", "Quay Lamp");
         String isrc = cell(single, 1, "isrc").path("value").asString();
