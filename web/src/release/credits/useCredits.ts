@@ -1,7 +1,6 @@
-import { computed, nextTick, onMounted, ref, watch, type Ref } from 'vue'
-import { call } from '../../api/client'
+import { computed, nextTick, ref, type Ref } from 'vue'
 import type { CreditCell, CreditLine, CreditsView } from '../../api/types'
-import { useReleaseStore } from '../store'
+import { useOfRelease } from '../ofRelease'
 
 /**
  * The matrix of credits: its cursor, its selection along a line, and what keys do there.
@@ -9,29 +8,13 @@ import { useReleaseStore } from '../store'
  * @param shown puts the focus into the field that has opened, its text selected or not
  */
 export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: boolean) => void) {
-  const release = useReleaseStore()
-  const view = ref<CreditsView | null>(null)
-  const problem = ref<string | null>(null)
+  const { release, view, problem, change: post } = useOfRelease<CreditsView>('credits')
   const at = ref<{ line: number; track: number } | null>(null)
   /** Where a selection along the line began. */
   const from = ref(0)
   const editing = ref<string | null>(null)
   const adding = ref('')
   const open = ref<Set<string>>(new Set())
-  const path = computed(() => `/api/releases/${release.view!.head.id}/credits`)
-
-  async function load() {
-    try {
-      view.value = await call<CreditsView>('GET', path.value)
-    } catch (failure) {
-      problem.value = (failure as Error).message
-    }
-  }
-  onMounted(load)
-  watch(
-    () => release.view?.revision,
-    (revision) => revision !== view.value?.revision && void load(),
-  )
 
   const lines = computed(() => view.value?.lines ?? [])
   const columns = computed(() => view.value?.columns ?? [])
@@ -51,15 +34,8 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     at.value = { line: row, track }
     void nextTick(() => board.value?.focus({ preventScroll: true }))
   }
-  async function change(name: string, on: number[], detail: string | null, featured: boolean | null) {
-    try {
-      view.value = await call<CreditsView>('POST', path.value, { name, tracks: on, detail, featured })
-      problem.value = null
-      await release.refresh()
-    } catch (failure) {
-      problem.value = (failure as Error).message
-    }
-  }
+  const change = (name: string, on: number[], detail: string | null, featured: boolean | null) =>
+    post('', { name, tracks: on, detail, featured })
   function begin(text?: string) {
     if (release.readOnly || !at.value) return
     editing.value = text ?? cell.value?.detail ?? ''

@@ -31,6 +31,14 @@ describe('the running strip', () => {
         .map((side) => side.text()),
     ).toEqual(['side A 1:00', 'side B 2:05'])
   })
+  it('draws the silence in front of a track to time', () => {
+    const rows = [track(1, 60_000), track(2, 60_000)]
+    rows[1]!.cells.gap = { value: '0:30' } as Row['cells'][string]
+    const [first, second] = widths(rows)
+    // 60 + 30 + 60 seconds
+    expect(first).toBeCloseTo(40)
+    expect(second).toBeCloseTo(40)
+  })
   it('gives a track without sound a hatched place and says so', () => {
     const block = strip([track(1, 60_000), track(2, 0, '', [])]).findAll('.block')[1]!
     expect(block.classes()).toContain('none')

@@ -21,17 +21,24 @@ const blocks = computed<Block[]>(() => {
   const lengths = props.rows.map((row) => row.master.milliseconds || UNKNOWN)
   const sides = props.rows.map((row) => row.cells.side?.value ?? '')
   const gaps = sides.filter((side, i) => i > 0 && side !== sides[i - 1]).length
-  const total = lengths.reduce((sum, length) => sum + length, 0)
+  const silences = props.rows.map((row, i) => (i ? pause(row.cells.gap?.value) : 0))
+  const total = [...lengths, ...silences].reduce((sum, length) => sum + length, 0)
   const scale = (100 - gaps * GAP_BETWEEN_SIDES) / total
   let x = 0
   return props.rows.map((row, i) => {
     if (i > 0 && sides[i] !== sides[i - 1]) x += GAP_BETWEEN_SIDES
+    x += silences[i]! * scale
     const block = { row, x, width: lengths[i]! * scale, path: outline(row.master.envelope) }
     x += block.width
     return block
   })
 })
 
+/** The silence in front of a track, m:ss as the core writes it, in milliseconds. */
+function pause(written: string | null | undefined): number {
+  const [minutes, seconds] = (written ?? '0:00').split(':').map(Number)
+  return ((minutes ?? 0) * 60 + (seconds ?? 0)) * 1000
+}
 function outline(envelope: number[]): string {
   if (!envelope.length) return ''
   const points = envelope.map((peak, i) => `${(i * 100) / (envelope.length - 1)} ${100 - peak * 0.95}`)

@@ -1,5 +1,6 @@
 import type { Column, FindingView, Row, ReleaseView } from '../../api/types'
 import type { Suggestion } from '../../kit/TypeAhead.vue'
+import { findWord } from '../../kit/words'
 import { findPeople } from '../../people/find'
 
 /** The column of the sheet that shows the master; it is measured, not typed. */
@@ -50,6 +51,9 @@ export function place(rows: Row[], row: Row): string {
   return `${side}${same.length}`
 }
 
+/** Types whose values are codes with names: typed either way. */
+const NAMED = new Set(['language', 'country', 'territories'])
+
 /** Types of facts that name people. */
 export const OF_PEOPLE = new Set(['names', 'credits', 'writers', 'publishers', 'participants', 'members'])
 
@@ -66,6 +70,7 @@ export function completion(
 ): { many: boolean; find?: (typed: string) => Suggestion[] | Promise<Suggestion[]> } {
   if (!column) return { many: false }
   if (OF_PEOPLE.has(column.type)) return { many: true, find: findPeople }
+  if (NAMED.has(column.type)) return { many: false, find: (typed) => findWord(column.type, typed) }
   if (!words.length) return { many: false }
   return {
     many: column.type === 'terms',

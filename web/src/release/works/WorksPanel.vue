@@ -1,44 +1,19 @@
 <script setup lang="ts">
 /** Works: one card a composition. Below them, who has which part of each recording's income, and who can license it. */
-import { computed, onMounted, ref, watch } from 'vue'
-import { call } from '../../api/client'
 import type { FactCell, IncomeCard, WorkCard, WorksView } from '../../api/types'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import Mark from '../../kit/Mark.vue'
-import { useReleaseStore } from '../store'
+import { useOfRelease } from '../ofRelease'
 import WorkCardView from './WorkCardView.vue'
 
-const release = useReleaseStore()
-const view = ref<WorksView | null>(null)
-const problem = ref<string | null>(null)
-const path = computed(() => `/api/releases/${release.view!.head.id}/works`)
+const { release, view, problem, load, change } = useOfRelease<WorksView>('works')
 
-async function load() {
-  try {
-    view.value = await call<WorksView>('GET', path.value)
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-onMounted(load)
-watch(
-  () => release.view?.revision,
-  (revision) => revision !== view.value?.revision && void load(),
-)
 async function write(cell: FactCell, text: string | null, of: string) {
   await release.writeAll(
     [{ entity: cell.entity, target: cell.target, field: cell.field, before: cell.value!, after: text as string }],
     `${cell.name} of ${of}`,
   )
   await load()
-}
-async function equal(work: number) {
-  try {
-    view.value = await call<WorksView>('POST', `${path.value}/${work}/equal`)
-    await release.refresh()
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
 }
 /** The recordings of this work become recordings of the other one; its own facts stay where they are, for undo. */
 async function same(work: WorkCard, other: number) {
@@ -75,7 +50,7 @@ function put(income: IncomeCard, event: Event) {
         :read-only="release.readOnly"
         @write="(cell, text) => write(cell, text, work.title)"
         :others="view.works.filter((each) => each.id !== work.id)"
-        @equal="equal(work.id)"
+        @equal="change(`/${work.id}/equal`)"
         @same="(other) => same(work, other)"
       />
       <h2>Income of the recordings</h2>

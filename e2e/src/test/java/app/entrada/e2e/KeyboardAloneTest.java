@@ -61,10 +61,22 @@ class KeyboardAloneTest extends InTheBrowser {
 
     /** Walks with Tab until the focus is on something of this CSS. */
     private void tabTo(String css) {
-        for (int i = 0; i < 120; i++) {
+        walkTo(css, () -> press(Keys.TAB));
+    }
+
+    /** Walks backwards, as to what stands above. */
+    private void tabBackTo(String css) {
+        walkTo(css, () -> {
+            strokes.merge(phase, 1, Integer::sum);
+            browser.chord(Keys.SHIFT, Keys.TAB);
+        });
+    }
+
+    private void walkTo(String css, Runnable step) {
+        for (int i = 0; i < 80; i++) {
             if (Boolean.TRUE.equals(browser.script("return document.activeElement?.matches(arguments[0])", css)))
                 return;
-            press(Keys.TAB);
+            step.run();
         }
         throw new AssertionError("the keyboard does not reach " + css);
     }
@@ -175,7 +187,7 @@ class KeyboardAloneTest extends InTheBrowser {
         browser.see("[data-cell='10.writers']", WRITERS.get(9));
 
         phase("the folder");
-        tabTo(".head input[type=file]");
+        tabBackTo(".head input[type=file]");
         try (var files = Files.list(masters())) {
             browser.pick(".head input[type=file]", files.sorted().toArray(Path[]::new));
         }

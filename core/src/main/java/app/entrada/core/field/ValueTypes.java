@@ -4,6 +4,7 @@ import app.entrada.core.code.MalformedCode;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -244,6 +245,33 @@ public final class ValueTypes {
                 return parts.group(1).toUpperCase(Locale.ROOT) + sign + (minor ? " minor" : " major");
             },
             Function.identity());
+
+    /** English names of countries by code of ISO 3166-1, sorted by name. */
+    public static Map<String, String> countries() {
+        return sorted(Arrays.stream(Locale.getISOCountries())
+                .collect(Collectors.toMap(
+                        code -> code, code -> new Locale("", code).getDisplayCountry(Locale.ENGLISH))));
+    }
+
+    /** English names of languages by code of ISO 639-1, those beyond languages first. */
+    public static Map<String, String> languages() {
+        Map<String, String> all = new LinkedHashMap<>();
+        all.put("zxx", "no words at all");
+        all.put("mul", "several languages");
+        all.put("und", "not known");
+        all.putAll(sorted(LANGUAGES.stream()
+                .collect(Collectors.toMap(
+                        code -> code, code -> Locale.forLanguageTag(code).getDisplayLanguage(Locale.ENGLISH)))));
+        return all;
+    }
+
+    private static Map<String, String> sorted(Map<String, String> named) {
+        Map<String, String> sorted = new LinkedHashMap<>();
+        named.entrySet().stream()
+                .sorted(Map.Entry.comparingByValue())
+                .forEach(each -> sorted.put(each.getKey(), each.getValue()));
+        return sorted;
+    }
 
     /** One of a fixed list of words. */
     public static ValueType<String> oneOf(String name, String... words) {
