@@ -145,6 +145,17 @@ final class Browser implements AutoCloseable {
         new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
     }
 
+    /** A key with two others held. */
+    void chord(Keys held, Keys also, CharSequence key) {
+        new Actions(driver)
+                .keyDown(held)
+                .keyDown(also)
+                .sendKeys(key)
+                .keyUp(also)
+                .keyUp(held)
+                .perform();
+    }
+
     /** Types into a cell of the sheet as a person does: click, type over, Enter; then waits until it is saved. */
     void cell(String cell, String text) {
         click("[data-cell='" + cell + "']");

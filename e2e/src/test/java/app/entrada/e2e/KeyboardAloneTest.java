@@ -212,8 +212,8 @@ class KeyboardAloneTest extends InTheBrowser {
         for (int i = 0; i < moves; i++) browser.chord(Keys.CONTROL, "z");
         browser.see("h1", "Untitled release");
         browser.see(".sheet", "No track yet");
-        for (int i = 0; i < moves; i++) browser.press(Keys.chord(Keys.CONTROL, Keys.SHIFT, "z"));
-        browser.see("[data-cell='10.time'], [data-cell='10.master']", "0:04");
+        for (int i = 0; i < moves; i++) browser.chord(Keys.CONTROL, Keys.SHIFT, "z");
+        browser.see("[data-cell='10.master']", "0:04");
         assertThat(document()).isEqualTo(document);
         long minutes = (System.nanoTime() - began) / 60_000_000_000L;
         assertThat(minutes).as("minutes").isLessThan(10);
