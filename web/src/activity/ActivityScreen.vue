@@ -7,6 +7,7 @@ import { useSession } from '../api/session'
 import type { ActivityView, Deed } from '../api/types'
 import { moment } from '../kit/dates'
 import { soon } from '../kit/soon'
+import { toggled } from '../kit/toggled'
 
 const session = useSession()
 const route = useRoute()
@@ -38,11 +39,6 @@ const again = soon(() => load())
 const stops = ['release', 'people'].map((kind) => session.on(kind, again.ask))
 onMounted(() => load())
 onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
-function turn(id: number) {
-  const more = new Set(open.value)
-  if (!more.delete(id)) more.add(id)
-  open.value = more
-}
 const pick = (query: Record<string, string | number>) => router.replace({ query: { ...route.query, ...query } })
 const WAYS: Record<string, string> = { edit: '', undo: 'taken back: ', redo: 'done again: ' }
 </script>
@@ -67,7 +63,7 @@ const WAYS: Record<string, string> = { edit: '', undo: 'taken back: ', redo: 'do
     </p>
     <ol v-else>
       <li v-for="deed in deeds" :key="deed.id" :class="{ undone: deed.undone }">
-        <button type="button" class="deed" :aria-expanded="open.has(deed.id)" @click="turn(deed.id)">
+        <button type="button" class="deed" :aria-expanded="open.has(deed.id)" @click="open = toggled(open, deed.id)">
           <span class="quiet at">{{ moment(deed.at) }}</span>
           <span class="who">{{ deed.who }}</span>
           <span class="says">{{ WAYS[deed.kind] }}{{ deed.says }}</span>

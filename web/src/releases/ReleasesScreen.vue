@@ -9,6 +9,7 @@ import Cover from '../kit/Cover.vue'
 import Mark from '../kit/Mark.vue'
 import StandingWord from '../kit/StandingWord.vue'
 import { day, distance } from '../kit/dates'
+import { soon } from '../kit/soon'
 import NewRelease from './NewRelease.vue'
 
 const session = useSession()
@@ -45,14 +46,10 @@ async function load() {
     problem.value = (failure as Error).message
   }
 }
-let waiting = 0
-const soon = () => {
-  clearTimeout(waiting)
-  waiting = window.setTimeout(load, 400)
-}
-const stops = ['release', 'delivery'].map((kind) => session.on(kind, soon))
+const again = soon(load)
+const stops = ['release', 'delivery'].map((kind) => session.on(kind, again.ask))
 onMounted(load)
-onUnmounted(() => (clearTimeout(waiting), stops.forEach((stop) => stop())))
+onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 import { computed, nextTick, ref, type Ref } from 'vue'
 import type { CreditCell, CreditLine, CreditsView } from '../../api/types'
+import { toggled } from '../../kit/toggled'
 import { useOfRelease } from '../ofRelease'
 
 /**
@@ -107,9 +108,7 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
       .map((role) => ({ text: kept ? `${kept} ${role}` : role }))
   }
   function unfold(name: string) {
-    const next = new Set(open.value)
-    if (!next.delete(name)) next.add(name)
-    open.value = next
+    open.value = toggled(open.value, name)
   }
 
   return {

@@ -5,6 +5,7 @@ import { computed, onUnmounted, ref, watch } from 'vue'
 import { call } from '../../api/client'
 import type { Edit, ProposedEdit } from '../../api/types'
 import { soon } from '../../kit/soon'
+import { toggled } from '../../kit/toggled'
 import { useReleaseStore } from '../store'
 
 const emit = defineEmits<{ close: [] }>()
@@ -48,11 +49,6 @@ async function look() {
 const looking = soon(look, 200)
 watch([move, find, put, matchCase, wholeWords], () => ((left.value = new Set()), looking.ask()))
 onUnmounted(looking.cancel)
-function turn(each: ProposedEdit) {
-  const next = new Set(left.value)
-  if (!next.delete(keyOf(each))) next.add(keyOf(each))
-  left.value = next
-}
 async function apply() {
   const says = MOVES.find((each) => each.key === move.value)!.says
   const edits = taken.value.map(({ entity, target, field, before, after }) => ({
@@ -104,7 +100,7 @@ async function apply() {
               type="checkbox"
               :aria-label="`Take ${each.where}`"
               :checked="!left.has(keyOf(each))"
-              @change="turn(each)"
+              @change="left = toggled(left, keyOf(each))"
             />
           </td>
           <td class="quiet">{{ each.where }}</td>

@@ -6,6 +6,7 @@ import { call } from '../../api/client'
 import type { PlanLine, ReleaseView, TrackListView } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
 import { soon } from '../../kit/soon'
+import { toggled } from '../../kit/toggled'
 import { useReleaseStore } from '../store'
 
 const emit = defineEmits<{ close: [] }>()
@@ -43,11 +44,6 @@ const changes = computed(
   () => rows.value.flatMap((row) => columns.value.filter((column) => differs(row, column.key))).length,
 )
 const fresh = computed(() => rows.value.filter((row) => row.track == null).length)
-function turn<T>(set: Set<T>, each: T): Set<T> {
-  const next = new Set(set)
-  if (!next.delete(each)) next.add(each)
-  return next
-}
 async function take() {
   try {
     const view = await call<ReleaseView>('POST', `${path.value}/take`, {
@@ -97,7 +93,7 @@ async function take() {
         <fieldset>
           <legend>Take</legend>
           <label v-for="column in list.columns" :key="column.key">
-            <input type="checkbox" :checked="!off.has(column.key)" @change="off = turn(off, column.key)" />
+            <input type="checkbox" :checked="!off.has(column.key)" @change="off = toggled(off, column.key)" />
             {{ column.name }} <span class="quiet">{{ column.differs || 'same' }}</span>
           </label>
         </fieldset>
@@ -119,7 +115,7 @@ async function take() {
                     type="checkbox"
                     :aria-label="`Take line ${row.line}`"
                     :checked="!left.has(row.line)"
-                    @change="left = turn(left, row.line)"
+                    @change="left = toggled(left, row.line)"
                   />
                 </td>
                 <td class="number">

@@ -301,14 +301,8 @@ public final class Fields {
             of(RECORDING, "key", "Key", ValueTypes.KEY, SYNC, "Tonic and mode: C, F#, Bb; with m behind it for minor.");
     public static final Field<String> RECORDING_ERA =
             of(RECORDING, "era", "Era", ValueTypes.TEXT, SYNC, "The time it sounds like: 1960s, baroque.");
-    public static final Field<Terms> RECORDING_KEYWORDS = of(
-            RECORDING,
-            "keywords",
-            "Keywords",
-            ValueTypes.TERMS,
-            SYNC,
-            RELEASE_KEYWORDS,
-            "Words under which somebody looks for it who licenses music.");
+    public static final Field<Terms> RECORDING_KEYWORDS =
+            carried(RECORDING, RELEASE_KEYWORDS, "Words under which somebody looks for it who licenses music.");
     public static final Field<String> RECORDING_DESCRIPTION = of(
             RECORDING,
             "description",
@@ -409,17 +403,6 @@ public final class Fields {
     private static <T> Field<T> of(
             Entity entity, String key, String name, ValueType<T> type, Field.ColumnSet columns, String help) {
         return register(new Field<>(entity, key, name, type, null, columns, help));
-    }
-
-    private static <T> Field<T> of(
-            Entity entity,
-            String key,
-            String name,
-            ValueType<T> type,
-            Field.ColumnSet columns,
-            Field<T> carriedFrom,
-            String help) {
-        return register(new Field<>(entity, key, name, type, carriedFrom, columns, help));
     }
 
     private static <T> Field<T> carried(Entity entity, Field<T> from, String help) {

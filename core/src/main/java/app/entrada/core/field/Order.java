@@ -1,6 +1,5 @@
 package app.entrada.core.field;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -25,13 +24,6 @@ public record Order(List<Long> ids) {
         } catch (NumberFormatException notAnId) {
             throw new MalformedValue("A running order is a list of track numbers");
         }
-    }
-
-    /** The order with one more track at the end. */
-    public Order plus(long id) {
-        List<Long> longer = new ArrayList<>(ids);
-        longer.add(id);
-        return new Order(longer);
     }
 
     @Override

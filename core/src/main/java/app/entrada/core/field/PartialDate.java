@@ -3,7 +3,6 @@ package app.entrada.core.field;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.YearMonth;
-import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -50,11 +49,6 @@ public record PartialDate(int year, OptionalInt month, OptionalInt day) {
     /** The first day it can mean. */
     public LocalDate earliest() {
         return LocalDate.of(year, month.orElse(1), day.orElse(1));
-    }
-
-    /** The day, when it is known whole. */
-    public Optional<LocalDate> whole() {
-        return day.isPresent() ? Optional.of(earliest()) : Optional.empty();
     }
 
     @Override

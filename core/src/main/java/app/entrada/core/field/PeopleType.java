@@ -26,4 +26,14 @@ public interface PeopleType<T> extends ValueType<T> {
      * @throws MalformedValue when one of them is no entry of this type
      */
     T of(List<Entry> entries);
+
+    /** The names in a text of this type. */
+    default List<Entry> entriesIn(String text) {
+        return entries(parse(text));
+    }
+
+    /** The canonical text that these entries make. */
+    default String textOf(List<Entry> entries) {
+        return format(of(entries));
+    }
 }

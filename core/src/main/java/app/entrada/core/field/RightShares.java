@@ -23,11 +23,6 @@ public record RightShares(Optional<Share> performing, Optional<Share> mechanical
         return new RightShares(Optional.of(share), Optional.of(share));
     }
 
-    /** Both shares. */
-    public static RightShares of(Share performing, Share mechanical) {
-        return new RightShares(Optional.of(performing), Optional.of(mechanical));
-    }
-
     /** These, and the other's where these are open. */
     RightShares or(RightShares other) {
         return new RightShares(performing.or(other::performing), mechanical.or(other::mechanical));

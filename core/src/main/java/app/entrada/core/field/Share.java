@@ -14,9 +14,6 @@ public record Share(int hundredths) {
     /** All of it. */
     public static final Share WHOLE = new Share(10_000);
 
-    /** Nothing of it. */
-    public static final Share NOTHING = new Share(0);
-
     private static final Pattern SHAPE = Pattern.compile("(\\d{1,3})(?:[.,](\\d{1,2}))?\\s*%?");
 
     public Share {

@@ -41,11 +41,6 @@ public record Terms(List<String> list) {
                 .toList());
     }
 
-    /** The first one: the main genre. */
-    public String first() {
-        return list.get(0);
-    }
-
     /** Canonical text, {@code folk; song}. */
     @Override
     public String toString() {

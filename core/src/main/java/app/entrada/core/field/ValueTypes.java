@@ -326,6 +326,15 @@ public final class ValueTypes {
     }
 
     private static <T> ValueType<T> internal(String name, Function<String, T> parse, Function<T, String> format) {
+        return simple(name, parse, format, true);
+    }
+
+    private static <T> ValueType<T> simple(String name, Function<String, T> parse, Function<T, String> format) {
+        return simple(name, parse, format, false);
+    }
+
+    private static <T> ValueType<T> simple(
+            String name, Function<String, T> parse, Function<T, String> format, boolean internal) {
         return new ValueType<>() {
             public String name() {
                 return name;
@@ -341,23 +350,7 @@ public final class ValueTypes {
 
             @Override
             public boolean internal() {
-                return true;
-            }
-        };
-    }
-
-    private static <T> ValueType<T> simple(String name, Function<String, T> parse, Function<T, String> format) {
-        return new ValueType<>() {
-            public String name() {
-                return name;
-            }
-
-            public T parse(String typed) {
-                return parse.apply(typed);
-            }
-
-            public String format(T value) {
-                return format.apply(value);
+                return internal;
             }
         };
     }

@@ -4,7 +4,9 @@ import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Names;
+import app.entrada.core.field.Order;
 import app.entrada.core.field.Sha256;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -57,6 +59,23 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
     /** Main artists of a track as a sentence, empty when none are known. */
     public String artistsOf(Track track) {
         return holds(track, Fields.TRACK_ARTISTS).map(Names::sentence).orElse("");
+    }
+
+    /** Canonical text of what holds for the track, or null. */
+    public <T> String text(Track track, Field<T> field) {
+        return holds(track, field).map(field.type()::format).orElse(null);
+    }
+
+    /** The change that puts further tracks of this release behind its last one. */
+    public Change behindTheLast(List<Long> created) {
+        List<Long> order = new ArrayList<>(
+                facts.get(Fields.RELEASE_RUNNING_ORDER).map(Order::ids).orElse(List.of()));
+        order.addAll(created);
+        return new Change(
+                new Ref(Entity.RELEASE, id),
+                Fields.RELEASE_RUNNING_ORDER,
+                facts.text(Fields.RELEASE_RUNNING_ORDER),
+                new Order(order).toString());
     }
 
     /** What to call the release when it has no title. */

@@ -108,7 +108,7 @@ public record TrackListPlan(List<PlanRow> rows) {
                 cells.put(
                         column,
                         new Cell(
-                                track == null ? null : holds(release, track, column.field()),
+                                track == null ? null : release.text(track, column.field()),
                                 column.of(row).orElse(null)));
             Cell title = cells.get(Column.TITLE);
             boolean doubtful = track != null
@@ -127,10 +127,6 @@ public record TrackListPlan(List<PlanRow> rows) {
         return NameFolding.fold(release.holds(track, Fields.TRACK_TITLE).orElse("")
                 + " "
                 + release.holds(track, Fields.TRACK_VERSION).orElse(""));
-    }
-
-    private static <T> String holds(Release release, Track track, Field<T> field) {
-        return release.holds(track, field).map(field.type()::format).orElse(null);
     }
 
     /** The track at the row's place: on its side when sides are given, else by its number, else by its order. */

@@ -102,8 +102,7 @@ class RecordingsController {
             throw Problem.input("nothing-chosen", "Choose between 1 and %d recordings.".formatted(MOST_TAKEN));
         Release release = releases.lock(id).orElseThrow(() -> Problem.missing("release"));
         List<Change> batch = new ArrayList<>();
-        List<Long> order =
-                new ArrayList<>(release.tracks().stream().map(Track::id).toList());
+        List<Long> created = new ArrayList<>();
         for (long source : taken.tracks()) {
             Release from = releases.find(jdbc.sql("SELECT release_id FROM track WHERE id = ?")
                             .param(source)
@@ -113,33 +112,20 @@ class RecordingsController {
                     .orElseThrow();
             Track track = from.track(source).orElseThrow(() -> Problem.missing("recording"));
             long made = releases.createTrack(id, track.recording().id());
-            order.add(made);
+            created.add(made);
             for (Field<?> field : Fields.of(Entity.TRACK)) {
-                String holds = holds(from, track, field);
+                String holds = from.text(track, field);
                 // what belongs to the place on the other release does not come along
                 boolean ofThePlace = field == Fields.TRACK_SIDE || field == Fields.TRACK_GAP;
                 if (holds != null && !ofThePlace && !holds.equals(carried(release, field)))
                     batch.add(new Change(new Ref(Entity.TRACK, made), field, null, holds));
             }
         }
-        batch.add(
-                0,
-                new Change(
-                        new Ref(Entity.RELEASE, id),
-                        Fields.RELEASE_RUNNING_ORDER,
-                        release.facts().text(Fields.RELEASE_RUNNING_ORDER),
-                        order.stream()
-                                .map(String::valueOf)
-                                .reduce((a, b) -> a + " " + b)
-                                .orElseThrow()));
+        batch.add(0, release.behindTheLast(created));
         String says =
                 taken.tracks().size() == 1 ? "Recording taken" : taken.tracks().size() + " recordings taken";
         return views.view(
                 changes.apply(id, new ChangeService.Batch(says, "from the catalogue", batch), account), account);
-    }
-
-    private static <T> String holds(Release release, Track track, Field<T> field) {
-        return release.holds(track, field).map(field.type()::format).orElse(null);
     }
 
     private static <T> String carried(Release release, Field<T> field) {

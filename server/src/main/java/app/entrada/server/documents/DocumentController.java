@@ -1,15 +1,11 @@
 package app.entrada.server.documents;
 
-import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.document.ReleaseDocument;
 import app.entrada.core.document.SheetTable;
-import app.entrada.core.field.PlayingTime;
-import app.entrada.core.field.Sha256;
 import app.entrada.core.labelcopy.LabelCopy;
 import app.entrada.core.labelcopy.LabelCopyPdf;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
-import app.entrada.core.release.Track;
 import app.entrada.core.text.FileNames;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.codes.CodeBook;
@@ -25,7 +21,6 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -100,16 +95,8 @@ class DocumentController {
     @GetMapping("/api/releases/{id}/label-copy")
     ResponseEntity<byte[]> labelCopy(@PathVariable long id) {
         Release release = find(id);
-        Map<Sha256, FileBook.Entry> masters = files.find(release.files());
-        Map<Long, PlayingTime> lengths = new HashMap<>();
-        for (Track track : release.tracks())
-            track.master()
-                    .map(masters::get)
-                    .flatMap(FileBook.Entry::audio)
-                    .map(AudioFacts::milliseconds)
-                    .ifPresent(length -> lengths.put(track.id(), new PlayingTime(length)));
         return file(
-                LabelCopyPdf.of(LabelCopy.of(release, lengths), LocalDate.now(clock)),
+                LabelCopyPdf.of(LabelCopy.of(release, files.lengths(release)), LocalDate.now(clock)),
                 release,
                 "pdf",
                 MediaType.APPLICATION_PDF);

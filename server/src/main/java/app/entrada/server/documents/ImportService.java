@@ -19,7 +19,6 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -47,15 +46,11 @@ class ImportService {
         List<Long> tracks = document.tracks().stream()
                 .map(track -> releases.createTrack(id))
                 .toList();
+        Release empty = releases.find(id).orElseThrow();
         List<Change> batch = new ArrayList<>();
         batch.addAll(changes(new Ref(Entity.RELEASE, id), document.facts()));
-        if (!tracks.isEmpty())
-            batch.add(new Change(
-                    new Ref(Entity.RELEASE, id),
-                    Fields.RELEASE_RUNNING_ORDER,
-                    null,
-                    tracks.stream().map(String::valueOf).collect(Collectors.joining(" "))));
-        Release made = releases.with(releases.find(id).orElseThrow(), tracks);
+        if (!tracks.isEmpty()) batch.add(empty.behindTheLast(tracks));
+        Release made = releases.with(empty, tracks);
         for (int i = 0; i < tracks.size(); i++) {
             Track source = document.tracks().get(i);
             Track track = made.track(tracks.get(i)).orElseThrow();

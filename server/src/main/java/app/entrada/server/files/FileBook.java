@@ -4,8 +4,11 @@ import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.artwork.PictureMeasuring;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.container.SoundFile;
+import app.entrada.core.field.PlayingTime;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.gather.Belonging;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Collection;
@@ -99,6 +102,19 @@ public class FileBook {
     /** The file with this checksum. */
     public Optional<Entry> find(Sha256 sha256) {
         return Optional.ofNullable(find(java.util.List.of(sha256)).get(sha256));
+    }
+
+    /** Exact lengths of the masters of a release by track; of those that have been measured. */
+    public Map<Long, PlayingTime> lengths(Release release) {
+        Map<Sha256, Entry> masters = find(release.files());
+        Map<Long, PlayingTime> lengths = new HashMap<>();
+        for (Track track : release.tracks())
+            track.master()
+                    .map(masters::get)
+                    .flatMap(Entry::audio)
+                    .map(AudioFacts::milliseconds)
+                    .ifPresent(length -> lengths.put(track.id(), new PlayingTime(length)));
+        return lengths;
     }
 
     /** The files with these checksums, in one query. */

@@ -44,17 +44,9 @@ public class PeopleBook {
             Facts more = facts;
             for (var each : entries.entrySet())
                 more = more.withText(
-                        each.getKey(), text((PeopleType<?>) each.getKey().type(), each.getValue()));
+                        each.getKey(), ((PeopleType<?>) each.getKey().type()).textOf(each.getValue()));
             return more;
         }
-    }
-
-    private static <T> String text(PeopleType<T> type, List<PeopleType.Entry> entries) {
-        return type.format(type.of(entries));
-    }
-
-    private static <T> List<PeopleType.Entry> entries(PeopleType<T> type, String text) {
-        return type.entries(type.parse(text));
     }
 
     /** Those who are named on a release, and members of groups among them: numbers and facts by name. */
@@ -82,7 +74,7 @@ public class PeopleBook {
     private static void collect(Set<String> names, Entity entity, Facts facts) {
         for (Field<?> field : Fields.of(entity))
             if (field.type() instanceof PeopleType<?> type && facts.text(field) != null)
-                names.addAll(namesOf(entries(type, facts.text(field))));
+                names.addAll(namesOf(type.entriesIn(facts.text(field))));
     }
 
     private People named(Set<String> names) {
@@ -158,7 +150,7 @@ public class PeopleBook {
                 .params(target.entity().id(), target.id(), field.key())
                 .update();
         if (text == null) return;
-        List<PeopleType.Entry> entries = entries(type, text);
+        List<PeopleType.Entry> entries = type.entriesIn(text);
         for (String name : namesOf(entries)) enter(name);
         int position = 0;
         for (PeopleType.Entry entry : entries)
@@ -195,7 +187,7 @@ public class PeopleBook {
             if (change.field().type() instanceof PeopleType<?> type)
                 Stream.of(change.before(), change.after())
                         .filter(Objects::nonNull)
-                        .forEach(text -> names.addAll(namesOf(entries(type, text))));
+                        .forEach(text -> names.addAll(namesOf(type.entriesIn(text))));
         Map<String, String> now = called(names);
         for (Change change : changes)
             if (change.field() == Fields.PARTY_MERGED_INTO || change.field() == Fields.PARTY_SPELLINGS)
@@ -212,16 +204,14 @@ public class PeopleBook {
                 .toList();
     }
 
-    private static <T> String resolved(PeopleType<T> type, String text, Map<String, String> now) {
+    private static String resolved(PeopleType<?> type, String text, Map<String, String> now) {
         if (text == null) return null;
-        return text(
-                type,
-                entries(type, text).stream()
-                        .map(entry -> new PeopleType.Entry(
-                                now.getOrDefault(entry.name(), entry.name()),
-                                entry.detail(),
-                                entry.via() == null ? null : now.getOrDefault(entry.via(), entry.via())))
-                        .toList());
+        return type.textOf(type.entriesIn(text).stream()
+                .map(entry -> new PeopleType.Entry(
+                        now.getOrDefault(entry.name(), entry.name()),
+                        entry.detail(),
+                        entry.via() == null ? null : now.getOrDefault(entry.via(), entry.via())))
+                .toList());
     }
 
     private List<String> namesHeldBy(Change change) {

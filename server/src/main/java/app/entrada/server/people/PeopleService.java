@@ -18,7 +18,9 @@ import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ChangeService;
 import app.entrada.server.releases.ReleaseRepository;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -55,14 +57,23 @@ public class PeopleService {
         jdbc.sql("SELECT party_id, count(*) AS n FROM credit WHERE fact <> 'mergedInto' GROUP BY party_id")
                 .query((row, n) -> counts.put(row.getLong("party_id"), row.getInt("n")))
                 .list();
+        List<Listed> all = new ArrayList<>();
+        everybody().forEach((ref, facts) -> {
+            if (facts.get(Fields.PARTY_MERGED_INTO).isEmpty())
+                all.add(new Listed(ref.id(), facts, counts.getOrDefault(ref.id(), 0)));
+        });
+        return all;
+    }
+
+    /** Facts of all people in the order of the list, those merged into somebody else among them. */
+    private Map<Ref, Facts> everybody() {
         List<Ref> refs = jdbc.sql("SELECT id FROM party ORDER BY lower(coalesce(sort_name, name)), name")
                 .query((row, n) -> new Ref(Entity.PARTY, row.getLong("id")))
                 .list();
         Map<Ref, Facts> facts = releases.facts(refs);
-        return refs.stream()
-                .map(ref -> new Listed(ref.id(), facts.get(ref), counts.getOrDefault(ref.id(), 0)))
-                .filter(person -> person.facts().get(Fields.PARTY_MERGED_INTO).isEmpty())
-                .toList();
+        Map<Ref, Facts> inOrder = new LinkedHashMap<>();
+        refs.forEach(ref -> inOrder.put(ref, facts.get(ref)));
+        return inOrder;
     }
 
     /** Who may be meant by what was typed. */
@@ -71,24 +82,21 @@ public class PeopleService {
     }
 
     private NameFinder finder() {
+        Map<Ref, Facts> everybody = everybody();
+        Map<String, List<String>> merged = new HashMap<>();
+        for (Facts facts : everybody.values())
+            facts.get(Fields.PARTY_MERGED_INTO)
+                    .ifPresent(into -> merged.computeIfAbsent(into.list().get(0), name -> new ArrayList<>())
+                            .add(nameOf(facts)));
         NameFinder finder = new NameFinder();
-        Map<String, Long> ids = new TreeMap<>();
-        List<Listed> all = all();
-        all.forEach(person -> ids.put(nameOf(person.facts()), person.id()));
-        Map<Long, List<String>> merged = new TreeMap<>();
-        jdbc.sql("""
-                        SELECT c.party_id, p.name FROM credit c JOIN party p ON p.id = c.target_id
-                        WHERE c.entity = 'party' AND c.fact = 'mergedInto'""")
-                .query((row, n) -> merged.computeIfAbsent(row.getLong("party_id"), id -> new ArrayList<>())
-                        .add(row.getString("name")))
-                .list();
-        for (Listed person : all) {
+        everybody.forEach((ref, facts) -> {
+            if (facts.get(Fields.PARTY_MERGED_INTO).isPresent()) return;
             Set<String> spellings = new LinkedHashSet<>(
-                    person.facts().get(Fields.PARTY_SPELLINGS).map(Terms::list).orElse(List.of()));
-            person.facts().get(Fields.PARTY_LEGAL_NAME).ifPresent(spellings::add);
-            spellings.addAll(merged.getOrDefault(person.id(), List.of()));
-            finder.add(person.id(), nameOf(person.facts()), List.copyOf(spellings));
-        }
+                    facts.get(Fields.PARTY_SPELLINGS).map(Terms::list).orElse(List.of()));
+            facts.get(Fields.PARTY_LEGAL_NAME).ifPresent(spellings::add);
+            spellings.addAll(merged.getOrDefault(nameOf(facts), List.of()));
+            finder.add(ref.id(), nameOf(facts), List.copyOf(spellings));
+        });
         return finder;
     }
 
@@ -149,13 +157,9 @@ public class PeopleService {
         if (!(field.type() instanceof PeopleType<?> type)) return Optional.empty();
         String text = facts.text(field);
         if (text == null) return Optional.empty();
-        return entries(type, text).stream()
+        return type.entriesIn(text).stream()
                 .filter(entry -> entry.name().equals(name) || name.equals(entry.via()))
                 .findFirst();
-    }
-
-    private static <T> List<PeopleType.Entry> entries(PeopleType<T> type, String text) {
-        return type.entries(type.parse(text));
     }
 
     private Set<Ref> named(long id) {
@@ -221,14 +225,13 @@ public class PeopleService {
         }
     }
 
-    private static <T> String renamed(PeopleType<T> type, String text, String oldName, String newName) {
-        List<PeopleType.Entry> entries = entries(type, text).stream()
+    private static String renamed(PeopleType<?> type, String text, String oldName, String newName) {
+        return type.textOf(type.entriesIn(text).stream()
                 .map(entry -> new PeopleType.Entry(
                         entry.name().equals(oldName) ? newName : entry.name(),
                         entry.detail(),
                         Objects.equals(entry.via(), oldName) ? newName : entry.via()))
-                .toList();
-        return type.format(type.of(entries));
+                .toList());
     }
 
     /** Makes two people one. */

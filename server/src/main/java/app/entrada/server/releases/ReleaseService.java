@@ -3,7 +3,6 @@ package app.entrada.server.releases;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Order;
 import app.entrada.core.field.RightsLine;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Ref;
@@ -124,16 +123,12 @@ public class ReleaseService {
     }
 
     private Release append(Release release, long track, Account account) {
-        String before = release.facts().text(Fields.RELEASE_RUNNING_ORDER);
-        String after = release.facts()
-                .get(Fields.RELEASE_RUNNING_ORDER)
-                .map(order -> order.plus(track))
-                .orElseGet(() -> new Order(List.of(track)))
-                .toString();
-        Change change = new Change(new Ref(Entity.RELEASE, release.id()), Fields.RELEASE_RUNNING_ORDER, before, after);
         return changes.apply(
                 release.id(),
-                new ChangeService.Batch("Track %d".formatted(release.tracks().size() + 1), "typed", List.of(change)),
+                new ChangeService.Batch(
+                        "Track %d".formatted(release.tracks().size() + 1),
+                        "typed",
+                        List.of(release.behindTheLast(List.of(track)))),
                 account);
     }
 

@@ -1,5 +1,6 @@
 package app.entrada.server.tracklist;
 
+import app.entrada.core.field.PlayingTime;
 import app.entrada.core.tracklist.TrackListPlan;
 import app.entrada.core.tracklist.TrackListPlan.Column;
 import app.entrada.server.accounts.Account;
@@ -89,7 +90,7 @@ class TrackListController {
                         .toList());
     }
 
-    private static PlanLine line(TrackListPlan.PlanRow row, Map<Long, String> fileTimes) {
+    private static PlanLine line(TrackListPlan.PlanRow row, Map<Long, PlayingTime> fileTimes) {
         Map<String, PlanCell> cells = new LinkedHashMap<>();
         row.cells()
                 .forEach((column, cell) ->
@@ -99,7 +100,10 @@ class TrackListController {
                 row.track().map(track -> track.number()).orElse(null),
                 row.doubtful(),
                 cells,
-                row.track().map(track -> fileTimes.get(track.id())).orElse(null));
+                row.track()
+                        .map(track -> fileTimes.get(track.id()))
+                        .map(PlayingTime::toString)
+                        .orElse(null));
     }
 
     @PostMapping("/api/releases/{id}/tracklist/take")

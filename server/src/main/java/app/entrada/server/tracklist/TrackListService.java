@@ -1,11 +1,7 @@
 package app.entrada.server.tracklist;
 
-import app.entrada.core.field.Entity;
-import app.entrada.core.field.Fields;
 import app.entrada.core.field.PlayingTime;
-import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Change;
-import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.tracklist.TrackList;
@@ -19,7 +15,6 @@ import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ChangeService;
 import app.entrada.server.releases.ReleaseRepository;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -42,7 +37,7 @@ class TrackListService {
     }
 
     /** @param fileTimes exact times of masters by track */
-    record Plan(TrackList list, TrackListPlan plan, Map<Long, String> fileTimes) {}
+    record Plan(TrackList list, TrackListPlan plan, Map<Long, PlayingTime> fileTimes) {}
 
     Plan plan(long releaseId, String text) {
         Release release = releases.find(releaseId).orElseThrow(() -> Problem.missing("release"));
@@ -52,15 +47,7 @@ class TrackListService {
     private Plan plan(Release release, String text) {
         Set<String> known = people.knownNames();
         TrackList list = TrackList.read(text == null ? "" : text, known::contains);
-        Map<Sha256, FileBook.Entry> masters = files.find(release.files());
-        Map<Long, String> times = new HashMap<>();
-        for (Track track : release.tracks())
-            track.master()
-                    .map(masters::get)
-                    .flatMap(FileBook.Entry::audio)
-                    .map(audio -> new PlayingTime(audio.milliseconds()).toString())
-                    .ifPresent(time -> times.put(track.id(), time));
-        return new Plan(list, TrackListPlan.of(list, release), times);
+        return new Plan(list, TrackListPlan.of(list, release), files.lengths(release));
     }
 
     /** Takes columns of rows; rows without a track make one each, at the end of the running order. */
@@ -78,18 +65,7 @@ class TrackListService {
         List<Change> batch = new ArrayList<>();
         Release grown = release;
         if (!made.isEmpty()) {
-            List<Long> order =
-                    new ArrayList<>(release.tracks().stream().map(Track::id).toList());
-            order.addAll(made);
-            String after = order.stream()
-                    .map(String::valueOf)
-                    .reduce((a, b) -> a + " " + b)
-                    .orElseThrow();
-            batch.add(new Change(
-                    new Ref(Entity.RELEASE, releaseId),
-                    Fields.RELEASE_RUNNING_ORDER,
-                    release.facts().text(Fields.RELEASE_RUNNING_ORDER),
-                    after));
+            batch.add(release.behindTheLast(made));
             grown = releases.with(release, made);
         }
         int next = 0;
