@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { call, Problem } from '../api/client'
 import { useSession } from '../api/session'
-import type { Cell, Edit, FindingView, ReleaseView, Row } from '../api/types'
+import type { Edit, FindingView, ReleaseDelta, ReleaseView, SheetRow } from '../api/types'
+import { applied, expanded, type Cell, type Row } from './rows'
 
 /** What two people wanted at once. */
 export interface Conflict {
@@ -16,7 +17,8 @@ export interface Conflict {
 /** The release that is open: its view as the server computed it, and every way to change it. */
 export const useReleaseStore = defineStore('release', () => {
   const session = useSession()
-  const view = ref<ReleaseView | null>(null)
+  // a view is replaced, never changed in place: nothing inside it needs watching
+  const view = shallowRef<ReleaseView | null>(null)
   const problem = ref<string | null>(null)
   const conflicts = ref<Conflict[]>([])
   const savedAt = ref('')
@@ -26,7 +28,14 @@ export const useReleaseStore = defineStore('release', () => {
   let id = 0
 
   const readOnly = computed(() => session.who?.role === 'reader')
-  const rows = computed<Row[]>(() => view.value?.rows ?? [])
+  const known = new WeakMap<SheetRow, Row>()
+  /** Rows that travelled earlier and stayed the same are not made again. */
+  const rows = computed<Row[]>(() =>
+    (view.value?.rows ?? []).map((row) => {
+      if (!known.has(row)) known.set(row, expanded(row, view.value!.columns, view.value!.head.id))
+      return known.get(row)!
+    }),
+  )
   const findings = computed<FindingView[]>(() => view.value?.findings ?? [])
 
   async function open(wanted: number) {
@@ -51,9 +60,12 @@ export const useReleaseStore = defineStore('release', () => {
     }
   }
 
-  function saved(fresh: ReleaseView) {
-    if (fresh.head.id !== id) return
-    view.value = fresh
+  /** Takes over what an edit changed; who has not seen what was there before asks for all of it. */
+  async function saved(delta: ReleaseDelta) {
+    if (delta.head.id !== id) return
+    const fresh = view.value && applied(view.value, delta)
+    if (fresh) view.value = fresh
+    else await refresh()
     problem.value = null
     savedAt.value = new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
   }
@@ -64,7 +76,7 @@ export const useReleaseStore = defineStore('release', () => {
     const mine = id
     const next = queue.then(async () => {
       try {
-        saved(await call<ReleaseView>('POST', `/api/releases/${mine}/${path}`, body))
+        await saved(await call<ReleaseDelta>('POST', `/api/releases/${mine}/${path}`, body))
         return true
       } catch (failure) {
         const said = failure as Problem
@@ -88,7 +100,7 @@ export const useReleaseStore = defineStore('release', () => {
       entity: cell.entity,
       target: cell.target,
       field: cell.field,
-      before: cell.value,
+      before: cell.value as string,
       after: after as string,
     }
   }

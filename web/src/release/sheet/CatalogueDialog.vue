@@ -3,7 +3,7 @@
 import { BButton, BModal } from 'bootstrap-vue-next'
 import { onUnmounted, ref, watch } from 'vue'
 import { call } from '../../api/client'
-import type { FoundRecording, ReleaseView } from '../../api/types'
+import type { FoundRecording, ReleaseDelta } from '../../api/types'
 import { soon } from '../../kit/soon'
 import { useReleaseStore } from '../store'
 
@@ -34,7 +34,7 @@ function turn(each: FoundRecording) {
 async function take() {
   try {
     release.saved(
-      await call<ReleaseView>('POST', `/api/releases/${release.view!.head.id}/recordings`, {
+      await call<ReleaseDelta>('POST', `/api/releases/${release.view!.head.id}/recordings`, {
         tracks: taken.value.map((each) => each.track),
       }),
     )

@@ -1,6 +1,7 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
-import type { Cell, Column, FindingView } from '../../api/types'
+import type { Column, FindingView } from '../../api/types'
+import type { Cell } from '../rows'
 import DetailLine from './DetailLine.vue'
 
 const isrc = { key: 'isrc', name: 'ISRC', type: 'isrc', help: 'One recording, one code.' } as Column

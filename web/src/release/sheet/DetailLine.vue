@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The cell in words: what it says, what is wrong with it, what would put it right. */
-import type { Cell, Column, FindingView } from '../../api/types'
+import type { Column, FindingView } from '../../api/types'
+import type { Cell } from '../rows'
 import Mark from '../../kit/Mark.vue'
 
 const props = defineProps<{

@@ -14,7 +14,7 @@ function turn(key: string) {
   <fieldset class="own" @keydown.stop @keydown.esc="emit('close')">
     <legend class="hidden-text">Columns of your own set</legend>
     <label
-      v-for="column in props.columns.filter((each) => !each.releaseOnly && each.key !== 'title')"
+      v-for="column in props.columns.filter((each) => each.entity !== 'release' && each.key !== 'title')"
       :key="column.key"
     >
       <input type="checkbox" :checked="props.chosen.includes(column.key)" @change="turn(column.key)" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Facts that only the release has, as a band of named fields in the same walk of the cursor as the grid. */
-import type { Column, FindingView, Row } from '../../api/types'
+import type { Column, FindingView } from '../../api/types'
+import type { Row } from '../rows'
 import SheetCell from './SheetCell.vue'
 import { findingAt } from './cells'
 

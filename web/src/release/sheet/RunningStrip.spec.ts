@@ -1,6 +1,6 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
-import type { Row } from '../../api/types'
+import type { Row } from '../rows'
 import RunningStrip from './RunningStrip.vue'
 
 const track = (number: number, milliseconds: number, side = '', envelope = [10, 90, 40]) =>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The running order drawn to time: one block a track, as wide as it is long. */
 import { computed, ref } from 'vue'
-import type { Row } from '../../api/types'
+import type { Row } from '../rows'
 
 const props = defineProps<{ rows: Row[]; at: number; readOnly: boolean }>()
 const emit = defineEmits<{ pick: [row: number]; move: [from: number, to: number] }>()

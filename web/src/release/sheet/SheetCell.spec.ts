@@ -1,6 +1,7 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
-import type { Cell, FindingView } from '../../api/types'
+import type { FindingView } from '../../api/types'
+import type { Cell } from '../rows'
 import SheetCell from './SheetCell.vue'
 
 const carried = { value: null, shown: 'Mira Tollgate', carried: true } as unknown as Cell

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** One fact in the sheet: shown, carried or being typed. */
 import { nextTick, ref, watch } from 'vue'
-import type { Cell, Column, FindingView } from '../../api/types'
+import type { Column, FindingView } from '../../api/types'
+import type { Cell } from '../rows'
 import Mark from '../../kit/Mark.vue'
 import TypeAhead from '../../kit/TypeAhead.vue'
 import { completion } from './cells'

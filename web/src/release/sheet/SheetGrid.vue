@@ -2,7 +2,8 @@
 /** The release above its tracks, a fact a cell. Of a long release only the rows in sight are drawn. */
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, watch } from 'vue'
-import type { Column, FindingView, Row } from '../../api/types'
+import type { Column, FindingView } from '../../api/types'
+import type { Row } from '../rows'
 import Mark from '../../kit/Mark.vue'
 import SheetCell from './SheetCell.vue'
 import { findingAt, leastWidth, place, TIME, widthOf } from './cells'

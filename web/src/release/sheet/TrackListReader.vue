@@ -3,7 +3,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { call } from '../../api/client'
-import type { PlanLine, ReleaseView, TrackListView } from '../../api/types'
+import type { PlanLine, ReleaseDelta, TrackListView } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
 import { soon } from '../../kit/soon'
 import { toggled } from '../../kit/toggled'
@@ -46,7 +46,7 @@ const changes = computed(
 const fresh = computed(() => rows.value.filter((row) => row.track == null).length)
 async function take() {
   try {
-    const view = await call<ReleaseView>('POST', `${path.value}/take`, {
+    const view = await call<ReleaseDelta>('POST', `${path.value}/take`, {
       text: text.value,
       columns: columns.value.map((column) => column.key),
       lines: rows.value.map((row) => row.line),

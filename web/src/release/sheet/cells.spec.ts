@@ -1,9 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import type { Cell, Column, FindingView, Row } from '../../api/types'
+import type { Column, FindingView } from '../../api/types'
+import type { Cell, Row } from '../rows'
 import { bandColumns, completion, findingAt, gridColumns, place, TIME } from './cells'
 
 const column = (key: string, set: string, releaseOnly = false) =>
-  ({ key, name: key, set, type: 'text', words: [], help: '', releaseOnly }) as Column
+  ({
+    key,
+    name: key,
+    set,
+    type: 'text',
+    words: [],
+    help: '',
+    entity: releaseOnly ? 'release' : 'track',
+  }) as unknown as Column
 const cell = (target: number, key: string, value: string | null) =>
   ({ entity: 'track', target, field: `track.${key}`, value, shown: value, carried: false }) as Cell
 const row = (track: number, side: string | null, title: string) =>

@@ -1,4 +1,5 @@
-import type { Column, FindingView, Row, ReleaseView } from '../../api/types'
+import type { Column, FindingView, ReleaseView } from '../../api/types'
+import type { Row } from '../rows'
 import type { Suggestion } from '../../kit/TypeAhead.vue'
 import { findWord } from '../../kit/words'
 import { findPeople } from '../../people/find'
@@ -12,7 +13,7 @@ export type ColumnSet = (typeof SETS)[number]
 /** Columns of the grid for a set; title and time are in every one. */
 export function gridColumns(columns: Column[], set: ColumnSet, own: string[] = []): string[] {
   const keys = columns
-    .filter((column) => !column.releaseOnly)
+    .filter((column) => column.entity !== 'release')
     .filter(
       (column) =>
         set === 'everything' ||
@@ -28,7 +29,7 @@ export function gridColumns(columns: Column[], set: ColumnSet, own: string[] = [
 export function bandColumns(columns: Column[], set: ColumnSet, findings: FindingView[], at: string | undefined) {
   const found = new Set(findings.filter((finding) => finding.track === 0).map((finding) => finding.column))
   return columns
-    .filter((column) => column.releaseOnly)
+    .filter((column) => column.entity === 'release')
     .filter(
       (column) =>
         set === 'everything' ||

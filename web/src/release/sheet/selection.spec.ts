@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Row } from '../../api/types'
+import type { Row } from '../rows'
 import { all, asTable, filled, pasted, size, span, tableOf } from './selection'
 
 const row = (track: number, values: Record<string, string | null>) =>

@@ -1,4 +1,5 @@
-import type { Cell, Edit, Row } from '../../api/types'
+import type { Edit } from '../../api/types'
+import type { Cell, Row } from '../rows'
 import type { Spot } from './cursor'
 
 /** A rectangle of the sheet: rows from top to bottom (0 is the release), columns from left to right. */
@@ -33,7 +34,15 @@ const lines = (rows: Row[], of: Span) => rows.slice(of.top, of.bottom + 1)
 
 function edit(cell: Cell | undefined, after: string | null): Edit[] {
   if (!cell || (cell.value ?? null) === after) return []
-  return [{ entity: cell.entity, target: cell.target, field: cell.field, before: cell.value, after: after as string }]
+  return [
+    {
+      entity: cell.entity,
+      target: cell.target,
+      field: cell.field,
+      before: cell.value as string,
+      after: after as string,
+    },
+  ]
 }
 
 /** A fact that several rows share, such as a recording's on two tracks, is written once. */

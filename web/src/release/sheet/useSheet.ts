@@ -1,5 +1,6 @@
 import { computed, nextTick, ref, type Ref } from 'vue'
-import type { Cell, Edit } from '../../api/types'
+import type { Edit } from '../../api/types'
+import type { Cell } from '../rows'
 import { useReleaseStore } from '../store'
 import { bandColumns, gridColumns, SETS, TIME, type ColumnSet } from './cells'
 import { next, type Spot } from './cursor'
@@ -46,7 +47,7 @@ export function useSheet(board: Ref<HTMLElement | undefined>) {
     editing.value = null
     anchor.value = extend && at.value ? (anchor.value ?? at.value) : null
     const wanted = columns.value.find((each) => each.key === key)
-    if (wanted && !wanted.releaseOnly && !shown.value.includes(key)) set.value = wanted.set as ColumnSet
+    if (wanted && wanted.entity !== 'release' && !shown.value.includes(key)) set.value = wanted.set as ColumnSet
     release.at = { row, column: key }
     void nextTick(() => {
       focus()

@@ -54,7 +54,15 @@ public final class Client {
         return send(request(path).GET());
     }
 
+    /** Sends; where the answer is how a release became different, gives the whole view that it leads to. */
     public Answer post(String path, Object body) {
+        Answer answer = postPlainly(path, body);
+        if (answer.status() != 200 || !answer.text().contains("\"went\":")) return answer;
+        return get("/api/releases/" + id(answer.json()));
+    }
+
+    /** Sends, and gives the answer as it came. */
+    public Answer postPlainly(String path, Object body) {
         return json("POST", path, body);
     }
 
@@ -113,21 +121,41 @@ public final class Client {
         return post("/api/releases", Map.of("kind", kind, "title", title)).json();
     }
 
-    /** The cell of a row of a view. */
+    /** What stands in a cell of a view; missing when it is empty. */
     public static JsonNode cell(JsonNode view, int row, String key) {
         return view.path("rows").path(row).path("cells").path(key);
     }
 
+    /** Where a fact of a row of a view stands: entity, target and field, as a change names them. */
+    public static Map<String, Object> place(JsonNode view, int row, String key) {
+        for (JsonNode column : view.path("columns"))
+            if (column.path("key").asString().equals(key)) {
+                String entity = row == 0 ? "release" : column.path("entity").asString();
+                return Map.of(
+                        "entity",
+                        entity,
+                        "target",
+                        row == 0
+                                ? id(view)
+                                : view.path("rows")
+                                        .path(row)
+                                        .path(entity + "Id")
+                                        .asLong(),
+                        "field",
+                        entity + "." + key);
+            }
+        throw new IllegalArgumentException("no column " + key);
+    }
+
+    /** Id of what a fact of a row of a view belongs to. */
+    public static long target(JsonNode view, int row, String key) {
+        return (Long) place(view, row, key).get("target");
+    }
+
     /** Writes one cell of a view, seen as the view shows it. */
     public Answer write(JsonNode view, int row, String key, String after) {
-        JsonNode cell = cell(view, row, key);
-        Map<String, Object> change = new java.util.HashMap<>();
-        change.put("entity", cell.path("entity").asString());
-        change.put("target", cell.path("target").asLong());
-        change.put("field", cell.path("field").asString());
-        change.put(
-                "before",
-                cell.path("value").isNull() ? null : cell.path("value").asString());
+        Map<String, Object> change = new java.util.HashMap<>(place(view, row, key));
+        change.put("before", cell(view, row, key).path("value").asString(null));
         change.put("after", after);
         return post(
                 "/api/releases/" + id(view) + "/changes",

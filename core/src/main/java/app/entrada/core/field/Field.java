@@ -1,5 +1,6 @@
 package app.entrada.core.field;
 
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -20,7 +21,9 @@ public final class Field<T> {
     }
 
     private final Entity entity;
+    private final String id;
     private final String key;
+    private final String column;
     private final String name;
     private final ValueType<T> type;
     private final Field<T> carriedFrom;
@@ -36,7 +39,9 @@ public final class Field<T> {
             ColumnSet columns,
             String help) {
         this.entity = entity;
+        this.id = entity.id() + "." + key;
         this.key = key;
+        this.column = key.replaceAll("([A-Z])", "_$1").toLowerCase(Locale.ROOT);
         this.name = name;
         this.type = type;
         this.carriedFrom = carriedFrom;
@@ -46,7 +51,7 @@ public final class Field<T> {
 
     /** Stable id: entity and key, for example {@code track.title}. */
     public String id() {
-        return entity.id() + "." + key;
+        return id;
     }
 
     /** What the fact belongs to. */
@@ -61,7 +66,7 @@ public final class Field<T> {
 
     /** Name of the database column. */
     public String column() {
-        return key.replaceAll("([A-Z])", "_$1").toLowerCase(java.util.Locale.ROOT);
+        return column;
     }
 
     /** The trade's word for it. */

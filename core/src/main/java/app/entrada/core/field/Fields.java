@@ -19,6 +19,8 @@ import app.entrada.core.code.Iswc;
 import app.entrada.core.code.LabelCode;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,6 +28,8 @@ import java.util.Map;
 /** Every fact there is, declared once. Order is the order of the sheet's columns. */
 public final class Fields {
     private static final Map<String, Field<?>> BY_ID = new LinkedHashMap<>();
+
+    private static final Map<Entity, List<Field<?>>> BY_ENTITY = new EnumMap<>(Entity.class);
 
     private Fields() {}
 
@@ -411,6 +415,7 @@ public final class Fields {
 
     private static <T> Field<T> register(Field<T> field) {
         if (BY_ID.put(field.id(), field) != null) throw new IllegalStateException("declared twice: " + field);
+        BY_ENTITY.computeIfAbsent(field.entity(), entity -> new ArrayList<>()).add(field);
         return field;
     }
 
@@ -421,7 +426,7 @@ public final class Fields {
 
     /** All fields of one entity in order. */
     public static List<Field<?>> of(Entity entity) {
-        return BY_ID.values().stream().filter(field -> field.entity() == entity).toList();
+        return Collections.unmodifiableList(BY_ENTITY.getOrDefault(entity, List.of()));
     }
 
     /**

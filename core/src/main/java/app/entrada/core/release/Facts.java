@@ -2,19 +2,24 @@ package app.entrada.core.release;
 
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
 
 /** The facts stored for one thing, by field. Immutable; a fact that is not given is absent, never blank. */
 public final class Facts {
     /** No facts. */
-    public static final Facts NONE = new Facts(Map.of());
+    public static final Facts NONE = new Facts(Map.of(), read -> {});
 
     private final Map<Field<?>, Object> values;
+    private final Consumer<Object> watch;
 
-    private Facts(Map<Field<?>, Object> values) {
+    private Facts(Map<Field<?>, Object> values, Consumer<Object> watch) {
         this.values = values;
+        this.watch = watch;
     }
 
     /**
@@ -23,14 +28,24 @@ public final class Facts {
      * @throws app.entrada.core.field.MalformedValue when an id or a value is unknown
      */
     public static Facts read(Map<String, String> texts) {
-        Facts facts = NONE;
-        for (var entry : texts.entrySet()) facts = facts.withText(Fields.byId(entry.getKey()), entry.getValue());
-        return facts;
+        Map<Field<?>, String> byField = new LinkedHashMap<>();
+        texts.forEach((id, text) -> byField.put(Fields.byId(id), text));
+        return of(byField);
+    }
+
+    /** Facts from their texts; null or blank is no fact. */
+    public static Facts of(Map<Field<?>, String> texts) {
+        Map<Field<?>, Object> values = new LinkedHashMap<>();
+        texts.forEach((field, text) -> {
+            if (text != null && !text.isBlank()) values.put(field, field.type().parse(text));
+        });
+        return values.isEmpty() ? NONE : new Facts(values, NONE.watch);
     }
 
     /** The value, when given. */
     @SuppressWarnings("unchecked") // withText stores only what the field's own type has read
     public <T> Optional<T> get(Field<T> field) {
+        watch.accept(field);
         return Optional.ofNullable((T) values.get(field));
     }
 
@@ -53,6 +68,21 @@ public final class Facts {
         Map<Field<?>, Object> changed = new LinkedHashMap<>(values);
         if (text == null || text.isBlank()) changed.remove(field);
         else changed.put(field, field.type().parse(text));
-        return new Facts(changed);
+        return new Facts(changed, watch);
+    }
+
+    /** The same facts; each field that is looked at is told to the watch. */
+    public Facts watched(Consumer<Object> by) {
+        return new Facts(values, by);
+    }
+
+    /** Fields whose value is another one there. */
+    public Set<Field<?>> differences(Facts there) {
+        Set<Field<?>> different = new HashSet<>();
+        values.forEach((field, value) -> {
+            if (!value.equals(there.values.get(field))) different.add(field);
+        });
+        for (Field<?> field : there.values.keySet()) if (!values.containsKey(field)) different.add(field);
+        return different;
     }
 }

@@ -11,6 +11,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 
 /**
  * A release with its tracks in running order.
@@ -98,6 +99,39 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
         facts.get(Fields.RELEASE_COVER).ifPresent(files::add);
         for (Track track : tracks) track.master().ifPresent(files::add);
         return files;
+    }
+
+    /** The same release; each field that is looked at is told to the watch. */
+    public Release watched(Consumer<Object> by) {
+        return new Release(
+                id,
+                revision,
+                facts.watched(by),
+                tracks.stream().map(track -> track.watched(by)).toList());
+    }
+
+    /**
+     * Fields whose value is another one there, of the release or of any track; empty when the tracks themselves are others,
+     * stand in another order or are of other recordings.
+     */
+    public Optional<Set<Field<?>>> differences(Release there) {
+        if (id != there.id || tracks.size() != there.tracks.size()) return Optional.empty();
+        Set<Field<?>> different = facts.differences(there.facts);
+        for (int i = 0; i < tracks.size(); i++) {
+            Track mine = tracks.get(i);
+            Track other = there.tracks.get(i);
+            Recording recording = mine.recording();
+            if (mine.id() != other.id()
+                    || recording.id() != other.recording().id()
+                    || recording.work().id() != other.recording().work().id()) return Optional.empty();
+            different.addAll(mine.facts().differences(other.facts()));
+            different.addAll(recording.facts().differences(other.recording().facts()));
+            different.addAll(recording
+                    .work()
+                    .facts()
+                    .differences(other.recording().work().facts()));
+        }
+        return Optional.of(different);
     }
 
     /** The track with this id. */

@@ -3,6 +3,7 @@ package app.entrada.core.release;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import java.util.Optional;
+import java.util.function.Consumer;
 
 /**
  * A position in a release's running order.
@@ -13,5 +14,14 @@ public record Track(long id, int number, Facts facts, Recording recording) {
     /** The file with its recording's finished sound, when there is one. */
     public Optional<Sha256> master() {
         return recording.facts().get(Fields.RECORDING_MASTER);
+    }
+
+    Track watched(Consumer<Object> by) {
+        Work work = new Work(recording.work().id(), recording.work().facts().watched(by));
+        return new Track(
+                id,
+                number,
+                facts.watched(by),
+                new Recording(recording.id(), recording.facts().watched(by), work));
     }
 }

@@ -47,4 +47,14 @@ public final class Params {
     public List<String> words(String name) {
         return ((List<?>) values.get(name)).stream().map(String::valueOf).toList();
     }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Params params && values.equals(params.values);
+    }
+
+    @Override
+    public int hashCode() {
+        return values.hashCode();
+    }
 }

@@ -364,6 +364,48 @@ class RulesTest {
     }
 
     @Test
+    void after_an_edit_the_findings_are_those_of_a_check_from_scratch() {
+        SplittableRandom chance = new SplittableRandom(31);
+        List<Field<?>> fields = Fields.all().stream()
+                .filter(field -> field.entity() != Entity.PARTY && field != Fields.RECORDING_MASTER)
+                .toList();
+        List<String> texts =
+                List.of("", "Slack Water", "SLACK WATER (feat. Petra Vann)", "Folk", "2027-01-29", "0:45", "en", "CA");
+        Checker kept = new Checker(PROFILES);
+        Samples now = single();
+        kept.check(now.subject());
+        int fewer = 0;
+        for (int run = 0; run < 600; run++) {
+            Field<?> field = fields.get(chance.nextInt(fields.size()));
+            String text = texts.get(chance.nextInt(texts.size()));
+            try {
+                if (!text.isEmpty()) field.type().parse(text);
+                now = now.with(field.id(), text);
+            } catch (RuntimeException notOfThisType) {
+                continue;
+            }
+            assertThat(kept.check(now.subject())).isEqualTo(Checker.check(now.subject(), PROFILES));
+            if (kept.ran() < PROFILES.get(0).rules().size() / 2) fewer++;
+        }
+        assertThat(fewer)
+                .as("edits after which less than half of the rules ran")
+                .isGreaterThan(100);
+    }
+
+    @Test
+    void an_edit_repeats_the_rules_that_looked_at_it() {
+        Checker kept = new Checker(PROFILES);
+        kept.check(single().subject());
+        kept.check(single().subject());
+        assertThat(kept.ran()).isZero();
+        kept.check(single().with("recording.tempo", "92").subject());
+        assertThat(kept.ran()).as("no rule asks for the tempo").isLessThan(3);
+        assertThat(kept.check(single().with("release.pLine", "").subject()))
+                .extracting(Finding::rule)
+                .containsExactly("p-line.missing");
+    }
+
+    @Test
     void no_rule_throws_whatever_a_release_lacks_or_holds() {
         SplittableRandom chance = new SplittableRandom(952);
         List<String> texts = List.of(

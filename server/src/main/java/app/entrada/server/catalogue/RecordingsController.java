@@ -11,8 +11,8 @@ import app.entrada.core.text.TitleStyle;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ChangeService;
+import app.entrada.server.releases.ReleaseDelta;
 import app.entrada.server.releases.ReleaseRepository;
-import app.entrada.server.releases.ReleaseView;
 import app.entrada.server.releases.ReleaseViews;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -96,11 +96,11 @@ class RecordingsController {
 
     @PostMapping("/api/releases/{id}/recordings")
     @Transactional
-    public ReleaseView take(
+    public ReleaseDelta take(
             @PathVariable long id, @RequestBody TakenRecordings taken, @AuthenticationPrincipal Account account) {
         if (taken.tracks() == null || taken.tracks().isEmpty() || taken.tracks().size() > MOST_TAKEN)
             throw Problem.input("nothing-chosen", "Choose between 1 and %d recordings.".formatted(MOST_TAKEN));
-        Release release = releases.lock(id).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         List<Change> batch = new ArrayList<>();
         List<Long> created = new ArrayList<>();
         for (long source : taken.tracks()) {
@@ -124,7 +124,7 @@ class RecordingsController {
         batch.add(0, release.behindTheLast(created));
         String says =
                 taken.tracks().size() == 1 ? "Recording taken" : taken.tracks().size() + " recordings taken";
-        return views.view(
+        return views.delta(
                 changes.apply(id, new ChangeService.Batch(says, "from the catalogue", batch), account), account);
     }
 

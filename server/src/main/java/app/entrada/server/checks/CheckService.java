@@ -22,6 +22,8 @@ import app.entrada.server.gather.KnownSound;
 import app.entrada.server.gather.LooseFiles;
 import app.entrada.server.gather.Recordings;
 import app.entrada.server.platform.Problem;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -43,6 +45,8 @@ public class CheckService {
     private final LooseFiles loose;
     private final Clock clock;
     private final List<Profile> profiles = Profile.shipped();
+    private final Cache<Long, Checker> checkers =
+            Caffeine.newBuilder().maximumSize(500).build();
 
     CheckService(
             JdbcClient jdbc, FileBook files, CodeBook codes, Recordings recordings, LooseFiles loose, Clock clock) {
@@ -74,19 +78,27 @@ public class CheckService {
 
     /** All findings of a release for all destinations. */
     public List<Finding> findings(Release release) {
-        return Checker.check(subject(release), profiles);
+        return findings(subject(release));
+    }
+
+    /** The same, where what rules look at has been brought together already; rules with nothing new to see do not run. */
+    public List<Finding> findings(Subject subject) {
+        Checker checker = checkers.get(subject.release().id(), id -> new Checker(profiles));
+        synchronized (checker) {
+            return checker.check(subject);
+        }
     }
 
     /** What rules look at. */
     public Subject subject(Release release) {
-        return subject(release, loose.of(release));
+        return subject(release, loose.of(release), files.find(release.files()));
     }
 
-    /** What rules look at, where the release's loose files have been fetched already. */
-    public Subject subject(Release release, List<LooseFiles.Loose> without) {
+    /** What rules look at, where the release's loose files and those in place have been fetched already. */
+    public Subject subject(Release release, List<LooseFiles.Loose> without, Map<Sha256, FileBook.Entry> placed) {
         Map<Sha256, AudioFacts> audio = new HashMap<>();
         Map<Sha256, PictureFacts> pictures = new HashMap<>();
-        files.find(release.files()).forEach((sha256, entry) -> {
+        placed.forEach((sha256, entry) -> {
             entry.audio().ifPresent(facts -> audio.put(sha256, facts));
             entry.picture().ifPresent(facts -> pictures.put(sha256, facts));
         });

@@ -160,7 +160,7 @@ public class DeliveryService {
     /** Seals a delivery and schedules its sending, both or neither. */
     @Transactional
     public long send(long releaseId, String destination, Account account) {
-        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         Profile profile = checks.profile(destination);
         Preview preview = preview(release, profile);
         if (!preview.hindrances().isEmpty())

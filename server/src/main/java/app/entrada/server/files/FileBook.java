@@ -9,10 +9,14 @@ import app.entrada.core.field.Sha256;
 import app.entrada.core.gather.Belonging;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -24,6 +28,8 @@ import tools.jackson.databind.json.JsonMapper;
 public class FileBook {
     private final JdbcClient jdbc;
     private final JsonMapper json;
+    private final Cache<String, Kept> kept =
+            Caffeine.newBuilder().maximumSize(20_000).build();
 
     FileBook(JdbcClient jdbc, JsonMapper json) {
         this.jdbc = jdbc;
@@ -74,7 +80,7 @@ public class FileBook {
     /** Notes what was measured. */
     public void measured(Sha256 sha256, AudioFacts audio, PictureFacts picture, String problem) {
         jdbc.sql("""
-                        UPDATE file SET measured = true, audio = ?::jsonb, picture = ?::jsonb, problem = ?
+                        UPDATE file SET measured = true, revision = revision + 1, audio = ?::jsonb, picture = ?::jsonb, problem = ?
                         WHERE sha256 = ?""")
                 .params(java.util.Arrays.asList(
                         audio == null ? null : json.writeValueAsString(audio),
@@ -117,19 +123,36 @@ public class FileBook {
         return lengths;
     }
 
-    /** The files with these checksums, in one query. */
+    private record Kept(int revision, Entry entry) {}
+
+    /** The files with these checksums. What was measured of a file is read once and kept until it is measured again. */
     public Map<Sha256, Entry> find(Collection<Sha256> wanted) {
         Map<Sha256, Entry> found = new HashMap<>();
         if (wanted.isEmpty()) return found;
-        jdbc.sql("SELECT sha256, bytes, kind, measured, audio, picture, problem FROM file WHERE sha256 IN (:wanted)")
-                .param("wanted", wanted.stream().map(Sha256::hex).toList())
-                .query(this::entry)
-                .list()
-                .forEach(entry -> found.put(entry.sha256(), entry));
+        List<String> unread = new ArrayList<>();
+        jdbc.sql("SELECT sha256, revision FROM file WHERE sha256 = ANY (:wanted)")
+                .param("wanted", wanted.stream().map(Sha256::hex).toArray(String[]::new))
+                .query(row -> {
+                    Kept entry = kept.getIfPresent(row.getString("sha256"));
+                    if (entry != null && entry.revision == row.getInt("revision"))
+                        found.put(entry.entry.sha256(), entry.entry);
+                    else unread.add(row.getString("sha256"));
+                });
+        if (!unread.isEmpty())
+            jdbc.sql("""
+                            SELECT sha256, bytes, kind, measured, audio, picture, problem, revision FROM file
+                            WHERE sha256 = ANY (:wanted)""")
+                    .param("wanted", unread.toArray(String[]::new))
+                    .query((row, n) -> {
+                        Entry entry = entry(row);
+                        kept.put(row.getString("sha256"), new Kept(row.getInt("revision"), entry));
+                        return found.put(entry.sha256(), entry);
+                    })
+                    .list();
         return found;
     }
 
-    private Entry entry(ResultSet row, int number) throws SQLException {
+    private Entry entry(ResultSet row) throws SQLException {
         String audio = row.getString("audio");
         String picture = row.getString("picture");
         return new Entry(

@@ -167,7 +167,7 @@ public class ReceivedFiles {
 
     /** Puts a picture on the front, sound on its track, papers beside their track; what has no certain place stays loose. */
     private String put(long releaseId, long trackId, String name, FileBook.Entry entry, Account account) {
-        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         if (entry.kind().equals("picture")) {
             Change change = new Change(
                     new Ref(Entity.RELEASE, releaseId),

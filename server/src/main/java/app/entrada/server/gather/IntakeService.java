@@ -354,7 +354,7 @@ class IntakeService {
 
     @Transactional
     int give(long releaseId, List<Sha256> chosen, Account account) {
-        Release release = repository.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Release release = repository.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         List<Row> rows = rows(chosen);
         move(releaseId, rows);
         List<String> titles = release.tracks().stream()

@@ -281,7 +281,7 @@ class MastersService {
 
     @Transactional
     public void confirm(long id, boolean certain, List<MastersController.Placed> chosen, Account account) {
-        Release release = releases.lock(id).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         List<Placement.Proposal> proposals = loose.proposals(release, loose.of(release));
         List<Change> batch = new ArrayList<>();
         List<String> sources = new ArrayList<>();
@@ -322,7 +322,7 @@ class MastersService {
 
     @Transactional
     public void take(long id, List<MastersController.Taken> taken, Account account) {
-        Release release = releases.lock(id).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         List<MastersView.TagOffer> offers = offers(release);
         Map<Ref, Facts> known = releases.facts(id);
         List<Change> batch = new ArrayList<>();
@@ -347,7 +347,7 @@ class MastersService {
 
     @Transactional
     public void reuse(long id, long trackId, long recording, String file, Account account) {
-        Release release = releases.lock(id).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         Track own = release.track(trackId).orElseThrow(() -> Problem.missing("track"));
         Release with = service.addRecording(id, recording, account);
         Track known = with.tracks().get(with.tracks().size() - 1);

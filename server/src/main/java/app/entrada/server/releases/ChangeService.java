@@ -77,10 +77,9 @@ public class ChangeService {
     /** Applies a batch. Changes that change nothing are left out; an empty batch is no batch. */
     @Transactional
     public Release apply(long releaseId, Batch batch, Account account) {
-        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
-        return apply((Long) releaseId, batch, account)
-                ? releases.find(releaseId).orElseThrow()
-                : release;
+        lock(releaseId);
+        apply((Long) releaseId, batch, account);
+        return releases.find(releaseId).orElseThrow();
     }
 
     /** Applies a batch to people, or to facts of any releases at once. */
@@ -90,12 +89,15 @@ public class ChangeService {
         apply((Long) null, batch, account);
     }
 
-    private boolean apply(@Nullable Long scope, Batch batch, Account account) {
+    private void lock(long releaseId) {
+        if (!releases.lock(releaseId)) throw Problem.missing("release");
+    }
+
+    private void apply(@Nullable Long scope, Batch batch, Account account) {
         List<Change> changes = people.resolve(batch.changes()).stream()
                 .filter(change -> !change.isEmpty())
                 .toList();
         if (!changes.isEmpty()) write(scope, changes, account, "edit", null, batch.says(), batch.source());
-        return !changes.isEmpty();
     }
 
     private void lockCatalogue() {
@@ -108,7 +110,7 @@ public class ChangeService {
     /** Takes the account's last batch on this release back. */
     @Transactional
     public Release undo(long releaseId, Account account) {
-        releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        lock(releaseId);
         takeBack(releaseId, account);
         return releases.find(releaseId).orElseThrow();
     }
@@ -132,7 +134,7 @@ public class ChangeService {
     /** Does again what the account took back last. */
     @Transactional
     public Release redo(long releaseId, Account account) {
-        releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        lock(releaseId);
         doAgain(releaseId, account);
         return releases.find(releaseId).orElseThrow();
     }
@@ -241,23 +243,32 @@ public class ChangeService {
                         scope, account.id(), Timestamp.from(clock.instant()), kind, ofBatch, says, source))
                 .query(Long.class)
                 .single();
-        int position = 0;
-        for (Change change : changes) {
-            releases.store(change);
-            jdbc.sql("""
-                            INSERT INTO change (batch_id, position, entity, target_id, field, before, after)
-                            VALUES (?, ?, ?, ?, ?, ?, ?)""")
-                    .params(Arrays.asList(
-                            batch,
-                            position++,
-                            change.target().entity().id(),
-                            change.target().id(),
-                            change.field().id(),
-                            change.before(),
-                            change.after()))
-                    .update();
-        }
+        releases.store(changes);
+        log(batch, changes);
         announce(scope, changes, account);
+    }
+
+    private void log(long batch, List<Change> changes) {
+        jdbc.sql("""
+                        INSERT INTO change (batch_id, position, entity, target_id, field, before, after)
+                        SELECT :batch, row_number() OVER () - 1, * FROM unnest(
+                            CAST(:entities AS text[]), CAST(:targets AS bigint[]), CAST(:fields AS text[]),
+                            CAST(:befores AS text[]), CAST(:afters AS text[]))""")
+                .param("batch", batch)
+                .param(
+                        "entities",
+                        changes.stream()
+                                .map(change -> change.target().entity().id())
+                                .toArray(String[]::new))
+                .param(
+                        "targets",
+                        changes.stream().map(change -> change.target().id()).toArray(Long[]::new))
+                .param(
+                        "fields",
+                        changes.stream().map(change -> change.field().id()).toArray(String[]::new))
+                .param("befores", changes.stream().map(Change::before).toArray(String[]::new))
+                .param("afters", changes.stream().map(Change::after).toArray(String[]::new))
+                .update();
     }
 
     /** Tells every release that shows something of this, and everybody who looks at it. */

@@ -22,7 +22,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Releases over HTTP. Every edit answers with the whole view, so that findings are those of the moment. */
+/** Releases over HTTP. Every edit answers with what became different by it, findings that came and went among it. */
 @RestController
 class ReleaseController {
     private static final int MOST_CHANGES = 20_000;
@@ -117,7 +117,7 @@ class ReleaseController {
     }
 
     @PostMapping("/api/releases/{id}/changes")
-    ReleaseView change(@PathVariable long id, @RequestBody Edits edits, @AuthenticationPrincipal Account account) {
+    ReleaseDelta change(@PathVariable long id, @RequestBody Edits edits, @AuthenticationPrincipal Account account) {
         if (edits.changes() == null || edits.changes().size() > MOST_CHANGES)
             throw Problem.input("too-many", "At most %,d changes at once.".formatted(MOST_CHANGES));
         List<Change> batch = new ArrayList<>();
@@ -133,7 +133,7 @@ class ReleaseController {
         }
         String says = edits.says() == null ? "Edit" : edits.says();
         String source = edits.source() == null ? "typed" : edits.source();
-        return views.view(changes.apply(id, new ChangeService.Batch(cut(says), cut(source), batch), account), account);
+        return views.delta(changes.apply(id, new ChangeService.Batch(cut(says), cut(source), batch), account), account);
     }
 
     private static String cut(String text) {
@@ -149,33 +149,33 @@ class ReleaseController {
     }
 
     @PostMapping("/api/releases/{id}/undo")
-    ReleaseView undo(@PathVariable long id, @AuthenticationPrincipal Account account) {
-        return views.view(changes.undo(id, account), account);
+    ReleaseDelta undo(@PathVariable long id, @AuthenticationPrincipal Account account) {
+        return views.delta(changes.undo(id, account), account);
     }
 
     @PostMapping("/api/releases/{id}/redo")
-    ReleaseView redo(@PathVariable long id, @AuthenticationPrincipal Account account) {
-        return views.view(changes.redo(id, account), account);
+    ReleaseDelta redo(@PathVariable long id, @AuthenticationPrincipal Account account) {
+        return views.delta(changes.redo(id, account), account);
     }
 
     @PostMapping("/api/releases/{id}/tracks")
-    ReleaseView addTrack(@PathVariable long id, @AuthenticationPrincipal Account account) {
-        return views.view(service.addTrack(id, account), account);
+    ReleaseDelta addTrack(@PathVariable long id, @AuthenticationPrincipal Account account) {
+        return views.delta(service.addTrack(id, account), account);
     }
 
     @PostMapping("/api/releases/{id}/codes")
-    ReleaseView allocate(
+    ReleaseDelta allocate(
             @PathVariable long id, @RequestBody Allocation wanted, @AuthenticationPrincipal Account account) {
         Release release = service.allocate(
                 id,
                 ref(wanted.entity(), wanted.target()),
                 Fields.byId(wanted.field() == null ? "" : wanted.field()),
                 account);
-        return views.view(release, account);
+        return views.delta(release, account);
     }
 
     @PostMapping("/api/releases/{id}/fixes")
-    ReleaseView fix(@PathVariable long id, @RequestBody FixOf wanted, @AuthenticationPrincipal Account account) {
-        return views.view(service.fix(id, wanted.finding(), account), account);
+    ReleaseDelta fix(@PathVariable long id, @RequestBody FixOf wanted, @AuthenticationPrincipal Account account) {
+        return views.delta(service.fix(id, wanted.finding(), account), account);
     }
 }

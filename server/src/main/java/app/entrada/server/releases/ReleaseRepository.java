@@ -54,13 +54,18 @@ public class ReleaseRepository {
         return load(List.of(id)).stream().findFirst();
     }
 
-    /** Locks a release until the transaction ends, and loads it. */
-    public Optional<Release> lock(long id) {
+    /** Locks a release until the transaction ends; false when there is none. */
+    public boolean lock(long id) {
         return jdbc.sql("SELECT id FROM release WHERE id = ? FOR UPDATE")
                 .param(id)
                 .query(Long.class)
                 .optional()
-                .flatMap(this::find);
+                .isPresent();
+    }
+
+    /** Locks a release until the transaction ends, and loads it. */
+    public Optional<Release> locked(long id) {
+        return lock(id) ? find(id) : Optional.empty();
     }
 
     private record Base(int revision, Facts facts) {}
@@ -243,19 +248,30 @@ public class ReleaseRepository {
                 .single();
     }
 
-    /** Stores one fact. The change has been checked. */
-    void store(Change change) {
-        Field<?> field = change.field();
-        Ref target = change.target();
-        if (field.type() instanceof PeopleType<?> type) {
-            people.store(target, field, type, change.after());
-            return;
-        }
+    /** Stores facts; the changes have been checked. One statement a field, however many things it is set for. */
+    void store(List<Change> changes) {
+        Map<Field<?>, Map<Long, Change>> texts = new java.util.LinkedHashMap<>();
+        for (Change change : changes)
+            if (change.field().type() instanceof PeopleType<?> type)
+                people.store(change.target(), change.field(), type, change.after());
+            else
+                // of two changes of one fact the later holds
+                texts.computeIfAbsent(change.field(), field -> new java.util.LinkedHashMap<>())
+                        .put(change.target().id(), change);
+        texts.forEach((field, byTarget) -> store(field, byTarget.values()));
+    }
+
+    private void store(Field<?> field, Collection<Change> changes) {
         // table and column come from the registry, never from a request
         String as = field.type() == ValueTypes.REFERENCE ? "bigint" : "text";
-        jdbc.sql("UPDATE %s SET %s = CAST(? AS %s) WHERE id = ?"
-                        .formatted(target.entity().id(), field.column(), as))
-                .params(java.util.Arrays.asList(change.after(), target.id()))
+        jdbc.sql("""
+                        UPDATE %s SET %s = CAST(given.after AS %s)
+                        FROM unnest(CAST(:targets AS bigint[]), CAST(:afters AS text[])) AS given (target, after)
+                        WHERE id = given.target""".formatted(field.entity().id(), field.column(), as))
+                .param(
+                        "targets",
+                        changes.stream().map(change -> change.target().id()).toArray(Long[]::new))
+                .param("afters", changes.stream().map(Change::after).toArray(String[]::new))
                 .update();
     }
 

@@ -111,14 +111,14 @@ public class ReleaseService {
     /** Adds an empty track at the end. */
     @Transactional
     public Release addTrack(long releaseId, Account account) {
-        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         return append(release, releases.createTrack(releaseId), account);
     }
 
     /** Adds a track of a recording that is in the catalogue already; it keeps its code, its master and its work. */
     @Transactional
     public Release addRecording(long releaseId, long recordingId, Account account) {
-        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         return append(release, releases.createTrack(releaseId, recordingId), account);
     }
 
@@ -135,7 +135,7 @@ public class ReleaseService {
     /** Puts the next free code of the label's block into a field. */
     @Transactional
     public Release allocate(long releaseId, Ref target, Field<?> field, Account account) {
-        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         String before = checks.factsOf(release, target).text(field);
         if (before != null)
             throw Problem.conflict(
@@ -150,7 +150,7 @@ public class ReleaseService {
     /** Applies the safe fix of a finding that still stands. */
     @Transactional
     public Release fix(long releaseId, String findingId, Account account) {
-        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         Finding finding = checks.findings(release).stream()
                 .filter(each -> each.id().equals(findingId))
                 .findFirst()

@@ -7,19 +7,35 @@ import org.jspecify.annotations.Nullable;
 /**
  * A release as the interface shows it: computed by the core, never stored.
  *
+ * @param tag names this very view: what changed since is told as a {@link ReleaseDelta} from it
  * @param revision counts accepted batches
  * @param columns the sheet's columns, from the field registry
  * @param rows the release first, then its tracks
  */
 public record ReleaseView(
         Head head,
+        String tag,
         int revision,
         List<Column> columns,
-        List<Row> rows,
+        List<SheetRow> rows,
         List<FindingView> findings,
         List<LooseFile> loose,
         List<String> genres,
         ChangeService.Stack stack) {
+    ReleaseView tagged(String other) {
+        return new ReleaseView(head, other, revision, columns, rows, findings, loose, genres, stack);
+    }
+
+    /** The same for somebody with batches of their own to take back. */
+    ReleaseView named(ChangeService.Stack theirs) {
+        return new ReleaseView(head, tag, revision, columns, rows, findings, loose, genres, theirs);
+    }
+
+    /** A view of nothing, from which everything is new. */
+    ReleaseView nothingOfIt() {
+        return new ReleaseView(head, "", 0, columns, List.of(), List.of(), List.of(), genres, stack);
+    }
+
     /**
      * What stands above all panels.
      *
@@ -59,19 +75,35 @@ public record ReleaseView(
      *
      * @param type name of the value's type
      * @param words what a choice offers
-     * @param releaseOnly whether tracks have no such fact
+     * @param entity what a track's fact of this key belongs to; {@code release} when tracks have none
+     * @param onRelease whether the release has such a fact
      */
     public record Column(
-            String key, String name, String set, String type, List<String> words, String help, boolean releaseOnly) {}
+            String key,
+            String name,
+            String set,
+            String type,
+            List<String> words,
+            String help,
+            String entity,
+            boolean onRelease) {}
 
     /**
      * A row of the sheet.
      *
      * @param track number, 0 for the release
      * @param trackId 0 for the release
-     * @param cells by column key; a column without a cell does not apply to the row
+     * @param recordingId 0 for the release
+     * @param workId 0 for the release
+     * @param cells by column key; a column without one is empty
      */
-    public record Row(int track, long trackId, @Nullable MasterView master, Map<String, Cell> cells) {}
+    public record SheetRow(
+            int track,
+            long trackId,
+            long recordingId,
+            long workId,
+            @Nullable MasterView master,
+            Map<String, SheetValue> cells) {}
 
     /**
      * A track's master.
@@ -91,19 +123,14 @@ public record ReleaseView(
             List<Integer> envelope) {}
 
     /**
-     * One fact.
+     * What stands in a cell.
      *
      * @param value canonical text, null when nothing is given here
-     * @param shown text for reading, null when nothing holds here
+     * @param shown text for reading, null when it is the same
      * @param carried whether what holds here is the release's
      */
-    public record Cell(
-            String entity,
-            long target,
-            String field,
-            @Nullable String value,
-            @Nullable String shown,
-            boolean carried) {}
+    public record SheetValue(
+            @Nullable String value, @Nullable String shown, boolean carried) {}
 
     /**
      * What a check says.

@@ -9,19 +9,19 @@ import app.entrada.core.field.Names;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.field.ValueTypes;
 import app.entrada.core.release.Change;
-import app.entrada.core.release.Ref;
+import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Checker;
 import app.entrada.core.rule.Finding;
 import app.entrada.core.rule.Fix;
 import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.Subject;
 import app.entrada.core.rule.Weight;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.gather.LooseFiles;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -32,6 +32,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -45,6 +48,9 @@ public class ReleaseViews {
     private final FileBook files;
     private final LooseFiles loose;
     private final JdbcClient jdbc;
+    /** What this node showed last, for nobody in particular; edits are answered with the difference. */
+    private final Cache<Long, ReleaseView> lastShown =
+            Caffeine.newBuilder().maximumSize(200).build();
 
     ReleaseViews(CheckService checks, ChangeService changes, FileBook files, LooseFiles loose, JdbcClient jdbc) {
         this.checks = checks;
@@ -56,22 +62,42 @@ public class ReleaseViews {
 
     /** The whole view. */
     public ReleaseView view(Release release, Account account) {
+        return shown(release).named(changes.stack(release.id(), account));
+    }
+
+    /** How the view of a release is another one than this node showed last. */
+    public ReleaseDelta delta(Release release, Account account) {
+        ReleaseView before = lastShown.getIfPresent(release.id());
+        ReleaseView after = view(release, account);
+        return ReleaseDelta.between(before == null ? after.nothingOfIt() : before, after);
+    }
+
+    /** Computes the view; while nothing in it is different, it keeps its tag. */
+    private ReleaseView shown(Release release) {
         List<LooseFiles.Loose> without = loose.of(release);
-        Subject subject = checks.subject(release, without);
         Map<Sha256, FileBook.Entry> placed = files.find(release.files());
-        List<Finding> findings = Checker.check(subject, checks.profiles());
-        List<ReleaseView.Row> rows = new ArrayList<>();
+        List<Finding> findings = checks.findings(checks.subject(release, without, placed));
+        List<ReleaseView.SheetRow> rows = new ArrayList<>();
         rows.add(releaseRow(release));
         for (Track track : release.tracks()) rows.add(trackRow(release, track, placed));
-        return new ReleaseView(
+        ReleaseView fresh = new ReleaseView(
                 head(release, findings, standings(List.of(release.id())).getOrDefault(release.id(), Map.of()), placed),
+                "",
                 release.revision(),
-                columns(),
+                COLUMNS,
                 rows,
                 findings.stream().map(finding -> finding(finding, release)).toList(),
                 loose(without),
                 ValueTypes.GENRES,
-                changes.stack(release.id(), account));
+                new ChangeService.Stack(null, null));
+        return lastShown
+                .asMap()
+                .compute(
+                        release.id(),
+                        (id, before) ->
+                                before != null && fresh.tagged(before.tag()).equals(before)
+                                        ? before
+                                        : fresh.tagged(UUID.randomUUID().toString()));
     }
 
     /** What stands above all panels and in the list of releases. */
@@ -143,7 +169,13 @@ public class ReleaseViews {
     }
 
     /** One column a key: the track's facts first, then those that only a release has; structure is no column. */
+    private static final List<ReleaseView.Column> COLUMNS = columns();
+
     private static List<ReleaseView.Column> columns() {
+        Set<String> onRelease = Fields.of(Entity.RELEASE).stream()
+                .filter(field -> field.columns() != Field.ColumnSet.NONE)
+                .map(Field::key)
+                .collect(Collectors.toSet());
         Map<String, ReleaseView.Column> columns = new LinkedHashMap<>();
         for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK, Entity.RELEASE))
             for (Field<?> field : Fields.of(entity)) {
@@ -157,7 +189,8 @@ public class ReleaseViews {
                                 field.type().name(),
                                 ValueTypes.wordsOf(field.type()),
                                 field.help(),
-                                entity == Entity.RELEASE));
+                                entity.id(),
+                                onRelease.contains(field.key())));
             }
         return List.copyOf(columns.values());
     }
@@ -166,37 +199,39 @@ public class ReleaseViews {
         return word.name().toLowerCase(Locale.ROOT);
     }
 
-    private static ReleaseView.Row releaseRow(Release release) {
-        Map<String, ReleaseView.Cell> cells = new LinkedHashMap<>();
-        for (Field<?> field : Fields.of(Entity.RELEASE)) {
-            if (field.columns() == Field.ColumnSet.NONE) continue;
-            cells.put(
-                    field.key(),
-                    new ReleaseView.Cell(
-                            Entity.RELEASE.id(),
-                            release.id(),
-                            field.id(),
-                            release.facts().text(field),
-                            release.facts().display(field),
-                            false));
-        }
-        return new ReleaseView.Row(0, 0, null, cells);
+    private static ReleaseView.SheetRow releaseRow(Release release) {
+        Map<String, ReleaseView.SheetValue> cells = new LinkedHashMap<>();
+        for (Field<?> field : Fields.of(Entity.RELEASE))
+            cell(field, release.facts(), Facts.NONE).ifPresent(value -> cells.put(field.key(), value));
+        return new ReleaseView.SheetRow(0, 0, 0, 0, null, cells);
     }
 
-    private static ReleaseView.Row trackRow(Release release, Track track, Map<Sha256, FileBook.Entry> placed) {
-        Map<String, ReleaseView.Cell> cells = new LinkedHashMap<>();
-        for (Entity entity : OF_A_TRACK)
-            for (Field<?> field : Fields.of(entity)) {
-                if (field.columns() == Field.ColumnSet.NONE) continue;
-                Ref ref = release.ref(track, entity);
-                String value = release.factsOf(track, entity).text(field);
-                String shown = release.displayed(track, field);
-                cells.put(
-                        field.key(),
-                        new ReleaseView.Cell(
-                                entity.id(), ref.id(), field.id(), value, shown, value == null && shown != null));
-            }
-        return new ReleaseView.Row(track.number(), track.id(), master(track, placed), cells);
+    private static ReleaseView.SheetRow trackRow(Release release, Track track, Map<Sha256, FileBook.Entry> placed) {
+        Map<String, ReleaseView.SheetValue> cells = new LinkedHashMap<>();
+        for (Entity entity : OF_A_TRACK) {
+            Facts facts = release.factsOf(track, entity);
+            for (Field<?> field : Fields.of(entity))
+                cell(field, facts, release.facts()).ifPresent(value -> cells.put(field.key(), value));
+        }
+        return new ReleaseView.SheetRow(
+                track.number(),
+                track.id(),
+                track.recording().id(),
+                track.recording().work().id(),
+                master(track, placed),
+                cells);
+    }
+
+    private static <T> Optional<ReleaseView.SheetValue> cell(Field<T> field, Facts own, Facts carried) {
+        if (field.columns() == Field.ColumnSet.NONE) return Optional.empty();
+        Optional<T> given = own.get(field);
+        if (given.isEmpty())
+            return field.carriedFrom()
+                    .flatMap(carried::get)
+                    .map(value -> new ReleaseView.SheetValue(null, field.type().display(value), true));
+        String value = field.type().format(given.get());
+        String shown = field.type().display(given.get());
+        return Optional.of(new ReleaseView.SheetValue(value, shown.equals(value) ? null : shown, false));
     }
 
     private static ReleaseView.MasterView master(Track track, Map<Sha256, FileBook.Entry> placed) {

@@ -5,7 +5,7 @@ import app.entrada.core.tracklist.TrackListPlan;
 import app.entrada.core.tracklist.TrackListPlan.Column;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ReleaseView;
+import app.entrada.server.releases.ReleaseDelta;
 import app.entrada.server.releases.ReleaseViews;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -107,13 +107,13 @@ class TrackListController {
     }
 
     @PostMapping("/api/releases/{id}/tracklist/take")
-    ReleaseView take(@PathVariable long id, @RequestBody Taken taken, @AuthenticationPrincipal Account account) {
+    ReleaseDelta take(@PathVariable long id, @RequestBody Taken taken, @AuthenticationPrincipal Account account) {
         if (taken.columns() == null
                 || taken.columns().isEmpty()
                 || taken.lines() == null
                 || taken.lines().isEmpty())
             throw Problem.input("nothing-chosen", "Choose at least one column and one row; nothing was changed.");
-        return views.view(
+        return views.delta(
                 lists.take(id, taken.text(), taken.columns(), taken.lines(), taken.source(), account), account);
     }
 }

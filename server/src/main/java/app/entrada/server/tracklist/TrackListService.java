@@ -53,7 +53,7 @@ class TrackListService {
     /** Takes columns of rows; rows without a track make one each, at the end of the running order. */
     @Transactional
     Release take(long releaseId, String text, Set<Column> columns, Set<Integer> lines, String source, Account account) {
-        Release release = releases.lock(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         Plan plan = plan(release, text);
         List<PlanRow> rows = plan.plan().rows().stream()
                 .filter(row -> lines.contains(row.row().line()))

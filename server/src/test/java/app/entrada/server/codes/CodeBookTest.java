@@ -67,10 +67,8 @@ class CodeBookTest {
     void a_recording_that_has_a_code_gets_no_second() {
         Client manager = RunningServer.signedIn("manager");
         JsonNode view = manager.begin("single", "Second");
-        JsonNode cell = cell(view, 1, "isrc");
-        Client.Answer answer = manager.post(
-                "/api/releases/" + Client.id(view) + "/codes",
-                Map.of("entity", "recording", "target", cell.path("target").asLong(), "field", "recording.isrc"));
+        Client.Answer answer =
+                manager.post("/api/releases/" + Client.id(view) + "/codes", Client.place(view, 1, "isrc"));
         assertThat(answer.problem()).isEqualTo("has-code");
     }
 

@@ -72,7 +72,7 @@ class CopiesTest {
     void a_recording_on_two_releases_is_one_recording() throws IOException {
         long first = ReadyRelease.make(manager, "Shared Recording");
         JsonNode view = manager.get("/api/releases/" + first).json();
-        long recording = Client.cell(view, 1, "isrc").path("target").asLong();
+        long recording = Client.target(view, 1, "isrc");
         JsonNode other = manager.begin("compilation", "Ten Winters");
         var account = RunningServer.bean(app.entrada.server.accounts.AccountService.class)
                 .named("manager");
@@ -83,7 +83,7 @@ class CopiesTest {
         assertThat(taken.path("rows").path(1).path("master").path("sha256"))
                 .isEqualTo(view.path("rows").path(1).path("master").path("sha256"));
         // its title there is its own, its writers are the work's
-        assertThat(Client.cell(taken, 1, "title").path("value").isNull()).isTrue();
+        assertThat(Client.cell(taken, 1, "title").path("value").isMissingNode()).isTrue();
         manager.write(taken, 1, "writers", "Ines Quillon");
         assertThat(Client.cell(manager.get("/api/releases/" + first).json(), 1, "writers")
                         .path("value")

@@ -2,6 +2,7 @@ package app.entrada.server.releases;
 
 import static app.entrada.server.Client.cell;
 import static app.entrada.server.Client.id;
+import static app.entrada.server.Client.target;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.field.Entity;
@@ -137,7 +138,7 @@ class ChangesTest {
         assertThat(answer.json().path("field").asString()).isEqualTo("release.releaseDate");
         assertThat(cell(manager.get("/api/releases/" + release).json(), 0, "genre")
                         .path("value")
-                        .isNull())
+                        .isMissingNode())
                 .isTrue();
     }
 
@@ -145,7 +146,7 @@ class ChangesTest {
     void a_thing_of_another_release_cannot_be_changed_through_this_one() {
         JsonNode mine = manager.begin("single", "Mine");
         JsonNode other = manager.begin("single", "Other");
-        long track = cell(other, 1, "title").path("target").asLong();
+        long track = target(other, 1, "title");
         Map<String, Object> change =
                 Map.of("entity", "track", "target", track, "field", "track.title", "before", "Other", "after", "Taken");
         assertThat(manager.post("/api/releases/" + id(mine) + "/changes", Map.of("changes", List.of(change)))
@@ -159,7 +160,7 @@ class ChangesTest {
                 "field",
                 "release.runningOrder",
                 "before",
-                String.valueOf(cell(mine, 1, "title").path("target").asLong()),
+                String.valueOf(target(mine, 1, "title")),
                 "after",
                 String.valueOf(track));
         assertThat(manager.post("/api/releases/" + id(mine) + "/changes", Map.of("changes", List.of(order)))
@@ -203,14 +204,49 @@ class ChangesTest {
     }
 
     @Test
+    void an_edit_answers_with_what_became_different_and_nothing_else() {
+        JsonNode view = manager.begin("EP", "Difference");
+        String path = "/api/releases/" + id(view);
+        for (int i = 0; i < 3; i++)
+            view = manager.post(path + "/tracks", Map.of()).json();
+        Map<String, Object> change = new java.util.HashMap<>(Client.place(view, 2, "title"));
+        change.put("after", "Slack (feat. Petra Vann)");
+        Map<String, Object> edit = Map.of("says", "title", "source", "typed", "changes", List.of(change));
+        JsonNode delta = manager.postPlainly(path + "/changes", edit).json();
+        assertThat(delta.path("from")).isEqualTo(view.path("tag"));
+        assertThat(delta.path("rows")).hasSize(1);
+        assertThat(delta.path("rows")
+                        .path(0)
+                        .path("cells")
+                        .path("title")
+                        .path("value")
+                        .asString())
+                .isEqualTo("Slack (feat. Petra Vann)");
+        assertThat(delta.path("came").toString())
+                .contains("title.contains-feature")
+                .doesNotContain("track 1");
+        assertThat(delta.path("went").toString())
+                .contains("title.missing@track.title:track 2")
+                .doesNotContain("track 1");
+        JsonNode after = manager.get(path).json();
+        assertThat(after.path("tag")).isEqualTo(delta.path("tag"));
+        // the release's own fact is carried by every track: all rows are different
+        JsonNode artists = manager.write(after, 0, "artists", "Mira Tollgate").json();
+        assertThat(artists.path("tag")).isNotEqualTo(after.path("tag"));
+        JsonNode back = manager.postPlainly(path + "/undo", Map.of()).json();
+        assertThat(back.path("rows")).hasSize(4);
+        assertThat(back.path("order")).hasSize(3);
+    }
+
+    @Test
     void an_edit_of_a_track_that_somebody_took_out_meanwhile_can_still_be_undone() {
         JsonNode view = manager.begin("EP", "Taken out");
         long id = id(view);
         manager.post("/api/releases/" + id + "/tracks", Map.of());
         view = manager.post("/api/releases/" + id + "/tracks", Map.of()).json();
         manager.write(view, 2, "title", "Second");
-        long first = cell(view, 1, "title").path("target").asLong();
-        long second = cell(view, 2, "title").path("target").asLong();
+        long first = target(view, 1, "title");
+        long second = target(view, 2, "title");
         Client assistant = RunningServer.signedIn("assistant");
         Map<String, Object> out = Map.of(
                 "entity",
@@ -232,6 +268,6 @@ class ChangesTest {
         JsonNode back =
                 assistant.post("/api/releases/" + id + "/undo", Map.of()).json();
         assertThat(back.path("rows")).hasSize(3);
-        assertThat(cell(back, 2, "title").path("value").isNull()).isTrue();
+        assertThat(cell(back, 2, "title").path("value").isMissingNode()).isTrue();
     }
 }

@@ -1,0 +1,49 @@
+import { describe, expect, it } from 'vitest'
+import type { Column, FindingView, ReleaseDelta, ReleaseView, SheetRow } from '../api/types'
+import { applied, expanded } from './rows'
+
+const column = (key: string, entity: string, onRelease: boolean) => ({ key, entity, onRelease }) as Column
+const columns = [column('title', 'track', true), column('isrc', 'recording', false), column('barcode', 'release', true)]
+const row = (track: number, cells: object = {}) =>
+  ({ track, trackId: track * 10, recordingId: track * 100, workId: track * 1000, cells }) as unknown as SheetRow
+const finding = (id: string, weight: string, track: number, says = '') => ({ id, weight, track, says }) as FindingView
+
+describe('rows as they travel', () => {
+  it('have a cell for every fact they can have, given or not', () => {
+    const track = expanded(row(3, { title: { value: 'Saltings', carried: false } }), columns, 7)
+    expect(Object.keys(track.cells)).toEqual(['title', 'isrc'])
+    expect(track.cells.title).toMatchObject({ field: 'track.title', target: 30, value: 'Saltings', shown: 'Saltings' })
+    expect(track.cells.isrc).toMatchObject({ field: 'recording.isrc', target: 300, value: null, shown: null })
+    expect(Object.keys(expanded(row(0), columns, 7).cells)).toEqual(['title', 'barcode'])
+    expect(expanded(row(0), columns, 7).cells.title?.target).toBe(7)
+  })
+})
+
+describe('a difference', () => {
+  const view = {
+    tag: 'a',
+    rows: [row(0), row(1), row(2)],
+    findings: [finding('x', 'stop', 1), finding('y', 'risk', 2)],
+  } as unknown as ReleaseView
+  const delta = {
+    from: 'a',
+    tag: 'b',
+    order: [20, 10],
+    rows: [row(2, { title: { value: 'New', carried: false } })],
+    came: [finding('z', 'stop', 0), finding('y', 'risk', 2, 'other')],
+    went: ['x'],
+  } as unknown as ReleaseDelta
+
+  it('replaces the rows that it names and puts tracks into their order', () => {
+    const after = applied(view, delta)!
+    expect(after.rows.map((each) => each.trackId)).toEqual([0, 20, 10])
+    expect(after.rows[1]!.cells.title?.value).toBe('New')
+    expect(after.rows[2]).toBe(view.rows[1])
+  })
+  it('takes findings away, adds and replaces them, the heaviest first', () => {
+    expect(applied(view, delta)!.findings.map((each) => `${each.id} ${each.says}`)).toEqual(['z ', 'y other'])
+  })
+  it('is no use to somebody who has another view', () => {
+    expect(applied({ ...view, tag: 'older' }, delta)).toBeNull()
+  })
+})

@@ -1,0 +1,73 @@
+import type { Column, FindingView, ReleaseDelta, ReleaseView, SheetRow, SheetValue } from '../api/types'
+
+/** One fact where it stands: what it belongs to, what is given there and what holds there. */
+export interface Cell {
+  entity: string
+  target: number
+  field: string
+  value: string | null
+  shown: string | null
+  carried: boolean
+}
+
+/** A row of the sheet with a cell for every fact that it can have. */
+export interface Row extends Omit<SheetRow, 'cells' | 'master'> {
+  master: NonNullable<SheetRow['master']>
+  cells: Record<string, Cell>
+}
+
+function cell(row: SheetRow, column: Column, release: number): Cell {
+  const entity = row.track ? column.entity : 'release'
+  const at: SheetValue | undefined = row.cells[column.key]
+  return {
+    entity,
+    target: targetOf(row, entity, release),
+    field: `${entity}.${column.key}`,
+    value: at?.value ?? null,
+    shown: at?.shown ?? at?.value ?? null,
+    carried: at?.carried ?? false,
+  }
+}
+
+function targetOf(row: SheetRow, entity: string, release: number): number {
+  if (entity === 'recording') return row.recordingId
+  if (entity === 'work') return row.workId
+  return entity === 'track' ? row.trackId : release
+}
+
+/** The row as the sheet needs it; only what is given travels. */
+export function expanded(row: SheetRow, columns: Column[], release: number): Row {
+  const cells: Row['cells'] = {}
+  for (const column of columns)
+    if (row.track ? column.entity !== 'release' : column.onRelease) cells[column.key] = cell(row, column, release)
+  return { ...row, cells } as Row
+}
+
+const WEIGHTS = ['stop', 'risk', 'note']
+
+/** Heaviest first, then by track: the order in which the core tells them. */
+function inOrder(one: FindingView, other: FindingView): number {
+  return (
+    WEIGHTS.indexOf(one.weight) - WEIGHTS.indexOf(other.weight) ||
+    one.track - other.track ||
+    (one.id < other.id ? -1 : one.id > other.id ? 1 : 0)
+  )
+}
+
+/** The view that a difference leads to, or null when it begins from another view than this one. */
+export function applied(view: ReleaseView, delta: ReleaseDelta): ReleaseView | null {
+  if (view.tag !== delta.from) return null
+  const rows = new Map(view.rows.map((row) => [row.trackId, row]))
+  for (const row of delta.rows) rows.set(row.trackId, row)
+  const gone = new Set([...delta.went, ...delta.came.map((finding) => finding.id)])
+  return {
+    ...view,
+    head: delta.head,
+    tag: delta.tag,
+    revision: delta.revision,
+    rows: [0, ...delta.order].map((id) => rows.get(id)!),
+    findings: [...view.findings.filter((finding) => !gone.has(finding.id)), ...delta.came].sort(inOrder),
+    loose: delta.loose,
+    stack: delta.stack,
+  }
+}
