@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 
@@ -39,17 +40,23 @@ final class ExternalProgram {
      * @throws IOException when it is missing, takes too long or is interrupted
      */
     static Result run(List<String> command, Duration limit) throws IOException {
+        return run(command, limit, Map.of());
+    }
+
+    /** The same with more in its environment. */
+    static Result run(List<String> command, Duration limit, Map<String, String> environment) throws IOException {
         if (!exists(command.get(0)))
             throw new IOException("%s is missing; ./entrada doctor says how to get it".formatted(command.get(0)));
         Path out = Files.createTempFile("entrada", ".out");
         Path err = Files.createTempFile("entrada", ".err");
         try {
-            Process process = new ProcessBuilder(command)
+            ProcessBuilder builder = new ProcessBuilder(command)
                     .redirectInput(
                             ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
                     .redirectOutput(out.toFile())
-                    .redirectError(err.toFile())
-                    .start();
+                    .redirectError(err.toFile());
+            builder.environment().putAll(environment);
+            Process process = builder.start();
             try {
                 if (!process.waitFor(limit.toMillis(), TimeUnit.MILLISECONDS))
                     throw new IOException("%s took longer than %d s".formatted(command.get(0), limit.toSeconds()));

@@ -2,6 +2,7 @@ package app.entrada.core.artwork;
 
 import app.entrada.core.field.Sha256;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What is measured of a picture.
@@ -13,6 +14,7 @@ import java.util.List;
  * @param bitDepth bits a channel
  * @param bytes size of the file
  * @param faults why it cannot be used, in sentences; empty for a whole picture
+ * @param look what is on it, once somebody has looked
  */
 public record PictureFacts(
         String format,
@@ -22,4 +24,23 @@ public record PictureFacts(
         int bitDepth,
         long bytes,
         Sha256 sha256,
-        List<String> faults) {}
+        List<String> faults,
+        Optional<PictureLook> look) {
+    /** Where nobody has looked at it yet. */
+    public PictureFacts(
+            String format,
+            int width,
+            int height,
+            String colours,
+            int bitDepth,
+            long bytes,
+            Sha256 sha256,
+            List<String> faults) {
+        this(format, width, height, colours, bitDepth, bytes, sha256, faults, Optional.empty());
+    }
+
+    /** The same with what is on it. */
+    public PictureFacts with(PictureLook seen) {
+        return new PictureFacts(format, width, height, colours, bitDepth, bytes, sha256, faults, Optional.of(seen));
+    }
+}

@@ -13,6 +13,88 @@ public final class PictureScaling {
 
     private PictureScaling() {}
 
+    /** The picture in RGB with its longer side at most {@code side} pixels. */
+    static BufferedImage scaled(BufferedImage whole, int side) {
+        double scale = Math.min(1.0, (double) side / Math.max(whole.getWidth(), whole.getHeight()));
+        try {
+            return Thumbnails.of(whole)
+                    .scale(scale)
+                    .imageType(BufferedImage.TYPE_INT_RGB)
+                    .asBufferedImage();
+        } catch (IOException impossible) {
+            throw new java.io.UncheckedIOException(impossible);
+        }
+    }
+
+    /** The picture in grey, a whole number of times as large. */
+    static BufferedImage enlarged(BufferedImage part, int times) {
+        BufferedImage large =
+                new BufferedImage(part.getWidth() * times, part.getHeight() * times, BufferedImage.TYPE_BYTE_GRAY);
+        java.awt.Graphics2D pen = large.createGraphics();
+        pen.setRenderingHint(
+                java.awt.RenderingHints.KEY_INTERPOLATION, java.awt.RenderingHints.VALUE_INTERPOLATION_BICUBIC);
+        pen.drawImage(part, 0, 0, large.getWidth(), large.getHeight(), null);
+        pen.dispose();
+        return large;
+    }
+
+    /**
+     * A stretch of a picture as JPEG in sRGB at the best quality that fits; scaled down when even the lowest does not.
+     *
+     * @param crop what to keep, null for all of it; never enlarged
+     * @param side longest side in pixels, 0 for as it is
+     * @param ceiling bytes at most, 0 for any number
+     * @throws IOException when the picture cannot be decoded
+     */
+    public static byte[] derived(Path picture, PictureLook.Box crop, int side, long ceiling) throws IOException {
+        BufferedImage whole = PictureMeasuring.upright(picture);
+        BufferedImage part = crop == null
+                ? whole
+                : whole.getSubimage(
+                        Math.max(0, Math.min(crop.x(), whole.getWidth() - 1)),
+                        Math.max(0, Math.min(crop.y(), whole.getHeight() - 1)),
+                        Math.max(1, Math.min(crop.width(), whole.getWidth() - Math.max(0, crop.x()))),
+                        Math.max(1, Math.min(crop.height(), whole.getHeight() - Math.max(0, crop.y()))));
+        int longest = side == 0 ? Math.max(part.getWidth(), part.getHeight()) : side;
+        while (true) {
+            BufferedImage scaled = scaled(part, longest);
+            byte[] best = fitting(scaled, ceiling);
+            if (best != null) return best;
+            longest = longest * 9 / 10;
+            if (longest < 100)
+                throw new IOException("the picture does not fit into %,d bytes at any size".formatted(ceiling));
+        }
+    }
+
+    /** The best quality under the ceiling, by halving what is left between too large and small enough; null for none. */
+    private static byte[] fitting(BufferedImage scaled, long ceiling) throws IOException {
+        byte[] most = encoded(scaled, 0.95);
+        if (ceiling == 0 || most.length <= ceiling) return most;
+        double low = WORST;
+        double high = 0.95;
+        byte[] best = encoded(scaled, low);
+        if (best.length > ceiling) return null;
+        for (int step = 0; step < 6; step++) {
+            double middle = (low + high) / 2;
+            byte[] tried = encoded(scaled, middle);
+            if (tried.length <= ceiling) {
+                best = tried;
+                low = middle;
+            } else high = middle;
+        }
+        return best;
+    }
+
+    private static byte[] encoded(BufferedImage scaled, double quality) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        Thumbnails.of(scaled)
+                .scale(1)
+                .outputFormat("jpg")
+                .outputQuality(quality)
+                .toOutputStream(out);
+        return out.toByteArray();
+    }
+
     /**
      * A JPEG in RGB whose longer side is at most {@code side} pixels and whose size is at most {@code ceiling} bytes, at
      * the best quality that fits.

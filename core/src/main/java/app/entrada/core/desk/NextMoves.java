@@ -80,7 +80,7 @@ public final class NextMoves {
     private static List<Move> of(State state, List<Profile> profiles, LocalDate today) {
         Release release = state.release();
         List<Move> moves = new ArrayList<>();
-        List<Profile> open = profiles.stream()
+        List<Profile> open = Profile.meantBy(release, profiles).stream()
                 .filter(profile -> {
                     Standing standing = state.standings().getOrDefault(profile.id(), Standing.NOT_SENT);
                     return standing != Standing.ACCEPTED && standing != Standing.ON_ITS_WAY;
@@ -125,6 +125,8 @@ public final class NextMoves {
                         "send",
                         Optional.empty(),
                         Weight.STOP));
+            // what this program cannot send is sent by hand, and nobody here knows when
+            if (profile.sends().isEmpty()) continue;
             boolean stopped =
                     state.findings().stream().anyMatch(f -> f.destinations().get(profile.id()) == Weight.STOP);
             if (stopped) continue;

@@ -164,6 +164,13 @@ public final class Fields {
             of(RELEASE, "links", "Links", ValueTypes.LINKS, SYNC, "Web addresses of the release, blanks between them.");
     public static final Field<String> RELEASE_SERIES =
             of(RELEASE, "series", "Series", ValueTypes.TEXT, SYNC, "Of a spoken episode: the series it belongs to.");
+    public static final Field<Terms> RELEASE_DESTINATIONS = of(
+            RELEASE,
+            "destinations",
+            "Destinations",
+            ValueTypes.TERMS,
+            NONE,
+            "Where it is to go: ids of destinations. Without any, the usual ones are meant.");
     public static final Field<Sha256> RELEASE_COVER =
             of(RELEASE, "cover", "Front cover", ValueTypes.FILE, NONE, "The picture on the front.");
     public static final Field<Order> RELEASE_RUNNING_ORDER =

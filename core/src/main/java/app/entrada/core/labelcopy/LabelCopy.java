@@ -68,7 +68,7 @@ public record LabelCopy(String title, String artists, Map<String, String> facts,
             String artists = release.artistsOf(track);
             lines.add(new Line(
                     side.isEmpty() ? String.valueOf(track.number()) : side + number,
-                    new TitleStyle(true).track(release, track),
+                    new TitleStyle(true, TitleStyle.Versions.PARENTHESES).track(release, track),
                     artists.equals(all) ? "" : artists,
                     time == null ? "" : minutes(time),
                     text(track.recording().facts().display(Fields.RECORDING_ISRC)),

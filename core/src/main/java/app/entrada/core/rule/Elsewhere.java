@@ -2,9 +2,11 @@ package app.entrada.core.rule;
 
 import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Match;
+import app.entrada.core.text.NameFolding;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * What the rest of the catalogue holds, as far as a release's checks need it.
@@ -14,13 +16,49 @@ import java.util.Set;
  * @param knownNames names of people and groups in use, as written
  * @param masterHolders by file: other recordings whose master it is, with their ISRC
  * @param alike by file: which masters of other recordings sound like it
+ * @param catalogueNumberHolders by number: other releases that have it
+ * @param otherSpellings by name as written here: how the same name is spelt more often elsewhere
+ * @param registeredTimes by compact ISRC: milliseconds of the sound that is known under it elsewhere
+ * @param worksLike by folded title and writers: other works that seem to be the same
+ * @param explicitTitles folded titles of recordings elsewhere that are marked explicit
  */
 public record Elsewhere(
         Map<String, List<String>> isrcHolders,
         Map<String, List<String>> barcodeHolders,
         Set<String> knownNames,
         Map<Sha256, List<String>> masterHolders,
-        Map<Sha256, List<Alike>> alike) {
+        Map<Sha256, List<Alike>> alike,
+        Map<String, List<String>> catalogueNumberHolders,
+        Map<String, String> otherSpellings,
+        Map<String, Long> registeredTimes,
+        Map<String, List<String>> worksLike,
+        Set<String> explicitTitles) {
+    /** Where nothing is known of spellings, numbers, times and works. */
+    public Elsewhere(
+            Map<String, List<String>> isrcHolders,
+            Map<String, List<String>> barcodeHolders,
+            Set<String> knownNames,
+            Map<Sha256, List<String>> masterHolders,
+            Map<Sha256, List<Alike>> alike) {
+        this(
+                isrcHolders,
+                barcodeHolders,
+                knownNames,
+                masterHolders,
+                alike,
+                Map.of(),
+                Map.of(),
+                Map.of(),
+                Map.of(),
+                Set.of());
+    }
+
+    /** The key of {@link #worksLike}: folded title and folded writers in alphabetical order. */
+    public static String workKey(String title, List<String> writers) {
+        return NameFolding.fold(title) + " / "
+                + writers.stream().map(NameFolding::fold).sorted().collect(Collectors.joining(", "));
+    }
+
     /**
      * A master of another recording that shares sound with a file.
      *

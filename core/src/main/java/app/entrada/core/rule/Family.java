@@ -7,7 +7,8 @@ public enum Family {
     RELEASE("Release"),
     AUDIO("Audio"),
     ARTWORK("Artwork"),
-    WORKS("Works, shares");
+    WORKS("Works, shares"),
+    FILES("Files, disc");
 
     private final String says;
 

@@ -20,6 +20,7 @@ public final class Params {
                 throw new IllegalArgumentException("Rule %s has no parameter “%s”; it has: %s"
                         .formatted(rule.id(), name, rule.parameters().keySet()));
             boolean sameKind = standard instanceof Number && value instanceof Number
+                    || standard instanceof String && value instanceof String
                     || standard instanceof List && value instanceof List;
             if (!sameKind)
                 throw new IllegalArgumentException("Parameter “%s” of rule %s is %s; wanted: a value such as %s"

@@ -1,15 +1,23 @@
 package app.entrada.core.rule;
 
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Terms;
+import app.entrada.core.release.Release;
 import app.entrada.core.text.TitleStyle;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.constructor.SafeConstructor;
@@ -21,7 +29,11 @@ import org.yaml.snakeyaml.constructor.SafeConstructor;
  * @param takes what is sent to it, in words
  * @param dated day from which the rules hold
  * @param leadDays days it needs between delivery and release
- * @param recipe id of the recipe its files are made by
+ * @param express a faster service, when there is one
+ * @param recipe id of the recipe its files are made by, empty when it takes no files
+ * @param usual whether a release that names no destination is meant for it
+ * @param sends what is sent to it by this program, empty while nothing can be
+ * @param genreWords its own words for genres of ours
  */
 public record Profile(
         String id,
@@ -31,13 +43,34 @@ public record Profile(
         int version,
         LocalDate dated,
         int leadDays,
+        Optional<Express> express,
         String recipe,
+        boolean usual,
+        String sends,
         TitleStyle titleStyle,
+        Map<String, String> genreWords,
         List<Applied> rules) {
+    /**
+     * A faster service for money.
+     *
+     * @param days it needs then
+     * @param fee in words, for example {@code 40 EUR}
+     */
+    public record Express(int days, String fee) {}
+
     /** A rule with the weight and parameters that the destination gives it. */
     public record Applied(Rule rule, Weight weight, Params params, Map<String, Object> set) {}
 
-    private static final List<String> SHIPPED = List.of("lumenfold");
+    private static final List<String> SHIPPED = List.of(
+            "lumenfold",
+            "crate-and-lantern",
+            "pebblewave",
+            "aldermoor",
+            "ostra",
+            "ppo",
+            "commonshelf",
+            "hearthcast",
+            "ferrous-lane");
 
     /** The shipped profiles. */
     public static List<Profile> shipped() {
@@ -53,24 +86,54 @@ public record Profile(
                 .toList();
     }
 
+    private static final Set<String> KEYS = Set.of(
+            "id",
+            "name",
+            "kind",
+            "takes",
+            "version",
+            "dated",
+            "leadDays",
+            "express",
+            "recipe",
+            "usual",
+            "sends",
+            "titleStyle",
+            "genreWords",
+            "rules");
+
     /**
      * Reads and validates a profile.
      *
      * @throws IllegalArgumentException that says which key is missing, unknown or of the wrong kind
      */
     public static Profile read(InputStream yaml) {
-        Map<String, Object> data = new Yaml(new SafeConstructor(new LoaderOptions())).load(yaml);
+        return of(new Yaml(new SafeConstructor(new LoaderOptions())).load(yaml));
+    }
+
+    /** The same from a text, as a label writes its own. */
+    public static Profile read(String yaml) {
+        return read(new ByteArrayInputStream(yaml.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    private static Profile of(Object loaded) {
+        if (!(loaded instanceof Map<?, ?> map))
+            throw new IllegalArgumentException("A profile is a table of keys and values; this is none");
+        Map<String, Object> data = new HashMap<>();
+        map.forEach((key, value) -> data.put(String.valueOf(key), value));
+        for (String key : data.keySet())
+            if (!KEYS.contains(key))
+                throw new IllegalArgumentException(
+                        "A profile has no key “%s”; it has: %s".formatted(key, sorted(KEYS)));
         String id = wanted(data, "id", String.class);
-        List<Applied> applied = new ArrayList<>();
-        Map<?, ?> rules = wanted(data, "rules", Map.class);
-        rules.forEach((ruleId, settings) -> {
-            Rule rule = RuleBook.byId(String.valueOf(ruleId));
-            Map<String, Object> set = new HashMap<>();
-            ((Map<?, ?>) settings).forEach((key, value) -> set.put(String.valueOf(key), value));
-            Weight weight = Weight.valueOf(String.valueOf(set.remove("weight")).toUpperCase(Locale.ROOT));
-            applied.add(new Applied(rule, weight, new Params(rule, set), set));
-        });
         Map<?, ?> style = wanted(data, "titleStyle", Map.class);
+        int lead = wanted(data, "leadDays", Integer.class);
+        Optional<Express> express = express(data.get("express"), lead);
+        if (lead < 0 || lead > 400)
+            throw new IllegalArgumentException("“leadDays” is %d; wanted: 0 to 400".formatted(lead));
+        Map<String, String> genres = new LinkedHashMap<>();
+        if (data.get("genreWords") instanceof Map<?, ?> words)
+            words.forEach((ours, theirs) -> genres.put(String.valueOf(ours), String.valueOf(theirs)));
         return new Profile(
                 id,
                 wanted(data, "name", String.class),
@@ -78,10 +141,116 @@ public record Profile(
                 wanted(data, "takes", String.class),
                 wanted(data, "version", Integer.class),
                 LocalDate.parse(wanted(data, "dated", String.class)),
-                wanted(data, "leadDays", Integer.class),
-                wanted(data, "recipe", String.class),
-                new TitleStyle(Boolean.TRUE.equals(style.get("featuredInTitle"))),
-                List.copyOf(applied));
+                lead,
+                express,
+                data.containsKey("recipe") ? wanted(data, "recipe", String.class) : "",
+                Boolean.TRUE.equals(data.get("usual")),
+                data.containsKey("sends") ? wanted(data, "sends", String.class) : "",
+                TitleStyle.read(style),
+                genres,
+                rules(wanted(data, "rules", Map.class)));
+    }
+
+    private static List<String> sorted(Set<String> keys) {
+        return keys.stream().sorted().toList();
+    }
+
+    private static Optional<Express> express(Object given, int lead) {
+        if (given == null) return Optional.empty();
+        if (!(given instanceof Map<?, ?> map)
+                || !(map.get("days") instanceof Integer days)
+                || !(map.get("fee") instanceof String fee)
+                || days < 0
+                || days >= lead)
+            throw new IllegalArgumentException(
+                    "“express” is %s; wanted: fewer days than leadDays, and a fee".formatted(given));
+        return Optional.of(new Express(days, fee));
+    }
+
+    private static List<Applied> rules(Map<?, ?> rules) {
+        List<Applied> applied = new ArrayList<>();
+        rules.forEach((ruleId, settings) -> {
+            Rule rule = RuleBook.byId(String.valueOf(ruleId));
+            if (!(settings instanceof Map<?, ?> map))
+                throw new IllegalArgumentException(
+                        "Rule %s needs a weight: { weight: stop }, risk or note".formatted(ruleId));
+            Map<String, Object> set = new LinkedHashMap<>();
+            map.forEach((key, value) -> set.put(String.valueOf(key), value));
+            applied.add(new Applied(rule, weight(rule, set.remove("weight")), new Params(rule, set), set));
+        });
+        return List.copyOf(applied);
+    }
+
+    private static Weight weight(Rule rule, Object given) {
+        for (Weight weight : Weight.values()) if (weight.name().equalsIgnoreCase(String.valueOf(given))) return weight;
+        throw new IllegalArgumentException(
+                "Rule %s has the weight “%s”; wanted: stop, risk or note".formatted(rule.id(), given));
+    }
+
+    /** Those of some destinations that a release is meant for: the ones it names, else the usual ones. */
+    public static List<Profile> meantBy(Release release, List<Profile> all) {
+        Optional<List<String>> named =
+                release.facts().get(Fields.RELEASE_DESTINATIONS).map(Terms::list);
+        return all.stream()
+                .filter(profile -> named.map(ids -> ids.contains(profile.id())).orElse(profile.usual()))
+                .toList();
+    }
+
+    /** The same with other rules from a day on, as a label adjusts them. */
+    public Profile adjusted(LocalDate from, int lead, List<Applied> others) {
+        return new Profile(
+                id,
+                name,
+                kind,
+                takes,
+                version + 1,
+                from,
+                lead,
+                express.filter(faster -> faster.days() < lead),
+                recipe,
+                usual,
+                sends,
+                titleStyle,
+                genreWords,
+                List.copyOf(others));
+    }
+
+    /** The text that {@link #read} makes this profile from. */
+    public String yaml() {
+        Map<String, Object> data = new LinkedHashMap<>();
+        data.put("id", id);
+        data.put("name", name);
+        data.put("kind", kind);
+        data.put("takes", takes);
+        data.put("version", version);
+        data.put("dated", dated.toString());
+        data.put("leadDays", leadDays);
+        express.ifPresent(faster -> data.put("express", Map.of("days", faster.days(), "fee", faster.fee())));
+        if (!recipe.isEmpty()) data.put("recipe", recipe);
+        data.put("usual", usual);
+        if (!sends.isEmpty()) data.put("sends", sends);
+        data.put(
+                "titleStyle",
+                Map.of(
+                        "featuredInTitle",
+                        titleStyle.featuredInTitle(),
+                        "version",
+                        titleStyle.version().name().toLowerCase(Locale.ROOT)));
+        data.put("genreWords", genreWords);
+        Map<String, Object> applied = new LinkedHashMap<>();
+        for (Applied each : rules) {
+            Map<String, Object> settings = new LinkedHashMap<>();
+            settings.put("weight", each.weight().name().toLowerCase(Locale.ROOT));
+            settings.putAll(each.set());
+            applied.put(each.rule().id(), settings);
+        }
+        data.put("rules", applied);
+        return new Yaml().dump(data);
+    }
+
+    /** The weight that a rule has here; empty when it does not apply. */
+    public Optional<Applied> applied(String rule) {
+        return rules.stream().filter(each -> each.rule().id().equals(rule)).findFirst();
     }
 
     private static <T> T wanted(Map<String, Object> data, String key, Class<T> type) {

@@ -51,7 +51,9 @@ import app.entrada.core.rule.rules.TitleMissing;
 import app.entrada.core.rule.rules.TitleTooLong;
 import app.entrada.core.rule.rules.TitleVersionInTitle;
 import app.entrada.core.rule.rules.TitleWhitespace;
+import app.entrada.core.rule.rules.Topics;
 import app.entrada.core.rule.rules.WorkNoComposer;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
@@ -60,9 +62,10 @@ import java.util.stream.Stream;
 
 /** All rules there are. */
 public final class RuleBook {
-    private static final List<Rule> ALL = Stream.concat(
-                    MeasuredSound.all().stream(),
-                    Stream.of(
+    private static final List<Rule> ALL = Stream.of(
+                    MeasuredSound.all(),
+                    Topics.all(),
+                    List.of(
                             new IsrcMissing(),
                             new IsrcMalformed(),
                             new IsrcShared(),
@@ -114,6 +117,8 @@ public final class RuleBook {
                             new ArtworkBytes(),
                             new ArtworkColourModel(),
                             new WorkNoComposer()))
+            .<Rule>flatMap(List::stream)
+            .sorted(Comparator.comparing(Rule::family).thenComparing(Rule::id))
             .toList();
 
     private static final Map<String, Rule> BY_ID =

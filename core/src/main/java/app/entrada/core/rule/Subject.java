@@ -6,6 +6,8 @@ import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Match;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import java.time.LocalDate;
@@ -25,6 +27,9 @@ import java.util.stream.Stream;
  * @param pictures likewise
  * @param today the day of the check
  * @param loose sound files that came in for this release and are on no track
+ * @param people facts of people and groups by name; who is absent is not known
+ * @param papers what else came in for the release
+ * @param copies copies of its masters, those of each recipe that was used
  * @param watch is told what rules look at, so that the next check repeats only what depends on something different
  */
 public record Subject(
@@ -35,6 +40,9 @@ public record Subject(
         LabelFacts label,
         LocalDate today,
         List<Loose> loose,
+        Map<String, Facts> people,
+        List<Paper> papers,
+        List<Copy> copies,
         Consumer<Object> watch) {
     /** What a rule may look at beside the facts of the release, in so far as it can become different by itself. */
     enum Input {
@@ -43,7 +51,10 @@ public record Subject(
         ELSEWHERE,
         LABEL,
         TODAY,
-        LOOSE
+        LOOSE,
+        PEOPLE,
+        PAPERS,
+        COPIES
     }
 
     /** With nobody watching. */
@@ -55,12 +66,28 @@ public record Subject(
             LabelFacts label,
             LocalDate today,
             List<Loose> loose) {
-        this(release, audio, pictures, elsewhere, label, today, loose, read -> {});
+        this(release, audio, pictures, elsewhere, label, today, loose, Map.of(), List.of(), List.of(), read -> {});
+    }
+
+    /** The same with what is known of people, by name. */
+    public Subject withPeople(Map<String, Facts> known) {
+        return new Subject(release, audio, pictures, elsewhere, label, today, loose, known, papers, copies, watch);
+    }
+
+    /** The same with papers that came in for it. */
+    public Subject withPapers(List<Paper> some) {
+        return new Subject(release, audio, pictures, elsewhere, label, today, loose, people, some, copies, watch);
+    }
+
+    /** The same with copies that were written of its masters. */
+    public Subject withCopies(List<Copy> some) {
+        return new Subject(release, audio, pictures, elsewhere, label, today, loose, people, papers, some, watch);
     }
 
     /** The same; every field and every {@link Input} that is looked at is told to the watch. */
     Subject watched(Consumer<Object> by) {
-        return new Subject(release.watched(by), audio, pictures, elsewhere, label, today, loose, by);
+        return new Subject(
+                release.watched(by), audio, pictures, elsewhere, label, today, loose, people, papers, copies, by);
     }
 
     /** Fields and inputs that are different there; empty when everything has to be looked at again. */
@@ -73,6 +100,9 @@ public record Subject(
             if (!label.equals(there.label)) different.add(Input.LABEL);
             if (!today.equals(there.today)) different.add(Input.TODAY);
             if (!loose.equals(there.loose)) different.add(Input.LOOSE);
+            if (!samePeople(there)) different.add(Input.PEOPLE);
+            if (!papers.equals(there.papers)) different.add(Input.PAPERS);
+            if (!copies.equals(there.copies)) different.add(Input.COPIES);
             return different;
         });
     }
@@ -113,6 +143,50 @@ public record Subject(
         return loose;
     }
 
+    private boolean samePeople(Subject there) {
+        return people.keySet().equals(there.people.keySet())
+                && people.entrySet().stream()
+                        .allMatch(each -> each.getValue()
+                                .differences(there.people.get(each.getKey()))
+                                .isEmpty());
+    }
+
+    @Override
+    public Map<String, Facts> people() {
+        watch.accept(Input.PEOPLE);
+        return people;
+    }
+
+    @Override
+    public List<Paper> papers() {
+        watch.accept(Input.PAPERS);
+        return papers;
+    }
+
+    @Override
+    public List<Copy> copies() {
+        watch.accept(Input.COPIES);
+        return copies;
+    }
+
+    /**
+     * A paper that came in.
+     *
+     * @param belongs what it is for, as {@link app.entrada.core.gather.Belonging#says}
+     * @param track number of the track it stands beside, 0 for the release as a whole
+     */
+    public record Paper(String name, String belongs, int track) {}
+
+    /**
+     * A copy that was written of a track's master.
+     *
+     * @param state {@code written}, {@code stale}, {@code altered} or {@code missing}
+     * @param name of the file
+     * @param sameAudio whether the sound is that of the master, bit for bit
+     * @param dropped names of facts that its container could not hold
+     */
+    public record Copy(int track, String recipe, String state, String name, boolean sameAudio, List<String> dropped) {}
+
     /**
      * A sound file on no track.
      *
@@ -145,6 +219,38 @@ public record Subject(
     /** What was measured of the front cover. */
     public Optional<PictureFacts> cover() {
         return release.facts().get(Fields.RELEASE_COVER).map(file -> pictures().get(file));
+    }
+
+    /** A fact of the release. */
+    public <T> Optional<T> fact(Field<T> field) {
+        return release.facts().get(field);
+    }
+
+    /** What a person's own facts say, when they are known. */
+    public <T> Optional<T> of(String person, Field<T> field) {
+        return Optional.ofNullable(people().get(person)).flatMap(facts -> facts.get(field));
+    }
+
+    /** Whether a paper for this is here: beside the track or for the release as a whole. */
+    public boolean paper(String belongs, Track track) {
+        return papers().stream()
+                .anyMatch(paper ->
+                        paper.belongs().equals(belongs) && (paper.track() == 0 || paper.track() == track.number()));
+    }
+
+    /** The change that gives the release another value. */
+    public <T> Change change(Field<T> field, String after) {
+        return new Change(
+                Place.of(release, field).target(), field, release.facts().text(field), after);
+    }
+
+    /** The change that gives a track, its recording or its work another value of its own. */
+    public <T> Change change(Track track, Field<T> field, String after) {
+        return new Change(
+                release.ref(track, field.entity()),
+                field,
+                release.factsOf(track, field.entity()).text(field),
+                after);
     }
 
     /** A sentence about a fact of the release. */

@@ -4,16 +4,47 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.field.Names;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * How a receiver wants a title with its version and featured artists. The facts stay single; this renders them.
  *
  * @param featuredInTitle whether "(feat. X)" is part of the title there
+ * @param version where the version stands
  */
-public record TitleStyle(boolean featuredInTitle) {
+public record TitleStyle(boolean featuredInTitle, Versions version) {
+    /** Where the version of a title stands. */
+    public enum Versions {
+        /** Behind the title in parentheses: Slack Water (Live). */
+        PARENTHESES,
+        /** Behind the title and a dash: Slack Water – Live. */
+        DASH,
+        /** In a field of its own, not in the title. */
+        APART
+    }
+
     /** Version in parentheses, featured artists in the credits only. */
-    public static final TitleStyle PLAIN = new TitleStyle(false);
+    public static final TitleStyle PLAIN = new TitleStyle(false, Versions.PARENTHESES);
+
+    /**
+     * Reads a style from a profile.
+     *
+     * @throws IllegalArgumentException that says what is unknown
+     */
+    public static TitleStyle read(Map<?, ?> given) {
+        for (Object key : given.keySet())
+            if (!Set.of("featuredInTitle", "version").contains(key))
+                throw new IllegalArgumentException(
+                        "A title style has no key “%s”; it has featuredInTitle and version".formatted(key));
+        String version = String.valueOf(given.containsKey("version") ? given.get("version") : "parentheses");
+        for (Versions each : Versions.values())
+            if (each.name().equalsIgnoreCase(version))
+                return new TitleStyle(Boolean.TRUE.equals(given.get("featuredInTitle")), each);
+        throw new IllegalArgumentException(
+                "A version in a title is “%s”; wanted: parentheses, dash or apart".formatted(version));
+    }
 
     /** The title of a track, empty when it has none. */
     public String track(Release release, Track track) {
@@ -36,7 +67,32 @@ public record TitleStyle(boolean featuredInTitle) {
         if (featuredInTitle)
             featured.ifPresent(
                     names -> whole.append(" (feat. ").append(names.sentence()).append(')'));
-        version.ifPresent(v -> whole.append(" (").append(v).append(')'));
+        if (this.version == Versions.DASH)
+            version.ifPresent(v -> whole.append(" – ").append(v));
+        else if (this.version == Versions.PARENTHESES)
+            version.ifPresent(v -> whole.append(" (").append(v).append(')'));
         return whole.toString();
+    }
+
+    /** How titles look there, in words with an example. */
+    public String says() {
+        String example = "Slack Water"
+                + (featuredInTitle ? " (feat. Petra Vann)" : "")
+                + switch (version) {
+                    case PARENTHESES -> " (Live)";
+                    case DASH -> " – Live";
+                    case APART -> "";
+                };
+        return "%s; %s. For example: %s"
+                .formatted(
+                        featuredInTitle
+                                ? "Featured artists are part of the title"
+                                : "Featured artists stand in the credits only",
+                        switch (version) {
+                            case PARENTHESES -> "the version follows in parentheses";
+                            case DASH -> "the version follows behind a dash";
+                            case APART -> "the version is a field of its own";
+                        },
+                        example);
     }
 }

@@ -79,8 +79,9 @@ class TitlesTest {
                 .with("track.featured", "Joss Amberley")
                 .release();
         var track = release.tracks().get(0);
-        assertThat(new TitleStyle(false).track(release, track)).isEqualTo("Slack Water (Radio Edit)");
-        assertThat(new TitleStyle(true).track(release, track))
+        assertThat(new TitleStyle(false, TitleStyle.Versions.PARENTHESES).track(release, track))
+                .isEqualTo("Slack Water (Radio Edit)");
+        assertThat(new TitleStyle(true, TitleStyle.Versions.PARENTHESES).track(release, track))
                 .isEqualTo("Slack Water (feat. Joss Amberley) (Radio Edit)");
     }
 

@@ -3,8 +3,10 @@ package app.entrada.server.analysis;
 import app.entrada.core.analysis.SoundAnalysis;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.artwork.PictureMeasuring;
+import app.entrada.core.artwork.TextReader;
 import app.entrada.core.audio.SoundDecoder;
 import app.entrada.core.field.Sha256;
+import app.entrada.media.Tesseract;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.jobs.JobBoard;
@@ -51,6 +53,8 @@ public class MeasureWork implements Work {
         this.decoder = decoder;
     }
 
+    private final TextReader words = Tesseract.here();
+
     @Override
     public String name() {
         return "measure";
@@ -74,7 +78,7 @@ public class MeasureWork implements Work {
         Path path = store.path(entry.sha256());
         try {
             if (entry.kind().equals("picture")) {
-                PictureFacts picture = PictureMeasuring.measure(path, entry.sha256());
+                PictureFacts picture = PictureMeasuring.measure(path, entry.sha256(), words);
                 files.measured(
                         entry.sha256(),
                         null,

@@ -3,7 +3,6 @@ package app.entrada.server.checks;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Entity;
-import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.release.Facts;
@@ -21,6 +20,7 @@ import app.entrada.server.files.FileBook;
 import app.entrada.server.gather.KnownSound;
 import app.entrada.server.gather.LooseFiles;
 import app.entrada.server.gather.Recordings;
+import app.entrada.server.people.PeopleBook;
 import app.entrada.server.platform.Problem;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
@@ -28,17 +28,15 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
 /** Brings together what rules look at, and runs them. */
 @Service
 public class CheckService {
-    private final JdbcClient jdbc;
+    private final Surroundings surroundings;
+    private final PeopleBook people;
     private final FileBook files;
     private final CodeBook codes;
     private final Recordings recordings;
@@ -49,8 +47,15 @@ public class CheckService {
             Caffeine.newBuilder().maximumSize(500).build();
 
     CheckService(
-            JdbcClient jdbc, FileBook files, CodeBook codes, Recordings recordings, LooseFiles loose, Clock clock) {
-        this.jdbc = jdbc;
+            Surroundings surroundings,
+            PeopleBook people,
+            FileBook files,
+            CodeBook codes,
+            Recordings recordings,
+            LooseFiles loose,
+            Clock clock) {
+        this.surroundings = surroundings;
+        this.people = people;
         this.files = files;
         this.codes = codes;
         this.recordings = recordings;
@@ -61,6 +66,11 @@ public class CheckService {
     /** Profiles of the destinations. */
     public List<Profile> profiles() {
         return profiles;
+    }
+
+    /** Those of the destinations that a release is meant for. */
+    public List<Profile> profiles(Release release) {
+        return Profile.meantBy(release, profiles());
     }
 
     /** The profile with this id. */
@@ -83,7 +93,12 @@ public class CheckService {
 
     /** The same, where what rules look at has been brought together already; rules with nothing new to see do not run. */
     public List<Finding> findings(Subject subject) {
-        Checker checker = checkers.get(subject.release().id(), id -> new Checker(profiles));
+        List<Profile> meant = profiles(subject.release());
+        Checker checker = checkers.asMap()
+                .compute(
+                        subject.release().id(),
+                        (id, before) ->
+                                before != null && before.profiles().equals(meant) ? before : new Checker(meant));
         synchronized (checker) {
             return checker.check(subject);
         }
@@ -102,53 +117,18 @@ public class CheckService {
             entry.audio().ifPresent(facts -> audio.put(sha256, facts));
             entry.picture().ifPresent(facts -> pictures.put(sha256, facts));
         });
+        PeopleBook.People on = people.on(release);
         return new Subject(
-                release,
-                audio,
-                pictures,
-                elsewhere(release),
-                codes.label(),
-                today(),
-                loose.soundFiles(release, without));
-    }
-
-    private Elsewhere elsewhere(Release release) {
-        List<Long> recordings =
-                release.tracks().stream().map(track -> track.recording().id()).toList();
-        Map<String, List<String>> isrcs = new HashMap<>();
-        Map<Sha256, List<String>> masters = new HashMap<>();
-        // Tracks of this release are compared by the rules themselves; here only other releases count.
-        jdbc.sql("""
-                        SELECT DISTINCT o.isrc, o.master, o.id,
-                            (SELECT '“' || coalesce(t.title, '?') || '” on ' || coalesce(r.title, '?') FROM track t
-                             JOIN release r ON r.id = t.release_id WHERE t.recording_id = o.id ORDER BY r.id LIMIT 1) AS says
-                        FROM recording o JOIN recording m ON m.id = ANY (:recordings)
-                            AND (o.isrc = m.isrc OR o.master = m.master)
-                        WHERE o.id <> ALL (:recordings) AND EXISTS (SELECT 1 FROM track t WHERE t.recording_id = o.id)""")
-                .param("recordings", recordings.toArray(Long[]::new))
-                .query((row, n) -> {
-                    String says = row.getString("says");
-                    if (row.getString("isrc") != null)
-                        isrcs.computeIfAbsent(row.getString("isrc"), code -> new ArrayList<>())
-                                .add(says);
-                    if (row.getString("master") != null)
-                        masters.computeIfAbsent(new Sha256(row.getString("master")), file -> new ArrayList<>())
-                                .add(row.getString("isrc") == null ? says : says + " (" + row.getString("isrc") + ")");
-                    return says;
-                })
-                .list();
-        Map<String, List<String>> barcodes = new HashMap<>();
-        String barcode = release.facts().text(Fields.RELEASE_BARCODE);
-        if (barcode != null)
-            jdbc.sql("SELECT coalesce(title, 'an untitled release') FROM release WHERE barcode = ? AND id <> ?")
-                    .params(barcode, release.id())
-                    .query(String.class)
-                    .list()
-                    .forEach(title -> barcodes.computeIfAbsent(barcode, code -> new ArrayList<>())
-                            .add(title));
-        Set<String> names = new HashSet<>(
-                jdbc.sql("SELECT name FROM party").query(String.class).list());
-        return new Elsewhere(isrcs, barcodes, names, masters, alike(release));
+                        release,
+                        audio,
+                        pictures,
+                        surroundings.of(release, files, alike(release)),
+                        codes.label(),
+                        today(),
+                        loose.soundFiles(release, without))
+                .withPeople(on.facts())
+                .withPapers(surroundings.papers(release))
+                .withCopies(surroundings.copies(release));
     }
 
     /** What the masters of a release sound like, as far as it is the master of another recording. */

@@ -75,7 +75,7 @@ class DeliveryController {
     List<DestinationSend> send(@PathVariable long id) {
         Release release = releases.find(id).orElseThrow(() -> Problem.missing("release"));
         List<Delivery> all = deliveries.of(id);
-        return checks.profiles().stream()
+        return checks.profiles(release).stream()
                 .map(profile -> destination(release, profile, all))
                 .toList();
     }

@@ -8,7 +8,6 @@ import app.entrada.core.field.Sha256;
 import app.entrada.core.message.StoreMessage;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Checker;
 import app.entrada.core.rule.Finding;
 import app.entrada.core.rule.Profile;
 import app.entrada.core.rule.Subject;
@@ -86,8 +85,8 @@ public class DeliveryService {
     /** What would be sent, and what is in the way. */
     public Preview preview(Release release, Profile profile) {
         List<String> hindrances = new ArrayList<>();
-        List<Finding> stops = Checker.check(checks.subject(release), List.of(profile)).stream()
-                .filter(finding -> finding.weight() == Weight.STOP)
+        List<Finding> stops = checks.findings(release).stream()
+                .filter(finding -> finding.destinations().get(profile.id()) == Weight.STOP)
                 .toList();
         if (!stops.isEmpty())
             hindrances.add(
@@ -95,6 +94,11 @@ public class DeliveryService {
                             ? "One finding stops the delivery: " + stops.get(0).says()
                             : "%d findings stop the delivery, first: %s"
                                     .formatted(stops.size(), stops.get(0).says()));
+        if (profile.sends().isEmpty()) {
+            hindrances.add("Nothing can be sent to %s from here yet; what it wants is checked all the same."
+                    .formatted(profile.name()));
+            return new Preview(hindrances, 0, "", List.of());
+        }
         Recipe recipe = Recipe.byId(profile.recipe());
         List<CopyService.Standing> standings = copies.standings(release, recipe);
         int missing = (int)

@@ -107,8 +107,8 @@ class DeskController {
 
     private NextMoves.State state(Release release, Map<String, NextMoves.Standing> stands, Map<String, String> words) {
         Map<String, Integer> missing = new HashMap<>();
-        for (Profile profile : checks.profiles())
-            if (stands.get(profile.id()) != NextMoves.Standing.ACCEPTED)
+        for (Profile profile : checks.profiles(release))
+            if (!profile.recipe().isEmpty() && stands.get(profile.id()) != NextMoves.Standing.ACCEPTED)
                 missing.put(profile.id(), copies.missing(release, Recipe.byId(profile.recipe())));
         return new NextMoves.State(release, checks.findings(release), missing, stands, words);
     }
@@ -121,7 +121,7 @@ class DeskController {
                 .filter(date -> !date.isBefore(today) && date.isBefore(end))
                 .ifPresent(date ->
                         ahead.add(new DateAhead(date.toString(), "release", release.id(), release.name(), null)));
-        for (Profile profile : checks.profiles())
+        for (Profile profile : checks.profiles(release))
             if (stands.get(profile.id()) != NextMoves.Standing.ACCEPTED)
                 NextMoves.lastDay(release, profile)
                         .filter(date -> !date.isBefore(today) && date.isBefore(end))

@@ -116,7 +116,8 @@ public class ReleaseViews {
                 .mapToLong(AudioFacts::milliseconds)
                 .sum();
         Optional<LocalDate> date = release.facts().get(Fields.RELEASE_DATE);
-        Optional<LocalDate> deliverBy = checks.profiles().stream()
+        List<Profile> meant = checks.profiles(release);
+        Optional<LocalDate> deliverBy = meant.stream()
                 .filter(profile -> standings.get(profile.id()) != NextMoves.Standing.ACCEPTED)
                 .flatMap(profile -> NextMoves.lastDay(release, profile).stream())
                 .min(LocalDate::compareTo);
@@ -137,7 +138,7 @@ public class ReleaseViews {
                         .map(placed::get)
                         .map(ReleaseViews::cover)
                         .orElse(null),
-                checks.profiles().stream()
+                meant.stream()
                         .map(profile -> mark(profile, findings, standings.get(profile.id())))
                         .toList());
     }
@@ -267,7 +268,8 @@ public class ReleaseViews {
                 finding.place().track(),
                 field.key(),
                 field.name(),
-                "sheet",
+                // what the sheet has no cell for is mended where it is seen
+                field == Fields.RELEASE_COVER ? "artwork" : "sheet",
                 finding.says(),
                 finding.reason(),
                 finding.fix().map(Fix::label).orElse(null),

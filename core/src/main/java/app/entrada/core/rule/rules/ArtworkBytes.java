@@ -2,10 +2,12 @@ package app.entrada.core.rule.rules;
 
 import app.entrada.core.field.Fields;
 import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Fix;
 import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 
@@ -42,10 +44,11 @@ public final class ArtworkBytes implements Rule {
                 .cover()
                 .filter(cover -> cover.bytes() > p.number("max"))
                 .map(cover -> s.at(
-                        Fields.RELEASE_COVER,
-                        "The front cover has %,d bytes; at most %,d are taken.",
-                        cover.bytes(),
-                        p.number("max")))
+                                Fields.RELEASE_COVER,
+                                "The front cover has %,d bytes; at most %,d are taken.",
+                                cover.bytes(),
+                                p.number("max"))
+                        .with(new Fix.Picture("Compress", List.of("compress"), 0, p.number("max"))))
                 .stream();
     }
 }

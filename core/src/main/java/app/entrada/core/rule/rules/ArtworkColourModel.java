@@ -2,10 +2,12 @@ package app.entrada.core.rule.rules;
 
 import app.entrada.core.field.Fields;
 import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Fix;
 import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
+import java.util.List;
 import java.util.stream.Stream;
 
 /** RGB for screens. */
@@ -34,8 +36,13 @@ public final class ArtworkColourModel implements Rule {
     public Stream<Observation> check(Subject s, Params p) {
         return s
                 .cover()
-                .filter(cover -> cover.faults().isEmpty() && !cover.colours().equals("RGB"))
-                .map(cover -> s.at(Fields.RELEASE_COVER, "The front cover is in %s; wanted is RGB.", cover.colours()))
+                .filter(cover -> cover.faults().isEmpty() && (!cover.colours().equals("RGB") || cover.bitDepth() > 8))
+                .map(cover -> s.at(
+                                Fields.RELEASE_COVER,
+                                "The front cover is in %s, %d bits a channel; wanted is RGB with 8.",
+                                cover.colours(),
+                                cover.bitDepth())
+                        .with(new Fix.Picture("Convert to sRGB", List.of("colours"), 0, 0)))
                 .stream();
     }
 }

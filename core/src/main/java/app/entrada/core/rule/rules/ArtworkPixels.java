@@ -2,10 +2,12 @@ package app.entrada.core.rule.rules;
 
 import app.entrada.core.field.Fields;
 import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Fix;
 import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 
@@ -43,13 +45,21 @@ public final class ArtworkPixels implements Rule {
                 .filter(cover -> cover.faults().isEmpty()
                         && (Math.max(cover.width(), cover.height()) < p.number("min")
                                 || Math.max(cover.width(), cover.height()) > p.number("max")))
-                .map(cover -> s.at(
-                        Fields.RELEASE_COVER,
-                        "The front cover is %d × %d pixels; wanted are %d to %d.",
-                        cover.width(),
-                        cover.height(),
-                        p.number("min"),
-                        p.number("max")))
+                .map(cover -> {
+                    Observation seen = s.at(
+                            Fields.RELEASE_COVER,
+                            "The front cover is %d × %d pixels; wanted are %d to %d.",
+                            cover.width(),
+                            cover.height(),
+                            p.number("min"),
+                            p.number("max"));
+                    boolean large = Math.max(cover.width(), cover.height()) > p.number("max");
+                    // never enlarged: what is too small needs another picture
+                    return large
+                            ? seen.with(new Fix.Picture(
+                                    "Scale down to " + p.number("max"), List.of("scale"), (int) p.number("max"), 0))
+                            : seen;
+                })
                 .stream();
     }
 }

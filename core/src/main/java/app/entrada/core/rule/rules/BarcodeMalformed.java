@@ -10,7 +10,7 @@ import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
 import java.util.stream.Stream;
 
-/** Count of digits and check digit. */
+/** Count of digits; {@code barcode.check-digit} looks at the last of them. */
 public final class BarcodeMalformed implements Rule {
     @Override
     public String id() {
@@ -29,7 +29,7 @@ public final class BarcodeMalformed implements Rule {
 
     @Override
     public String reason() {
-        return "The check digit tells a slip of typing (GS1 General Specifications).";
+        return "Shops find a release by the twelve or thirteen digits below its bars (GS1 General Specifications).";
     }
 
     @Override
@@ -39,6 +39,8 @@ public final class BarcodeMalformed implements Rule {
                 .facts()
                 .get(Fields.RELEASE_BARCODE)
                 .filter(code -> code.code().isEmpty())
+                // twelve or thirteen digits that do not add up are another rule's
+                .filter(code -> !code.text().replaceAll("[\\s\\p{Pd}.]", "").matches("\\d{12,13}"))
                 .map(code -> s.at(Fields.RELEASE_BARCODE, "%s.", problem(code.text())))
                 .stream();
     }

@@ -33,7 +33,7 @@ public final class GenreCount implements Rule {
 
     @Override
     public Map<String, Object> parameters() {
-        return Map.of("max", 3);
+        return Map.of("min", 1, "max", 3);
     }
 
     @Override
@@ -43,7 +43,12 @@ public final class GenreCount implements Rule {
                 .get(Fields.RELEASE_GENRE)
                 .map(genres -> genres.list().size())
                 .orElse(0);
-        if (count == 0) return Stream.of(s.at(Fields.RELEASE_GENRE, "The release has no genre."));
+        if (count < p.number("min"))
+            return Stream.of(s.at(
+                    Fields.RELEASE_GENRE,
+                    count == 0 ? "The release has no genre." : "The release has %d genres; at least %d are wanted.",
+                    count,
+                    p.number("min")));
         return count <= p.number("max")
                 ? Stream.empty()
                 : Stream.of(s.at(

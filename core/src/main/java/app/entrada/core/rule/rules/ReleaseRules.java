@@ -1,0 +1,540 @@
+package app.entrada.core.rule.rules;
+
+import static app.entrada.core.rule.PlainRule.once;
+import static app.entrada.core.rule.PlainRule.tracks;
+
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Origin;
+import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.RightsLine;
+import app.entrada.core.field.Terms;
+import app.entrada.core.gather.Belonging;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Fix;
+import app.entrada.core.rule.Observation;
+import app.entrada.core.rule.Params;
+import app.entrada.core.rule.PlainRule;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.Subject;
+import app.entrada.core.text.NameFolding;
+import java.time.DayOfWeek;
+import java.time.format.TextStyle;
+import java.time.temporal.TemporalAdjusters;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+
+/** Dates, lines, genres, prices, territories, permissions and what else a release as a whole must have in order. */
+final class ReleaseRules {
+    private static final Map<String, double[]> TEMPO_CLASSES = Map.of(
+            "slow", new double[] {0, 90},
+            "moderate", new double[] {80, 125},
+            "fast", new double[] {115, 400});
+
+    private ReleaseRules() {}
+
+    static List<Rule> all() {
+        return List.of(
+                rule(
+                        "release-date.weekday",
+                        "Not a Friday",
+                        "New releases come out on Fridays; on other days they miss the lists and the charts’ week.",
+                        Map.of("day", 5),
+                        once(ReleaseRules::weekday)),
+                rule(
+                        "previously-released.date-missing",
+                        "Released before, but when?",
+                        "What was out before is told apart by the day it first came out.",
+                        Map.of(),
+                        once((s, p) -> s.fact(Fields.RELEASE_VERSION)
+                                .filter(version -> version.toLowerCase(Locale.ROOT)
+                                        .matches(".*\\b(remaster(ed)?|re-?issue|anniversary|deluxe|expanded)\\b.*"))
+                                .filter(version ->
+                                        s.fact(Fields.RELEASE_ORIGINAL_DATE).isEmpty())
+                                .map(version -> s.at(
+                                        Fields.RELEASE_ORIGINAL_DATE,
+                                        "“%s” says that it was out before; wanted: the original date.",
+                                        version)))),
+                rule(
+                        "pre-order.after-release",
+                        "Pre-order after the release",
+                        "Nobody can order ahead what is out already.",
+                        Map.of(),
+                        once((s, p) -> s.fact(Fields.RELEASE_PRE_ORDER_DATE)
+                                .flatMap(from -> s.fact(Fields.RELEASE_DATE)
+                                        .filter(date -> !from.isBefore(date))
+                                        .map(date -> s.at(
+                                                Fields.RELEASE_PRE_ORDER_DATE,
+                                                "Orders are taken from %s, the release comes out on %s.",
+                                                from,
+                                                date))))),
+                rule(
+                        "p-line.year",
+                        "Year of the P-line",
+                        "℗ is the year of first publication of the sound recording (Rome Convention, article 11).",
+                        Map.of(),
+                        (s, p) -> Stream.concat(
+                                year(s, Fields.RELEASE_P_LINE),
+                                s.tracks(track -> track.facts()
+                                        .get(Fields.TRACK_P_LINE)
+                                        .filter(line -> tooLate(s, line))
+                                        .map(line -> s.at(track, Fields.TRACK_P_LINE, yearSays(s, line)))))),
+                rule(
+                        "c-line.year",
+                        "Year of the C-line",
+                        "© is the year of first publication (Universal Copyright Convention, article III).",
+                        Map.of(),
+                        (s, p) -> year(s, Fields.RELEASE_C_LINE)),
+                rule(
+                        "genre.differs-from-release",
+                        "Track’s genre is not the release’s",
+                        "A shop files the release under its own genre; a track with others is found under neither.",
+                        Map.of(),
+                        tracks(ReleaseRules::genre)),
+                rule(
+                        "explicit.release-flag",
+                        "Clean, but of what?",
+                        "“Clean” marks the version without strong words of a recording that has them; where none has, the mark misleads.",
+                        Map.of(),
+                        tracks(ReleaseRules::clean)),
+                missing(
+                        "price-tier.missing",
+                        "Price tier missing",
+                        "A download shop sells at the price of a tier.",
+                        Fields.RELEASE_PRICE_TIER,
+                        "The release has no price tier."),
+                missing(
+                        "territory.none",
+                        "Territories missing",
+                        "Without territories the release is on sale nowhere.",
+                        Fields.RELEASE_TERRITORIES,
+                        "The release names no territory in which it may be sold."),
+                rule(
+                        "territory.deal-outside-rights",
+                        "Not for sale where the destination sells",
+                        "A destination sells in its own countries only.",
+                        Map.of("sells", List.of()),
+                        once(ReleaseRules::outside)),
+                missing(
+                        "rights.undeclared",
+                        "Licence missing",
+                        "Somebody who may use it must be able to read how.",
+                        Fields.RELEASE_LICENCE,
+                        "Nothing is said of what others may do with the release: all rights reserved, or which licence."),
+                rule(
+                        "licence.conflict",
+                        "Licence against other rights",
+                        "A Creative Commons licence cannot be given for what belongs to somebody else, nor for works whose rights a society manages alone.",
+                        Map.of(),
+                        tracks(ReleaseRules::licence)),
+                permission(
+                        "cover.no-permission",
+                        "Cover without permission",
+                        "Somebody else’s work is published with their permission only.",
+                        Set.of(Origin.Use.COVER, Origin.Use.ARRANGEMENT, Origin.Use.TRANSLATION, Origin.Use.MEDLEY)),
+                permission(
+                        "sample.uncleared",
+                        "Sample not cleared",
+                        "A sample needs the consent of who owns the recording and of who owns the work.",
+                        Set.of(Origin.Use.SAMPLE)),
+                rule(
+                        "remix.no-permission",
+                        "Remix without permission",
+                        "A remix of somebody else’s recording is published with the owner’s permission only.",
+                        Map.of(),
+                        tracks(ReleaseRules::remix)),
+                rule(
+                        "total-time.limit",
+                        "Total time",
+                        "A carrier or a feed holds so much and no more.",
+                        Map.of("minutes", 79.96),
+                        once(ReleaseRules::totalTime)),
+                rule(
+                        "running-order.gaps",
+                        "Pauses between tracks",
+                        "A plant needs to know the pause before every track, and some are too long to be meant.",
+                        Map.of("max", 30),
+                        tracks((s, t, p) -> t.facts()
+                                .get(Fields.TRACK_GAP)
+                                .filter(gap -> gap.milliseconds() > p.number("max") * 1000)
+                                .map(gap -> s.at(
+                                        t,
+                                        Fields.TRACK_GAP,
+                                        "The pause before %s lasts %s; at most %s s are taken.",
+                                        s.name(t),
+                                        gap,
+                                        p.plain("max"))))),
+                rule(
+                        "description.length",
+                        "Description too short or too long",
+                        "The page it is shown on has room for so much.",
+                        Map.of("min", 0, "max", 4000),
+                        once(ReleaseRules::description)),
+                rule(
+                        "keywords.count",
+                        "Number of keywords",
+                        "Too few are never found, too many are taken for stuffing.",
+                        Map.of("min", 0, "max", 50),
+                        tracks((s, t, p) -> {
+                            int count = keywords(s, t).size();
+                            return count >= p.number("min") && count <= p.number("max")
+                                    ? Optional.empty()
+                                    : Optional.of(s.at(
+                                            t,
+                                            Fields.RECORDING_KEYWORDS,
+                                            "%s has %d keywords; %s to %s are wanted.",
+                                            s.name(t),
+                                            count,
+                                            p.plain("min"),
+                                            p.plain("max")));
+                        })),
+                rule(
+                        "keywords.duplicates",
+                        "The same keyword twice",
+                        "A keyword counts once, however it is spelt.",
+                        Map.of(),
+                        tracks((s, t, p) -> {
+                            Set<String> seen = new HashSet<>();
+                            return keywords(s, t).stream()
+                                    .filter(word -> !seen.add(NameFolding.fold(word)))
+                                    .findFirst()
+                                    .map(word -> s.at(
+                                            t,
+                                            Fields.RECORDING_KEYWORDS,
+                                            "“%s” stands twice among the keywords of %s.",
+                                            word,
+                                            s.name(t)));
+                        })),
+                rule(
+                        "keywords.banned",
+                        "A keyword that is not taken",
+                        "Names of other artists, and praise, lead searchers astray.",
+                        Map.of("words", List.of("hit", "best", "number one", "viral", "top 40")),
+                        tracks((s, t, p) -> keywords(s, t).stream()
+                                .filter(word -> p.words("words").contains(word.toLowerCase(Locale.ROOT)))
+                                .findFirst()
+                                .map(word ->
+                                        s.at(t, Fields.RECORDING_KEYWORDS, "“%s” is not taken as a keyword.", word)))),
+                rule(
+                        "tempo-class.disagrees",
+                        "Tempo class against the measured tempo",
+                        "Who looks for slow music must not get fast music.",
+                        Map.of("confidence", 0.5),
+                        tracks(ReleaseRules::tempo)),
+                rule(
+                        "sync.fields",
+                        "Facts that a sync library asks for",
+                        "Who licenses music to pictures searches by these and nothing else.",
+                        Map.of(),
+                        tracks(ReleaseRules::sync)),
+                rule(
+                        "podcast.fields",
+                        "Facts of an episode",
+                        "A directory shows nothing of a feed in which one of them is missing.",
+                        Map.of("summary", 240),
+                        ReleaseRules::episode));
+    }
+
+    private static Rule rule(
+            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
+        return new PlainRule(Family.RELEASE, id, name, reason, parameters, look);
+    }
+
+    private static Rule missing(String id, String name, String reason, Field<?> field, String says) {
+        return rule(
+                id,
+                name,
+                reason,
+                Map.of(),
+                once((s, p) -> s.fact(field).isPresent() ? Optional.empty() : Optional.of(s.at(field, says))));
+    }
+
+    private static Rule permission(String id, String name, String reason, Set<Origin.Use> uses) {
+        return rule(
+                id,
+                name,
+                reason,
+                Map.of(),
+                tracks((s, t, p) -> t.recording().work().facts().get(Fields.WORK_ORIGINS).stream()
+                        .flatMap(List::stream)
+                        .filter(origin -> uses.contains(origin.how()))
+                        .filter(origin -> !s.paper(Belonging.PERMISSION.says(), t))
+                        .findFirst()
+                        .map(origin -> s.at(
+                                t,
+                                Fields.WORK_ORIGINS,
+                                "%s holds a %s of “%s”, and no permission is among the papers.",
+                                s.name(t),
+                                origin.how().says(),
+                                origin.title()))));
+    }
+
+    private static Optional<Observation> weekday(Subject s, Params p) {
+        DayOfWeek wanted = DayOfWeek.of((int) Math.max(1, Math.min(7, p.number("day"))));
+        return s.fact(Fields.RELEASE_DATE)
+                .filter(date -> date.getDayOfWeek() != wanted)
+                .map(date -> {
+                    var better = date.with(TemporalAdjusters.next(wanted));
+                    return s.at(
+                                    Fields.RELEASE_DATE,
+                                    "%s is a %s; usual is a %s.",
+                                    date,
+                                    date.getDayOfWeek().getDisplayName(TextStyle.FULL, Locale.ENGLISH),
+                                    wanted.getDisplayName(TextStyle.FULL, Locale.ENGLISH))
+                            .with(new Fix.Edit(
+                                    "Set " + better, List.of(s.change(Fields.RELEASE_DATE, better.toString()))));
+                });
+    }
+
+    private static Stream<Observation> year(Subject s, Field<RightsLine> field) {
+        return s.fact(field).filter(line -> tooLate(s, line)).map(line -> s.at(field, yearSays(s, line))).stream();
+    }
+
+    private static boolean tooLate(Subject s, RightsLine line) {
+        return s.fact(Fields.RELEASE_DATE)
+                .filter(date -> line.year() > date.getYear())
+                .isPresent();
+    }
+
+    private static String yearSays(Subject s, RightsLine line) {
+        return "%d is later than the release, which comes out on %s."
+                .formatted(line.year(), s.fact(Fields.RELEASE_DATE).orElseThrow());
+    }
+
+    private static Optional<Observation> genre(Subject s, Track track, Params p) {
+        Set<String> release =
+                new HashSet<>(s.fact(Fields.RELEASE_GENRE).map(Terms::list).orElse(List.of()));
+        boolean ofMany =
+                s.fact(Fields.RELEASE_KIND).filter("compilation"::equals).isPresent();
+        if (release.isEmpty() || ofMany) return Optional.empty();
+        return track.facts()
+                .get(Fields.TRACK_GENRE)
+                .filter(genres -> genres.list().stream().noneMatch(release::contains))
+                .map(genres -> s.at(
+                        track,
+                        Fields.TRACK_GENRE,
+                        "%s is %s, the release %s.",
+                        s.name(track),
+                        String.join(", ", genres.list()),
+                        String.join(", ", release)));
+    }
+
+    private static Optional<Observation> clean(Subject s, Track track, Params p) {
+        if (track.facts().get(Fields.TRACK_EXPLICIT).filter("clean"::equals).isEmpty()) return Optional.empty();
+        String title =
+                track.facts().get(Fields.TRACK_TITLE).map(NameFolding::fold).orElse("");
+        boolean here = s.release().tracks().stream()
+                .anyMatch(other -> other.id() != track.id()
+                        && other.facts()
+                                .get(Fields.TRACK_EXPLICIT)
+                                .filter("explicit"::equals)
+                                .isPresent()
+                        && other.facts()
+                                .get(Fields.TRACK_TITLE)
+                                .map(NameFolding::fold)
+                                .filter(title::equals)
+                                .isPresent());
+        return here || s.elsewhere().explicitTitles().contains(title)
+                ? Optional.empty()
+                : Optional.of(s.at(
+                                track,
+                                Fields.TRACK_EXPLICIT,
+                                "%s is marked clean, but no explicit version of it exists; wanted: no.",
+                                s.name(track))
+                        .with(new Fix.Edit("Set no", List.of(s.change(track, Fields.TRACK_EXPLICIT, "no")))));
+    }
+
+    private static Optional<Observation> outside(Subject s, Params p) {
+        List<String> sells = p.words("sells");
+        if (sells.isEmpty()) return Optional.empty();
+        return s.fact(Fields.RELEASE_TERRITORIES)
+                .filter(where -> sells.stream()
+                        .noneMatch(country -> where.worldwide() != where.codes().contains(country)))
+                .map(where -> s.at(
+                        Fields.RELEASE_TERRITORIES,
+                        "The rights hold for %s; the destination sells in %s only.",
+                        where,
+                        String.join(", ", sells)));
+    }
+
+    private static Optional<Observation> licence(Subject s, Track track, Params p) {
+        Optional<String> licence = s.fact(Fields.RELEASE_LICENCE).filter(each -> each.startsWith("CC"));
+        if (licence.isEmpty()) return Optional.empty();
+        Optional<Origin> foreign = track.recording().work().facts().get(Fields.WORK_ORIGINS).stream()
+                .flatMap(List::stream)
+                .filter(origin -> origin.how().needsPermission())
+                .findFirst();
+        if (foreign.isPresent())
+            return Optional.of(s.at(
+                    track,
+                    Fields.WORK_ORIGINS,
+                    "%s cannot be given for %s: it holds a %s of “%s”, whose rights are others’.",
+                    licence.get(),
+                    s.name(track),
+                    foreign.get().how().says(),
+                    foreign.get().title()));
+        return track.recording().work().writers().stream()
+                .filter(writer -> s.of(writer.name(), Fields.PARTY_SOCIETY).isPresent())
+                .findFirst()
+                .map(writer -> s.at(
+                        track,
+                        Fields.WORK_WRITERS,
+                        "%s cannot be given for %s: the rights of %s are managed by %s alone.",
+                        licence.get(),
+                        s.name(track),
+                        writer.name(),
+                        s.of(writer.name(), Fields.PARTY_SOCIETY).orElse("a society")));
+    }
+
+    private static Optional<Observation> remix(Subject s, Track track, Params p) {
+        boolean remixed = track.recording().facts().get(Fields.RECORDING_CREDITS).stream()
+                .flatMap(List::stream)
+                .anyMatch(credit -> credit.roles().contains("remixer"));
+        String owner = s.release()
+                .holds(track, Fields.TRACK_P_LINE)
+                .map(RightsLine::owner)
+                .orElse("");
+        boolean own = owner.isEmpty()
+                || NameFolding.fold(owner).equals(NameFolding.fold(s.label().name()));
+        return remixed && !own && !s.paper(Belonging.PERMISSION.says(), track)
+                ? Optional.of(s.at(
+                        track,
+                        Fields.RECORDING_CREDITS,
+                        "%s is a remix of a recording of %s, and no permission is among the papers.",
+                        s.name(track),
+                        owner))
+                : Optional.empty();
+    }
+
+    private static Optional<Observation> totalTime(Subject s, Params p) {
+        long total = 0;
+        for (Track track : s.release().tracks())
+            total += s.master(track).map(AudioFacts::milliseconds).orElse(0L)
+                    + track.facts()
+                            .get(Fields.TRACK_GAP)
+                            .map(PlayingTime::milliseconds)
+                            .orElse(0L);
+        long most = Math.round(p.decimal("minutes") * 60_000);
+        return total <= most
+                ? Optional.empty()
+                : Optional.of(s.at(
+                        Fields.RELEASE_RUNNING_ORDER,
+                        "The tracks last %s with their pauses; at most %s fit.",
+                        AudioFacts.time(total),
+                        AudioFacts.time(most)));
+    }
+
+    private static Optional<Observation> description(Subject s, Params p) {
+        Optional<String> text = s.fact(Fields.RELEASE_DESCRIPTION);
+        int length = text.map(each -> each.codePointCount(0, each.length())).orElse(0);
+        return length >= p.number("min") && length <= p.number("max")
+                ? Optional.empty()
+                : Optional.of(s.at(
+                        Fields.RELEASE_DESCRIPTION,
+                        text.isEmpty()
+                                ? "The release has no description; %3$s to %2$s characters are wanted."
+                                : "The description has %d characters; %3$s to %2$s are wanted.",
+                        length,
+                        p.plain("max"),
+                        p.plain("min")));
+    }
+
+    private static List<String> keywords(Subject s, Track track) {
+        return s.release()
+                .holds(track, Fields.RECORDING_KEYWORDS)
+                .map(Terms::list)
+                .orElse(List.of());
+    }
+
+    private static Optional<Observation> tempo(Subject s, Track track, Params p) {
+        return track.recording()
+                .facts()
+                .get(Fields.RECORDING_TEMPO_CLASS)
+                .flatMap(given -> s.master(track)
+                        .flatMap(AudioFacts::sound)
+                        .filter(sound -> sound.tempo().confidence() >= p.decimal("confidence"))
+                        .filter(sound -> {
+                            double[] range = TEMPO_CLASSES.get(given);
+                            // a beat is counted at its double or its half as well
+                            return range != null
+                                    && Stream.of(0.5, 1.0, 2.0)
+                                            .map(times -> times * sound.tempo().bpm())
+                                            .noneMatch(bpm -> bpm >= range[0]
+                                                    && bpm <= range[1]
+                                                    && plausible(
+                                                            given,
+                                                            bpm,
+                                                            sound.tempo().bpm()));
+                        })
+                        .map(sound -> s.at(
+                                track,
+                                Fields.RECORDING_TEMPO_CLASS,
+                                "%s is called %s; %.0f beats a minute were measured.",
+                                s.name(track),
+                                given,
+                                sound.tempo().bpm())));
+    }
+
+    /** Halving explains a fast reading of slow music only where the reading is very fast. */
+    private static boolean plausible(String given, double bpm, double measured) {
+        if (bpm == measured) return true;
+        return given.equals("slow") ? measured > 160 : given.equals("fast") && measured < 75;
+    }
+
+    private static Optional<Observation> sync(Subject s, Track track, Params p) {
+        List<Field<?>> wanted = List.of(
+                Fields.RECORDING_MOODS,
+                Fields.RECORDING_INSTRUMENTS,
+                Fields.RECORDING_TEMPO_CLASS,
+                Fields.RECORDING_INSTRUMENTAL);
+        List<Field<?>> open = wanted.stream()
+                .filter(field -> track.recording().facts().get(field).isEmpty())
+                .toList();
+        return open.isEmpty()
+                ? Optional.empty()
+                : Optional.of(s.at(
+                        track,
+                        open.get(0),
+                        "%s lacks: %s.",
+                        s.name(track),
+                        String.join(", ", open.stream().map(Field::name).toList())));
+    }
+
+    private static Stream<Observation> episode(Subject s, Params p) {
+        Stream<Observation> release = Stream.of(
+                        Fields.RELEASE_SERIES,
+                        Fields.RELEASE_DESCRIPTION,
+                        Fields.RELEASE_LANGUAGE,
+                        Fields.RELEASE_CONTACT)
+                .filter(field -> s.fact(field).isEmpty())
+                .map(field -> s.at(field, "The feed needs this: %s.", field.name()));
+        return Stream.concat(release, s.release().tracks().stream().flatMap(track -> {
+            Stream<Observation> number = track.facts().get(Fields.TRACK_EPISODE).isPresent()
+                    ? Stream.empty()
+                    : Stream.of(s.at(track, Fields.TRACK_EPISODE, "%s has no episode number.", s.name(track)));
+            int length = track.facts()
+                    .get(Fields.TRACK_SUMMARY)
+                    .map(text -> text.codePointCount(0, text.length()))
+                    .orElse(0);
+            Stream<Observation> summary = length > 0 && length <= p.number("summary")
+                    ? Stream.empty()
+                    : Stream.of(s.at(
+                            track,
+                            Fields.TRACK_SUMMARY,
+                            length == 0
+                                    ? "%s has no short description."
+                                    : "The short description of %s has %d characters; at most %s are taken.",
+                            s.name(track),
+                            length,
+                            p.plain("summary")));
+            return Stream.concat(number, summary);
+        }));
+    }
+}

@@ -1,0 +1,25 @@
+package app.entrada.core.rule.rules;
+
+import app.entrada.core.rule.Rule;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** Rules that stand together by what they are about. */
+public final class Topics {
+    private Topics() {}
+
+    /** All of them. */
+    public static List<Rule> all() {
+        return Stream.of(
+                        CodeRules.all(),
+                        TitleRules.all(),
+                        NameRules.all(),
+                        ReleaseRules.all(),
+                        AudioRules.all(),
+                        ArtworkRules.all(),
+                        WorkRules.all(),
+                        FileRules.all())
+                .flatMap(List::stream)
+                .toList();
+    }
+}

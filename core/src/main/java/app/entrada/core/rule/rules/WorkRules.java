@@ -1,0 +1,540 @@
+package app.entrada.core.rule.rules;
+
+import static app.entrada.core.rule.PlainRule.tracks;
+
+import app.entrada.core.credit.Roles;
+import app.entrada.core.field.Credit;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Names;
+import app.entrada.core.field.Origin;
+import app.entrada.core.field.Participant;
+import app.entrada.core.field.Publisher;
+import app.entrada.core.field.RightShares;
+import app.entrada.core.field.Share;
+import app.entrada.core.field.Writer;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.Elsewhere;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Fix;
+import app.entrada.core.rule.Observation;
+import app.entrada.core.rule.Params;
+import app.entrada.core.rule.PlainRule;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.Subject;
+import app.entrada.core.text.FileNames;
+import app.entrada.core.work.OneStop;
+import app.entrada.core.work.Shares;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/** Works, shares and performers, as collecting societies look at them. A work shared by several tracks is asked about once. */
+final class WorkRules {
+    private static final int MOST_OF_PUBLISHERS = 5_000;
+    private static final Pattern DERIVED = Pattern.compile(
+            "\\b(?:arr(?:\\.|anged|angement)?|translated|translation|medley|pot-?pourri|after)\\b",
+            Pattern.CASE_INSENSITIVE);
+
+    private WorkRules() {}
+
+    static List<Rule> all() {
+        return List.of(
+                rule(
+                        "work.missing",
+                        "Work without a title",
+                        "A society registers works by their titles.",
+                        works((s, t, p) -> t.recording()
+                                                .work()
+                                                .facts()
+                                                .get(Fields.WORK_TITLE)
+                                                .isPresent()
+                                        || t.facts().get(Fields.TRACK_TITLE).isPresent()
+                                ? Optional.empty()
+                                : Optional.of(s.at(
+                                        t, Fields.WORK_TITLE, "Neither %s nor its work has a title.", s.name(t))))),
+                rule(
+                        "work.no-writer",
+                        "No writer",
+                        "A work that nobody wrote cannot be registered, and nobody is paid for it.",
+                        works((s, t, p) -> writers(t).isEmpty()
+                                ? Optional.of(s.at(t, Fields.WORK_WRITERS, "%s has no writer.", s.name(t)))
+                                : Optional.empty())),
+                rule(
+                        "work.lyrics-without-author",
+                        "Words that nobody wrote",
+                        "Where there are words there is an author, who has a share (text-music relationship MTX).",
+                        works((s, t, p) -> !writers(t).isEmpty()
+                                        && t.recording()
+                                                .work()
+                                                .facts()
+                                                .get(Fields.WORK_LYRICS)
+                                                .isPresent()
+                                        && Writer.lyricists(writers(t)).isEmpty()
+                                ? Optional.of(s.at(
+                                        t,
+                                        Fields.WORK_WRITERS,
+                                        "%s has words, and nobody is named as their author.",
+                                        s.name(t)))
+                                : Optional.empty())),
+                rule(
+                        "work.author-without-lyrics",
+                        "An author of no words",
+                        "A work without words has no author (text-music relationship MUS).",
+                        works((s, t, p) -> instrumental(t)
+                                        && t.recording()
+                                                .work()
+                                                .facts()
+                                                .get(Fields.WORK_LYRICS)
+                                                .isEmpty()
+                                        && !authorsOnly(t).isEmpty()
+                                        && !sungElsewhere(s, t)
+                                ? Optional.of(s.at(
+                                        t,
+                                        Fields.WORK_WRITERS,
+                                        "%s is instrumental, and %s wrote words to it.",
+                                        s.name(t),
+                                        String.join(", ", authorsOnly(t))))
+                                : Optional.empty())),
+                rule(
+                        "work.shares-total",
+                        "Shares do not come to 100.00",
+                        "Of each right the shares of all must come to 100.00, or nothing is paid.",
+                        works(WorkRules::total)),
+                rule(
+                        "work.publisher-share-limit",
+                        "Publishers hold too much",
+                        "Publishers may hold at most half of the performing right (CISAC rules).",
+                        works(WorkRules::publishers)),
+                rule(
+                        "work.share-zero",
+                        "A share of nothing",
+                        "Somebody who has no share is not a party to the work.",
+                        works((s, t, p) -> writers(t).stream()
+                                .filter(writer -> writer.publisher().isEmpty())
+                                .filter(writer -> zero(writer.shares()))
+                                .findFirst()
+                                .map(writer -> s.at(
+                                        t,
+                                        Fields.WORK_WRITERS,
+                                        "%s has 0.00 of every right in %s.",
+                                        writer.name(),
+                                        s.name(t))))),
+                rule(
+                        "work.writer-unnamed",
+                        "A writer who is not named",
+                        "A society pays people it can tell apart: first name and last name.",
+                        works((s, t, p) -> writers(t).stream()
+                                .filter(writer -> !legal(s, writer.name()).contains(" "))
+                                .findFirst()
+                                .map(writer -> s.at(
+                                        t,
+                                        Fields.WORK_WRITERS,
+                                        "“%s” is one word only; wanted: first and last name, as in the passport.",
+                                        writer.name())))),
+                rule(
+                        "work.writer-no-ipi",
+                        "Writer without IPI",
+                        "Without the name number a society has to guess who is meant (CISAC).",
+                        works((s, t, p) -> without(
+                                        s,
+                                        t,
+                                        name -> s.of(name, Fields.PARTY_IPI).isEmpty())
+                                .map(names -> s.at(t, Fields.WORK_WRITERS, "No IPI is known of %s.", names)))),
+                rule(
+                        "work.no-society",
+                        "Writer without society",
+                        "A share of somebody in no society is collected by nobody.",
+                        works((s, t, p) -> without(
+                                        s,
+                                        t,
+                                        name -> s.of(name, Fields.PARTY_SOCIETY).isEmpty())
+                                .map(names -> s.at(t, Fields.WORK_WRITERS, "No society is known of %s.", names)))),
+                rule(
+                        "work.original-missing",
+                        "Made from another work, but which?",
+                        "An arrangement, translation or medley is registered with its original (version type MOD).",
+                        works(WorkRules::original)),
+                rule(
+                        "work.public-domain-arrangement-only",
+                        "Free work, full shares",
+                        "In a work that is free of rights only the arrangement is somebody’s; nobody is its composer today.",
+                        works((s, t, p) -> origins(t).stream()
+                                .filter(origin -> origin.how() == Origin.Use.PUBLIC_DOMAIN)
+                                .findFirst()
+                                .filter(origin -> writers(t).stream()
+                                        .anyMatch(writer -> writer.role() != Writer.Role.AR
+                                                && writer.role() != Writer.Role.AD
+                                                && writer.role() != Writer.Role.TR
+                                                && !origin.writers().contains(writer.name())))
+                                .map(origin -> s.at(
+                                        t,
+                                        Fields.WORK_WRITERS,
+                                        "%s is made from “%s”, which is free of rights; its living writers are arrangers (AR), adaptors or translators.",
+                                        s.name(t),
+                                        origin.title())))),
+                rule(
+                        "work.instrumental-language",
+                        "A language of no words",
+                        "What has no words has no language (ISO 639: zxx).",
+                        tracks((s, t, p) -> !instrumental(t)
+                                ? Optional.empty()
+                                : t.facts()
+                                        .get(Fields.TRACK_LANGUAGE)
+                                        .filter(language -> !language.equals("zxx"))
+                                        .map(language -> s.at(
+                                                        t,
+                                                        Fields.TRACK_LANGUAGE,
+                                                        "%s is instrumental and has the language %s; wanted: none.",
+                                                        s.name(t),
+                                                        language)
+                                                .with(new Fix.Edit(
+                                                        "Set none",
+                                                        List.of(s.change(t, Fields.TRACK_LANGUAGE, "zxx"))))))),
+                rule(
+                        "work.duplicate",
+                        "The same work twice",
+                        "One work registered twice is paid once, and disputed for years.",
+                        works(WorkRules::duplicate)),
+                rule(
+                        "work.recording-none",
+                        "Nothing to hear or to read",
+                        "A society takes a work with a lossless recording or with its score.",
+                        works((s, t, p) -> t.master().isPresent()
+                                        || s.paper(app.entrada.core.gather.Belonging.SHEET_MUSIC.says(), t)
+                                ? Optional.empty()
+                                : Optional.of(s.at(
+                                        t,
+                                        Fields.RECORDING_MASTER,
+                                        "%s has neither a recording nor a score.",
+                                        s.name(t))))),
+                rule(
+                        "split.total",
+                        "Income split not 100.00",
+                        "What a recording earns is divided wholly, or it waits.",
+                        tracks(WorkRules::split)),
+                rule(
+                        "split.participant-unknown",
+                        "A participant whom nobody knows",
+                        "Money is paid to people with a name that stands somewhere else too.",
+                        tracks((s, t, p) -> participants(t)
+                                .filter(one -> !s.elsewhere().knownNames().isEmpty()
+                                        && !s.elsewhere().knownNames().contains(one.name())
+                                        && !one.name().equals(s.label().name()))
+                                .findFirst()
+                                .map(one -> s.at(
+                                        t,
+                                        Fields.RECORDING_SPLITS,
+                                        "“%s” has a part of the income of %s and is on nothing else.",
+                                        one.name(),
+                                        s.name(t))))),
+                rule(
+                        "one-stop.incomplete",
+                        "Not from one hand",
+                        "A licensee prefers what one party can license wholly, master and publishing.",
+                        tracks((s, t, p) -> {
+                            OneStop stop = OneStop.of(
+                                    s.release(), t, s.label().name(), s.label().publisher());
+                            return stop.yes()
+                                    ? Optional.empty()
+                                    : Optional.of(s.at(
+                                            t,
+                                            Fields.RECORDING_SPLITS,
+                                            "%s cannot be licensed from one hand: %s.",
+                                            s.name(t),
+                                            stop.reasons().get(stop.reasons().size() - 1)));
+                        })),
+                rule(
+                        "performers.none",
+                        "No performer",
+                        "The society divides among the performers of a recording; one without any is worth nothing to anybody.",
+                        tracks((s, t, p) -> credits(t).anyMatch(WorkRules::performs)
+                                ? Optional.empty()
+                                : Optional.of(s.at(t, Fields.RECORDING_CREDITS, "%s has no performer.", s.name(t))))),
+                rule(
+                        "performers.main-missing",
+                        "Main artist performs nothing",
+                        "Featured performers and others are paid by different keys; the main artist must be among them.",
+                        tracks(WorkRules::mainMissing)),
+                rule(
+                        "recording.country-date-missing",
+                        "Where and when it was recorded",
+                        "Whether a recording is protected depends on where and when it was made (Rome Convention).",
+                        tracks((s, t, p) -> {
+                            boolean where = t.recording()
+                                    .facts()
+                                    .get(Fields.RECORDING_COUNTRY)
+                                    .isPresent();
+                            boolean when = t.recording()
+                                    .facts()
+                                    .get(Fields.RECORDING_RECORDED_ON)
+                                    .isPresent();
+                            return where && when
+                                    ? Optional.empty()
+                                    : Optional.of(s.at(
+                                            t,
+                                            where ? Fields.RECORDING_RECORDED_ON : Fields.RECORDING_COUNTRY,
+                                            "%s has no %s of recording.",
+                                            s.name(t),
+                                            where ? "date" : when ? "country" : "country and no date"));
+                        })),
+                rule(
+                        "title.untransliterable",
+                        "Title without Latin letters",
+                        "The exchange format of societies knows capital letters and digits only.",
+                        works((s, t, p) -> t.recording()
+                                .work()
+                                .facts()
+                                .get(Fields.WORK_TITLE)
+                                .or(() -> t.facts().get(Fields.TRACK_TITLE))
+                                .filter(title -> FileNames.ascii(title)
+                                        .toUpperCase(Locale.ROOT)
+                                        .replaceAll("[^A-Z0-9]", "")
+                                        .isEmpty())
+                                .map(title -> s.at(
+                                        t,
+                                        Fields.WORK_TITLE,
+                                        "Nothing is left of “%s” in Latin letters; wanted: a title that can be written so.",
+                                        title)))));
+    }
+
+    private static Rule rule(String id, String name, String reason, PlainRule.Look look) {
+        return new PlainRule(Family.WORKS, id, name, reason, look);
+    }
+
+    /** A look at each work, at the first track that has it. */
+    private static PlainRule.Look works(PlainRule.TrackLook look) {
+        return (s, p) -> {
+            Set<Long> seen = new HashSet<>();
+            return s.release().tracks().stream()
+                    .filter(track -> seen.add(track.recording().work().id()))
+                    .flatMap(track -> look.at(s, track, p).stream());
+        };
+    }
+
+    private static List<Writer> writers(Track track) {
+        return track.recording().work().writers();
+    }
+
+    private static List<Publisher> publishersOf(Track track) {
+        return track.recording().work().facts().get(Fields.WORK_PUBLISHERS).orElse(List.of());
+    }
+
+    private static List<Origin> origins(Track track) {
+        return track.recording().work().facts().get(Fields.WORK_ORIGINS).orElse(List.of());
+    }
+
+    private static java.util.stream.Stream<Credit> credits(Track track) {
+        return track.recording().facts().get(Fields.RECORDING_CREDITS).stream().flatMap(List::stream);
+    }
+
+    private static java.util.stream.Stream<Participant> participants(Track track) {
+        return track.recording().facts().get(Fields.RECORDING_SPLITS).stream().flatMap(List::stream);
+    }
+
+    private static boolean performs(Credit credit) {
+        return credit.roles().stream().anyMatch(Roles::performs);
+    }
+
+    private static boolean instrumental(Track track) {
+        return track.recording()
+                .facts()
+                .get(Fields.RECORDING_INSTRUMENTAL)
+                .filter("instrumental"::equals)
+                .isPresent();
+    }
+
+    /** Whether another recording of the same work on this release is sung. */
+    private static boolean sungElsewhere(Subject s, Track track) {
+        return s.release().tracks().stream()
+                .anyMatch(other -> other.recording().work().id()
+                                == track.recording().work().id()
+                        && !instrumental(other));
+    }
+
+    private static List<String> authorsOnly(Track track) {
+        return Writer.as(Writer.Role.A, writers(track));
+    }
+
+    private static String legal(Subject s, String name) {
+        return s.of(name, Fields.PARTY_LEGAL_NAME).orElse(name).strip();
+    }
+
+    private static boolean zero(RightShares shares) {
+        return shares.performing().filter(share -> share.hundredths() == 0).isPresent()
+                && shares.mechanical().filter(share -> share.hundredths() == 0).isPresent();
+    }
+
+    private static Optional<String> without(Subject s, Track track, java.util.function.Predicate<String> lacks) {
+        String names = writers(track).stream()
+                .map(Writer::name)
+                .filter(lacks)
+                .distinct()
+                .collect(Collectors.joining(", "));
+        return names.isEmpty() ? Optional.empty() : Optional.of(names);
+    }
+
+    private static Optional<Observation> total(Subject s, Track track, Params p) {
+        List<Writer> writers = writers(track);
+        if (writers.isEmpty()) return Optional.empty();
+        Shares shares = Shares.of(writers, publishersOf(track));
+        if (shares.performing().closes() && shares.mechanical().closes()) return Optional.empty();
+        boolean open = shares.performing().open() > 0 || shares.mechanical().open() > 0;
+        Observation seen = s.at(
+                track,
+                Fields.WORK_WRITERS,
+                open
+                        ? "Shares in %s are not agreed for everybody: %s of performing and %s of mechanical right are given."
+                        : "Shares in %s come to %s of performing and %s of mechanical right; wanted: 100.00 of each.",
+                s.name(track),
+                shares.performing(),
+                shares.mechanical());
+        return Optional.of(
+                open ? seen : remainder(s, track, shares).map(seen::with).orElse(seen));
+    }
+
+    /** What equal division leaves over: fewer hundredths than there are parties, given to the first of them. */
+    private static Optional<Fix> remainder(Subject s, Track track, Shares shares) {
+        int performing = Share.WHOLE.hundredths() - shares.performing().hundredths();
+        int mechanical = Share.WHOLE.hundredths() - shares.mechanical().hundredths();
+        List<Writer> writers = new ArrayList<>(writers(track));
+        int parties = writers.size() + publishersOf(track).size();
+        if (performing < 0 || mechanical < 0 || performing >= parties || mechanical >= parties) return Optional.empty();
+        Writer first = writers.get(0);
+        Optional<Share> its = first.shares().performing();
+        Optional<Share> theirs = first.shares().mechanical();
+        if (its.isEmpty() || theirs.isEmpty()) return Optional.empty();
+        writers.set(
+                0,
+                first.with(new RightShares(
+                        Optional.of(new Share(its.get().hundredths() + performing)),
+                        Optional.of(new Share(theirs.get().hundredths() + mechanical)))));
+        return Optional.of(new Fix.Edit(
+                "Give the rest to " + first.name(),
+                List.of(s.change(
+                        track, Fields.WORK_WRITERS, Fields.WORK_WRITERS.type().format(writers)))));
+    }
+
+    private static Optional<Observation> publishers(Subject s, Track track, Params p) {
+        int theirs = publishersOf(track).stream()
+                .flatMap(publisher -> publisher.shares().performing().stream())
+                .mapToInt(Share::hundredths)
+                .sum();
+        return theirs <= MOST_OF_PUBLISHERS
+                ? Optional.empty()
+                : Optional.of(s.at(
+                        track,
+                        Fields.WORK_PUBLISHERS,
+                        "Publishers hold %s of the performing right in %s; at most 50.00 may be theirs.",
+                        BigDecimal.valueOf(theirs, 2),
+                        s.name(track)));
+    }
+
+    private static Optional<Observation> original(Subject s, Track track, Params p) {
+        if (!origins(track).isEmpty()) return Optional.empty();
+        Optional<Writer> adapting = writers(track).stream()
+                .filter(writer -> writer.role() == Writer.Role.AR
+                        || writer.role() == Writer.Role.AD
+                        || writer.role() == Writer.Role.TR)
+                .findFirst();
+        if (adapting.isPresent())
+            return Optional.of(s.at(
+                    track,
+                    Fields.WORK_ORIGINS,
+                    "%s is %s of %s; wanted: the original.",
+                    adapting.get().name(),
+                    adapting.get().role().says(),
+                    s.name(track)));
+        return track.facts()
+                .get(Fields.TRACK_VERSION)
+                .filter(version -> DERIVED.matcher(version).find())
+                .map(version -> s.at(
+                        track,
+                        Fields.WORK_ORIGINS,
+                        "“%s” says that %s is made from another work; wanted: the original.",
+                        version,
+                        s.name(track)));
+    }
+
+    private static Optional<Observation> duplicate(Subject s, Track track, Params p) {
+        if (writers(track).isEmpty()) return Optional.empty();
+        String key = key(track);
+        Optional<Track> here = s.release().tracks().stream()
+                .filter(other -> other.number() < track.number()
+                        && other.recording().work().id()
+                                != track.recording().work().id()
+                        && !writers(other).isEmpty()
+                        && key(other).equals(key))
+                .findFirst();
+        if (here.isPresent())
+            return Optional.of(s.at(
+                    track,
+                    Fields.WORK_TITLE,
+                    "%s has the title and the writers of track %d and is another work; one work may have many recordings.",
+                    s.name(track),
+                    here.get().number()));
+        List<String> others = s.elsewhere().worksLike().getOrDefault(key, List.of());
+        return others.isEmpty()
+                ? Optional.empty()
+                : Optional.of(s.at(
+                        track,
+                        Fields.WORK_TITLE,
+                        "A work with the title and the writers of %s exists already: %s.",
+                        s.name(track),
+                        String.join(", ", others)));
+    }
+
+    private static String key(Track track) {
+        String title = track.recording()
+                .work()
+                .facts()
+                .get(Fields.WORK_TITLE)
+                .or(() -> track.facts().get(Fields.TRACK_TITLE))
+                .orElse("");
+        return Elsewhere.workKey(
+                title, writers(track).stream().map(Writer::name).toList());
+    }
+
+    private static Optional<Observation> split(Subject s, Track track, Params p) {
+        List<Participant> all = participants(track).toList();
+        if (all.isEmpty()) return Optional.empty();
+        int sum = all.stream()
+                .flatMap(one -> one.share().stream())
+                .mapToInt(Share::hundredths)
+                .sum();
+        return sum == Share.WHOLE.hundredths()
+                ? Optional.empty()
+                : Optional.of(s.at(
+                        track,
+                        Fields.RECORDING_SPLITS,
+                        "The income of %s is divided to %s; wanted: 100.00.",
+                        s.name(track),
+                        BigDecimal.valueOf(sum, 2)));
+    }
+
+    private static Optional<Observation> mainMissing(Subject s, Track track, Params p) {
+        if (credits(track).noneMatch(WorkRules::performs)) return Optional.empty();
+        List<String> artists =
+                s.release().holds(track, Fields.TRACK_ARTISTS).map(Names::list).orElse(List.of());
+        Set<String> performing =
+                credits(track).filter(WorkRules::performs).map(Credit::name).collect(Collectors.toSet());
+        return artists.stream()
+                .filter(artist -> !performing.contains(artist))
+                // a group performs through its members
+                .filter(artist -> s.of(artist, Fields.PARTY_MEMBERS).stream()
+                        .flatMap(List::stream)
+                        .noneMatch(member -> performing.contains(member.name())))
+                .findFirst()
+                .map(artist -> s.at(
+                        track,
+                        Fields.RECORDING_CREDITS,
+                        "%s is the artist of %s and performs nothing on it.",
+                        artist,
+                        s.name(track)));
+    }
+}
