@@ -4,7 +4,9 @@ export const PANELS = [
   { key: 'sheet', name: 'Sheet' },
   { key: 'credits', name: 'Credits' },
   { key: 'works', name: 'Works' },
+  { key: 'artwork', name: 'Artwork' },
   { key: 'masters', name: 'Masters' },
+  { key: 'readiness', name: 'Readiness' },
   { key: 'files', name: 'Files' },
   { key: 'send', name: 'Send' },
 ] as const
@@ -24,6 +26,8 @@ export const router = createRouter({
         { path: 'credits', name: 'credits', component: () => import('./release/credits/CreditsPanel.vue') },
         { path: 'works', name: 'works', component: () => import('./release/works/WorksPanel.vue') },
         { path: 'masters', name: 'masters', component: () => import('./release/masters/MastersPanel.vue') },
+        { path: 'artwork', name: 'artwork', component: () => import('./release/artwork/ArtworkPanel.vue') },
+        { path: 'readiness', name: 'readiness', component: () => import('./release/readiness/ReadinessPanel.vue') },
         { path: 'files', name: 'files', component: () => import('./release/files/FilesPanel.vue') },
         { path: 'send', name: 'send', component: () => import('./release/send/SendPanel.vue') },
       ],
@@ -35,6 +39,11 @@ export const router = createRouter({
     { path: '/codes', name: 'codes', component: () => import('./codes/CodesScreen.vue') },
     { path: '/activity', name: 'activity', component: () => import('./activity/ActivityScreen.vue') },
     { path: '/destinations', name: 'destinations', component: () => import('./destinations/DestinationsScreen.vue') },
+    {
+      path: '/destinations/:id',
+      name: 'destination',
+      component: () => import('./destinations/DestinationsScreen.vue'),
+    },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./frame/NowhereScreen.vue') },
   ],
 })

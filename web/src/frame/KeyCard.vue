@@ -4,7 +4,7 @@ import { BModal } from 'bootstrap-vue-next'
 const open = defineModel<boolean>({ required: true })
 const KEYS = [
   ['Ctrl K', 'Go to a release, a panel, or do something'],
-  ['Alt 1 … 6', 'Panels of a release: Sheet, Credits, Works, Masters, Files, Send'],
+  ['Alt 1 … 8', 'Panels of a release: Sheet, Credits, Works, Artwork, Masters, Readiness, Files, Send'],
   ['J, Shift J', 'Next, previous finding'],
   ['Arrows', 'Move in the sheet'],
   ['Ctrl ←, Ctrl →', 'Previous, next set of columns'],

@@ -1,20 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
 import type { FindingView } from '../api/types'
 import Mark from '../kit/Mark.vue'
+import { useJump } from './jump'
 import { useReleaseStore } from './store'
 
 const release = useReleaseStore()
-const route = useRoute()
-const router = useRouter()
+const go = useJump()
 const folded = ref(false)
 const busy = ref('')
 const places = computed(() => new Set(release.findings.flatMap((finding) => finding.destinations)).size)
 
-function go(finding: FindingView) {
-  void router.push({ name: 'sheet', params: route.params, query: { at: `${finding.track}.${finding.column}` } })
-}
 async function fix(finding: FindingView) {
   busy.value = finding.id
   await release.fix(finding.id)
@@ -149,6 +145,7 @@ li.here {
 .where {
   margin-left: auto;
   color: var(--quiet);
+  white-space: nowrap;
 }
 .says {
   display: block;

@@ -8,12 +8,14 @@ import { PANELS } from '../router'
 import ConflictNote from './ConflictNote.vue'
 import FindingList from './FindingList.vue'
 import ReleaseHead from './ReleaseHead.vue'
+import { useJump } from './jump'
 import { useReleaseStore } from './store'
 
 const route = useRoute()
 const router = useRouter()
 const release = useReleaseStore()
 const uploads = useUploads()
+const jump = useJump()
 const over = ref(false)
 
 watch(
@@ -45,7 +47,8 @@ function step(by: number) {
   const here = list.findIndex((finding) => at && finding.track === at.row && finding.column === at.column)
   const next = here < 0 ? (by > 0 ? 0 : list.length - 1) : (here + by + list.length) % list.length
   const finding = list[next]!
-  void router.push({ name: 'sheet', params: route.params, query: { at: `${finding.track}.${finding.column}` } })
+  release.at = { row: finding.track, column: finding.column }
+  jump(finding)
 }
 
 function drop(event: DragEvent) {
@@ -89,7 +92,7 @@ onUnmounted(() => removeEventListener('keydown', keys))
         <ConflictNote />
         <RouterView />
       </section>
-      <FindingList />
+      <FindingList v-if="route.name !== 'readiness'" />
     </div>
   </div>
 </template>

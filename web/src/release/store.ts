@@ -36,7 +36,8 @@ export const useReleaseStore = defineStore('release', () => {
       return known.get(row)!
     }),
   )
-  const findings = computed<FindingView[]>(() => view.value?.findings ?? [])
+  /** What is open; risks that somebody took stand on the readiness board only. */
+  const findings = computed<FindingView[]>(() => (view.value?.findings ?? []).filter((each) => !each.accepted))
 
   async function open(wanted: number) {
     if (id !== wanted) {

@@ -133,17 +133,49 @@ public final class CoverDrawing {
         for (String line : lines) {
             double x = side * 0.07;
             for (char letter : line.toUpperCase(Locale.ROOT).toCharArray()) {
-                String rows = GLYPHS.getOrDefault(letter, "00000000000000");
-                for (int row = 0; row < 7; row++) {
-                    int bits = Integer.parseInt(rows.substring(row * 2, row * 2 + 2), 16);
-                    for (int column = 0; column < 5; column++)
-                        if ((bits >> (4 - column) & 1) == 1)
-                            pen.fill(new Rectangle2D.Double(x + column * dot, y + row * dot, dot * 1.02, dot * 1.02));
-                }
+                boolean[][] shape = glyph(letter);
+                // three doublings round the corners: eight times as fine
+                for (int times = 0; times < 3; times++) shape = rounded(shape);
+                double fine = dot / 8;
+                for (int row = 0; row < shape.length; row++)
+                    for (int column = 0; column < shape[row].length; column++)
+                        if (shape[row][column])
+                            pen.fill(new Rectangle2D.Double(x + column * fine, y + row * fine, fine * 1.1, fine * 1.1));
                 x += dot * 6;
             }
             y += dot * 9;
         }
+    }
+
+    private static boolean[][] glyph(char letter) {
+        String rows = GLYPHS.getOrDefault(letter, "00000000000000");
+        boolean[][] shape = new boolean[7][5];
+        for (int row = 0; row < 7; row++) {
+            int bits = Integer.parseInt(rows.substring(row * 2, row * 2 + 2), 16);
+            for (int column = 0; column < 5; column++) shape[row][column] = (bits >> (4 - column) & 1) == 1;
+        }
+        return shape;
+    }
+
+    /** Twice as fine; a corner between two squares of one colour takes their colour, so that stairs become slopes. */
+    private static boolean[][] rounded(boolean[][] coarse) {
+        int height = coarse.length;
+        int width = coarse[0].length;
+        boolean[][] finer = new boolean[height * 2][width * 2];
+        for (int y = 0; y < height; y++)
+            for (int x = 0; x < width; x++) {
+                boolean here = coarse[y][x];
+                boolean above = y > 0 && coarse[y - 1][x];
+                boolean below = y + 1 < height && coarse[y + 1][x];
+                boolean left = x > 0 && coarse[y][x - 1];
+                boolean right = x + 1 < width && coarse[y][x + 1];
+                boolean edge = above != below && left != right;
+                finer[2 * y][2 * x] = edge && left == above ? left : here;
+                finer[2 * y][2 * x + 1] = edge && above == right ? right : here;
+                finer[2 * y + 1][2 * x] = edge && left == below ? left : here;
+                finer[2 * y + 1][2 * x + 1] = edge && below == right ? right : here;
+            }
+        return finer;
     }
 
     /** Seven rows of five squares, two hexadecimal digits a row. */

@@ -33,7 +33,13 @@ public final class Scenario {
             CoverDrawing.Style style,
             List<String> coverLines,
             List<DemoTrack> tracks,
-            boolean deliver) {}
+            boolean deliver) {
+        /** The same, meant for these destinations. */
+        DemoRelease to(String destinations) {
+            facts.put("destinations", destinations);
+            return this;
+        }
+    }
 
     /**
      * A track to make.
@@ -169,17 +175,18 @@ public final class Scenario {
                         "origins",
                         "public domain: The Lowlands Low / trad."));
         return release(
-                "Tidewrack Almanac",
-                "Mira Tollgate",
-                "album",
-                "NW-031",
-                "9521234500315",
-                84,
-                "Folk",
-                CoverDrawing.Style.STRIPES,
-                List.of("TIDE", "WRACK"),
-                tracks,
-                false);
+                        "Tidewrack Almanac",
+                        "Mira Tollgate",
+                        "album",
+                        "NW-031",
+                        "9521234500315",
+                        84,
+                        "Folk",
+                        CoverDrawing.Style.STRIPES,
+                        List.of("TIDEWRACK", "ALMANAC", "MIRA TOLLGATE"),
+                        tracks,
+                        false)
+                .to("lumenfold; crate-and-lantern; ostra; commonshelf; ferrous-lane");
     }
 
     private DemoRelease slackWater() {
@@ -192,7 +199,7 @@ public final class Scenario {
                 -24,
                 "Rock",
                 CoverDrawing.Style.TIDE,
-                List.of("SLACK", "WATER"),
+                List.of("SLACK WATER", "THE PAPER", "FERRYMEN"),
                 List.of(track(
                         null,
                         "Slack Water",
@@ -212,7 +219,7 @@ public final class Scenario {
                 -1120,
                 "Rock",
                 CoverDrawing.Style.BLOCKS,
-                List.of("TOWPATH", "SONGS"),
+                List.of("TOWPATH", "SONGS", "PAPER FERRYMEN"),
                 List.of(
                         track(
                                 null,
@@ -252,7 +259,7 @@ public final class Scenario {
                 -310,
                 "Jazz",
                 CoverDrawing.Style.LANTERNS,
-                List.of("NOCTURNES", "FOR AN", "UNLIT QUAY"),
+                List.of("NOCTURNES FOR", "AN UNLIT QUAY", "ODD LANTERN", "QUARTET"),
                 List.of(
                         track(
                                 null,
@@ -291,37 +298,40 @@ public final class Scenario {
 
     private DemoRelease lamplightersRound() {
         return release(
-                "Lamplighter's Round",
-                "Kestrel & Loam",
-                "EP",
-                "NW-030",
-                "9521234500308",
-                39,
-                "Electronic",
-                CoverDrawing.Style.LANTERNS,
-                List.of("LAMPLIGHTER'S", "ROUND"),
-                List.of(
-                        track(
-                                null,
-                                "Lamplighter's Round",
-                                "Kestrel & Loam",
-                                piece(31, 102, 1, true, 43, Piece.Layers.BEATS).sung(8),
-                                "XANW92600032"),
-                        track(
-                                null,
-                                "Lamplighter's Round",
-                                "Kestrel & Loam",
-                                piece(32, 126, 1, true, 40, Piece.Layers.BEATS),
-                                "XANW92600033",
-                                "version",
-                                "DJ Halfpenny Remix"),
-                        track(
-                                null,
-                                "Hod and Barrow",
-                                "Kestrel & Loam",
-                                piece(33, 94, 6, false, 37, Piece.Layers.BELLS).sung(9),
-                                "XANW92600034")),
-                false);
+                        "Lamplighter's Round",
+                        "Kestrel & Loam",
+                        "EP",
+                        "NW-030",
+                        "9521234500308",
+                        39,
+                        "Electronic",
+                        CoverDrawing.Style.LANTERNS,
+                        List.of("LAMPLIGHTER'S", "ROUND", "KESTREL & LOAM"),
+                        List.of(
+                                track(
+                                        null,
+                                        "Lamplighter's Round",
+                                        "Kestrel & Loam",
+                                        piece(31, 102, 1, true, 43, Piece.Layers.BEATS)
+                                                .sung(8),
+                                        "XANW92600032"),
+                                track(
+                                        null,
+                                        "Lamplighter's Round",
+                                        "Kestrel & Loam",
+                                        piece(32, 126, 1, true, 40, Piece.Layers.BEATS),
+                                        "XANW92600033",
+                                        "version",
+                                        "DJ Halfpenny Remix"),
+                                track(
+                                        null,
+                                        "Hod and Barrow",
+                                        "Kestrel & Loam",
+                                        piece(33, 94, 6, false, 37, Piece.Layers.BELLS)
+                                                .sung(9),
+                                        "XANW92600034")),
+                        false)
+                .to("lumenfold; crate-and-lantern");
     }
 
     private DemoRelease tenWinters() {

@@ -116,6 +116,13 @@ final class Browser implements AutoCloseable {
         return driver.findElements(By.cssSelector(css)).size();
     }
 
+    /** Waits until there are exactly so many of this CSS. */
+    void seeCount(String css, int wanted) {
+        patience()
+                .withMessage(() -> "to see %d times %s, not %d".formatted(wanted, css, count(css)))
+                .until(d -> count(css) == wanted);
+    }
+
     void click(String css, String text) {
         patience().withMessage("to click “" + text + "”").until(d -> {
             WebElement element = see(css, text);

@@ -191,7 +191,7 @@ class KeyboardAloneTest extends InTheBrowser {
         try (var files = Files.list(masters())) {
             browser.pick(".head input[type=file]", files.sorted().toArray(Path[]::new));
         }
-        browser.chord(Keys.ALT, "4");
+        browser.chord(Keys.ALT, "5");
         browser.see(".masters, .panel", "01 Lock Keeper.wav");
         browser.see(".masters .btn-primary", "Confirm all 10 certain ones");
         tabTo(".masters .btn-primary");

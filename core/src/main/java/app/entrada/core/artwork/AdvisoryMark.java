@@ -19,8 +19,9 @@ final class AdvisoryMark {
         int height = small.getHeight();
         long[][] neutral = summed(small, true);
         long[][] dark = summed(small, false);
+        if (width < 200 || height < 200) return Optional.empty(); // too small to carry one
         int step = Math.max(4, width / 150);
-        for (int w = width / 12; w <= width / 4; w += width / 48) {
+        for (int w = width / 12; w <= width / 4; w += Math.max(1, width / 48)) {
             int h = (int) (w * 0.62);
             for (int y = height * 2 / 3; y + h < height; y += step)
                 for (int x = 0; x + w < width; x += step) {

@@ -101,6 +101,48 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
         return files;
     }
 
+    /** The release as it would be after changes; the running order stays. */
+    public Release with(List<Change> changes) {
+        Facts own = facts;
+        for (Change change : changes)
+            if (change.target().equals(new Ref(Entity.RELEASE, id))) own = own.withText(change.field(), change.after());
+        return new Release(
+                id,
+                revision,
+                own,
+                tracks.stream().map(track -> with(track, changes)).toList());
+    }
+
+    private Optional<Work> work(long workId) {
+        return tracks.stream()
+                .map(track -> track.recording().work())
+                .filter(work -> work.id() == workId)
+                .findFirst();
+    }
+
+    private Track with(Track track, List<Change> changes) {
+        Facts own = track.facts();
+        Facts recording = track.recording().facts();
+        Facts work = track.recording().work().facts();
+        for (Change change : changes) {
+            if (change.field().entity() == Entity.RELEASE
+                    || change.field().entity() == Entity.PARTY
+                    || !change.target().equals(ref(track, change.field().entity()))) continue;
+            switch (change.field().entity()) {
+                case TRACK -> own = own.withText(change.field(), change.after());
+                case RECORDING -> recording = recording.withText(change.field(), change.after());
+                default -> work = work.withText(change.field(), change.after());
+            }
+        }
+        Work written = recording
+                .get(Fields.RECORDING_WORK)
+                .filter(id -> id != track.recording().work().id())
+                .flatMap(this::work)
+                .orElse(new Work(track.recording().work().id(), work));
+        return new Track(
+                track.id(), track.number(), own, new Recording(track.recording().id(), recording, written));
+    }
+
     /** The same release; each field that is looked at is told to the watch. */
     public Release watched(Consumer<Object> by) {
         return new Release(

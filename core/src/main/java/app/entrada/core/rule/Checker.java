@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -115,7 +116,8 @@ public final class Checker {
                     each.observation.place(),
                     each.observation.says(),
                     each.rule.reason(),
-                    each.observation.fix()));
+                    each.observation.fix(),
+                    Optional.empty()));
         }
         all.sort(ORDER);
         return List.copyOf(all);

@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param weight the heaviest of the destinations'
  * @param destinations weight by destination id
  * @param reason why a destination wants it
+ * @param accepted that somebody takes the risk; a stop stays one all the same
  */
 public record Finding(
         String id,
@@ -22,4 +23,24 @@ public record Finding(
         Place place,
         String says,
         String reason,
-        Optional<Fix> fix) {}
+        Optional<Fix> fix,
+        Optional<Accepted> accepted) {
+    /**
+     * That somebody takes the risk.
+     *
+     * @param reason in their words
+     * @param at when, ISO 8601
+     */
+    public record Accepted(String reason, String by, String at) {}
+
+    /** The same, its risk taken. */
+    public Finding accepted(Accepted taken) {
+        return new Finding(id, rule, family, weight, destinations, place, says, reason, fix, Optional.of(taken));
+    }
+
+    /** The weight it still has for a destination: none where it does not apply, and none for a risk that was taken. */
+    public Optional<Weight> open(String destination) {
+        return Optional.ofNullable(destinations.get(destination))
+                .filter(its -> accepted.isEmpty() || its == Weight.STOP);
+    }
+}

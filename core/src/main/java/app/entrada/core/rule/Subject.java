@@ -69,6 +69,11 @@ public record Subject(
         this(release, audio, pictures, elsewhere, label, today, loose, Map.of(), List.of(), List.of(), read -> {});
     }
 
+    /** The same around another state of the release. */
+    public Subject with(Release other) {
+        return new Subject(other, audio, pictures, elsewhere, label, today, loose, people, papers, copies, watch);
+    }
+
     /** The same with what is known of people, by name. */
     public Subject withPeople(Map<String, Facts> known) {
         return new Subject(release, audio, pictures, elsewhere, label, today, loose, known, papers, copies, watch);

@@ -3,12 +3,6 @@ package app.entrada.core.rule;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.release.Change;
-import app.entrada.core.release.Facts;
-import app.entrada.core.release.Recording;
-import app.entrada.core.release.Ref;
-import app.entrada.core.release.Release;
-import app.entrada.core.release.Track;
-import app.entrada.core.release.Work;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -70,48 +64,7 @@ class ExamplesTest {
     }
 
     private static Subject mended(Subject subject, List<Change> changes) {
-        Release release = subject.release();
-        Facts own = release.facts();
-        for (Change change : changes)
-            if (change.target().equals(new Ref(app.entrada.core.field.Entity.RELEASE, release.id())))
-                own = own.withText(change.field(), change.after());
-        List<Track> tracks = release.tracks().stream()
-                .map(track -> {
-                    Facts of = track.facts();
-                    Facts recording = track.recording().facts();
-                    Facts work = track.recording().work().facts();
-                    for (Change change : changes) {
-                        boolean here = change.target()
-                                .equals(release.ref(track, change.field().entity()));
-                        if (!here) continue;
-                        switch (change.field().entity()) {
-                            case TRACK -> of = of.withText(change.field(), change.after());
-                            case RECORDING -> recording = recording.withText(change.field(), change.after());
-                            case WORK -> work = work.withText(change.field(), change.after());
-                            default -> {}
-                        }
-                    }
-                    return new Track(
-                            track.id(),
-                            track.number(),
-                            of,
-                            new Recording(
-                                    track.recording().id(),
-                                    recording,
-                                    new Work(track.recording().work().id(), work)));
-                })
-                .toList();
-        return new Subject(
-                        new Release(release.id(), release.revision(), own, tracks),
-                        subject.audio(),
-                        subject.pictures(),
-                        subject.elsewhere(),
-                        subject.label(),
-                        subject.today(),
-                        subject.loose())
-                .withPeople(subject.people())
-                .withPapers(subject.papers())
-                .withCopies(subject.copies());
+        return subject.with(subject.release().with(changes));
     }
 
     @Test

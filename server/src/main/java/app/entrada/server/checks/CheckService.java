@@ -14,6 +14,7 @@ import app.entrada.core.rule.Elsewhere;
 import app.entrada.core.rule.Finding;
 import app.entrada.core.rule.Profile;
 import app.entrada.core.rule.Subject;
+import app.entrada.core.rule.Weight;
 import app.entrada.server.analysis.Prints;
 import app.entrada.server.codes.CodeBook;
 import app.entrada.server.files.FileBook;
@@ -30,24 +31,28 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 
 /** Brings together what rules look at, and runs them. */
 @Service
 public class CheckService {
     private final Surroundings surroundings;
+    private final AcceptedRisks risks;
+    private final OwnProfiles own;
     private final PeopleBook people;
     private final FileBook files;
     private final CodeBook codes;
     private final Recordings recordings;
     private final LooseFiles loose;
     private final Clock clock;
-    private final List<Profile> profiles = Profile.shipped();
     private final Cache<Long, Checker> checkers =
             Caffeine.newBuilder().maximumSize(500).build();
 
     CheckService(
             Surroundings surroundings,
+            AcceptedRisks risks,
+            OwnProfiles own,
             PeopleBook people,
             FileBook files,
             CodeBook codes,
@@ -55,6 +60,8 @@ public class CheckService {
             LooseFiles loose,
             Clock clock) {
         this.surroundings = surroundings;
+        this.risks = risks;
+        this.own = own;
         this.people = people;
         this.files = files;
         this.codes = codes;
@@ -65,7 +72,7 @@ public class CheckService {
 
     /** Profiles of the destinations. */
     public List<Profile> profiles() {
-        return profiles;
+        return own.on(today());
     }
 
     /** Those of the destinations that a release is meant for. */
@@ -75,7 +82,7 @@ public class CheckService {
 
     /** The profile with this id. */
     public Profile profile(String id) {
-        return profiles.stream()
+        return profiles().stream()
                 .filter(profile -> profile.id().equals(id))
                 .findFirst()
                 .orElseThrow(() -> Problem.missing("destination"));
@@ -99,9 +106,19 @@ public class CheckService {
                         subject.release().id(),
                         (id, before) ->
                                 before != null && before.profiles().equals(meant) ? before : new Checker(meant));
+        List<Finding> findings;
         synchronized (checker) {
-            return checker.check(subject);
+            findings = checker.check(subject);
         }
+        Map<String, AcceptedRisks.Taken> taken = risks.of(subject.release().id());
+        if (taken.isEmpty()) return findings;
+        return findings.stream()
+                .map(finding -> Optional.ofNullable(taken.get(finding.id()))
+                        // what is said now must be what was said when somebody took the risk
+                        .filter(one -> one.says().equals(finding.says()) && finding.weight() != Weight.STOP)
+                        .map(one -> finding.accepted(one.accepted()))
+                        .orElse(finding))
+                .toList();
     }
 
     /** What rules look at. */

@@ -1,11 +1,28 @@
 package app.entrada.server.destinations;
 
+import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.Rule;
+import app.entrada.core.rule.RuleBook;
+import app.entrada.core.rule.RuleExample;
+import app.entrada.core.rule.Weight;
+import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
+import app.entrada.server.checks.OwnProfiles;
+import app.entrada.server.platform.Problem;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -16,14 +33,25 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class DestinationController {
     private final CheckService checks;
+    private final OwnProfiles own;
     private final DestinationService destinations;
 
-    DestinationController(CheckService checks, DestinationService destinations) {
+    DestinationController(CheckService checks, OwnProfiles own, DestinationService destinations) {
         this.checks = checks;
+        this.own = own;
         this.destinations = destinations;
     }
 
-    /** A destination with its rules in words. */
+    /**
+     * A destination with its rules in words.
+     *
+     * @param titles how it wants titles, with an example
+     * @param express its faster service in words, null when it has none
+     * @param ownFrom day from which the label's own version of the rules holds, null when the shipped ones do
+     * @param sends what is sent to it from here, empty while nothing can be
+     * @param rules those it applies, heaviest first
+     * @param others those it does not ask
+     */
     record DestinationView(
             String id,
             String name,
@@ -32,11 +60,38 @@ class DestinationController {
             String dated,
             int version,
             int leadDays,
+            String titles,
+            @Nullable String express,
+            @Nullable String ownFrom,
+            String sends,
             @Nullable String url,
             boolean secret,
-            List<RuleView> rules) {}
+            List<RuleView> rules,
+            List<RuleView> others) {}
 
-    record RuleView(String id, String family, String name, String weight, String reason, Map<String, String> limits) {}
+    /**
+     * A rule in words.
+     *
+     * @param limits parameters by name as they hold here, as text
+     * @param fails what is different in a release that it objects to
+     * @param says in which words
+     * @param passes what is different in one that it lets pass
+     */
+    record RuleView(
+            String id,
+            String family,
+            String name,
+            String weight,
+            String reason,
+            Map<String, String> limits,
+            List<String> fails,
+            String says,
+            List<String> passes) {}
+
+    record RuleTyped(String id, String weight, @Nullable Map<String, String> limits) {}
+
+    /** @param dated ISO day from which the rules hold */
+    record RulesTyped(String dated, int leadDays, List<RuleTyped> rules) {}
 
     record ConnectionTyped(@Nullable String url, String secret) {}
 
@@ -55,21 +110,102 @@ class DestinationController {
                 profile.dated().toString(),
                 profile.version(),
                 profile.leadDays(),
+                profile.titleStyle().says(),
+                profile.express()
+                        .map(faster -> "%d days for %s".formatted(faster.days(), faster.fee()))
+                        .orElse(null),
+                own.own(profile.id()).map(mine -> mine.dated().toString()).orElse(null),
+                profile.sends(),
                 connection.map(DestinationService.Connection::url).orElse(null),
                 connection.map(DestinationService.Connection::secret).orElse(false),
-                profile.rules().stream().map(DestinationController::rule).toList());
+                profile.rules().stream()
+                        .sorted(Comparator.comparing(Profile.Applied::weight)
+                                .reversed()
+                                .thenComparing(applied -> applied.rule().family()))
+                        .map(applied -> rule(
+                                applied.rule(), applied.weight().name().toLowerCase(Locale.ROOT), applied.params()))
+                        .toList(),
+                RuleBook.all().stream()
+                        .filter(rule -> profile.applied(rule.id()).isEmpty())
+                        .map(rule -> rule(rule, "off", new Params(rule, Map.of())))
+                        .toList());
     }
 
-    private static RuleView rule(Profile.Applied applied) {
-        Map<String, String> limits = new java.util.LinkedHashMap<>();
-        applied.set().forEach((name, value) -> limits.put(name, String.valueOf(value)));
+    private static RuleView rule(Rule rule, String weight, Params params) {
+        Map<String, String> limits = new TreeMap<>();
+        rule.parameters()
+                .forEach((name, standard) -> limits.put(
+                        name, standard instanceof List ? String.join("; ", params.words(name)) : params.plain(name)));
+        RuleExample example = RuleExample.of(rule).orElseThrow();
         return new RuleView(
-                applied.rule().id(),
-                applied.rule().family().says(),
-                applied.rule().name(),
-                applied.weight().name().toLowerCase(Locale.ROOT),
-                applied.rule().reason(),
-                limits);
+                rule.id(),
+                rule.family().says(),
+                rule.name(),
+                weight,
+                rule.reason(),
+                limits,
+                example.fails().inWords(),
+                example.says(),
+                example.passes().inWords());
+    }
+
+    /** Keeps the label's own version of the rules, from a day on; the shipped ones stay. */
+    @PutMapping("/api/destinations/{id}/rules")
+    DestinationView adjust(
+            @PathVariable String id, @RequestBody RulesTyped typed, @AuthenticationPrincipal Account account) {
+        Profile base = own.own(id).orElseGet(() -> own.shipped(id));
+        try {
+            List<Profile.Applied> applied = new ArrayList<>();
+            for (RuleTyped each : typed.rules() == null ? List.<RuleTyped>of() : typed.rules()) {
+                if ("off".equals(each.weight())) continue;
+                Rule rule = RuleBook.byId(each.id());
+                Map<String, Object> set = new LinkedHashMap<>();
+                if (each.limits() != null)
+                    each.limits().forEach((name, text) -> set.put(name, typed(rule, name, text)));
+                applied.add(new Profile.Applied(
+                        rule,
+                        Weight.valueOf(String.valueOf(each.weight()).toUpperCase(Locale.ROOT)),
+                        new Params(rule, set),
+                        set));
+            }
+            if (applied.isEmpty()) throw Problem.input("no-rules", "A destination without rules would check nothing.");
+            Profile adjusted = base.adjusted(LocalDate.parse(typed.dated()), typed.leadDays(), applied);
+            // what cannot be read back is not kept
+            Profile.read(adjusted.yaml());
+            own.keep(adjusted, account);
+        } catch (IllegalArgumentException | DateTimeParseException wrong) {
+            throw Problem.input("malformed-rules", wrong.getMessage() + " Nothing was changed.");
+        }
+        return view(checks.profile(id));
+    }
+
+    /** Goes back to the shipped rules. */
+    @DeleteMapping("/api/destinations/{id}/rules")
+    DestinationView shipped(@PathVariable String id) {
+        own.shipped(id);
+        own.drop(id);
+        return view(checks.profile(id));
+    }
+
+    private static Object typed(Rule rule, String name, String text) {
+        Object standard = rule.parameters().get(name);
+        String plain = text == null ? "" : text.strip();
+        if (standard instanceof Number)
+            try {
+                double number = Double.parseDouble(plain);
+                return number == Math.rint(number) && Math.abs(number) < 1e15 ? (Object) (long) number : number;
+            } catch (NumberFormatException notANumber) {
+                throw new IllegalArgumentException(
+                        "“%s” of rule %s is “%s”; wanted: a number.".formatted(name, rule.id(), plain));
+            }
+        if (standard instanceof List<?> list)
+            return Arrays.stream(plain.split("\\s*;\\s*"))
+                    .filter(word -> !word.isEmpty())
+                    .<Object>map(word -> !list.isEmpty() && list.get(0) instanceof Number && word.matches("\\d+")
+                            ? Long.valueOf(word)
+                            : word)
+                    .toList();
+        return plain;
     }
 
     /** The secret is written and never read back. */

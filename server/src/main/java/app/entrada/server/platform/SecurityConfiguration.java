@@ -40,7 +40,7 @@ class SecurityConfiguration {
                         .permitAll()
                         .requestMatchers(HttpMethod.POST, "/api/releases/*/deliveries")
                         .hasRole("MANAGER")
-                        .requestMatchers("/api/destinations/*/secret")
+                        .requestMatchers("/api/destinations/*/secret", "/api/destinations/*/rules")
                         .hasRole("MANAGER")
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .hasAnyRole("MANAGER", "ASSISTANT", "READER")

@@ -11,6 +11,9 @@ import app.entrada.core.release.Track;
 import app.entrada.core.rule.Finding;
 import app.entrada.core.rule.Fix;
 import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.rule.Place;
+import app.entrada.core.rule.SafeFixes;
+import app.entrada.core.rule.Subject;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.codes.CodeBook;
@@ -20,6 +23,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -159,6 +163,25 @@ public class ReleaseService {
         Fix fix = finding.fix().orElseThrow(() -> Problem.conflict("no-fix", "That finding has no safe fix."));
         if (fix instanceof Fix.Edit edit)
             return changes.apply(releaseId, new ChangeService.Batch(edit.label(), "safe fix", edit.changes()), account);
+        if (fix instanceof Fix.Picture)
+            throw Problem.conflict(
+                    "see-first", "Another picture is looked at first: under Artwork. Nothing was changed.");
         return allocate(releaseId, finding.place().target(), finding.place().field(), account);
+    }
+
+    /** Applies the safe fixes of several findings as one batch; findings that no longer stand are left out. */
+    @Transactional
+    public Release fixAll(long releaseId, Set<String> findings, Account account) {
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
+        Subject subject = checks.subject(release);
+        SafeFixes plan = SafeFixes.plan(subject, checks.profiles(release), checks.findings(subject), findings);
+        List<Change> batch = new ArrayList<>(plan.changes());
+        for (Place place : plan.codes())
+            batch.add(new Change(place.target(), place.field(), null, codes.next(place.field(), account.id())));
+        if (batch.isEmpty())
+            throw Problem.conflict(
+                    "nothing-to-fix", "None of these can be mended safely any more. Nothing was changed.");
+        String says = "%d safe fixes".formatted(batch.size());
+        return changes.apply(releaseId, new ChangeService.Batch(says, "safe fix", batch), account);
     }
 }

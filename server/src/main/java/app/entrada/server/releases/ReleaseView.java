@@ -138,6 +138,7 @@ public record ReleaseView(
      * @param destinations names
      * @param fix what its safe fix does, null when there is none
      * @param preview what the fix changes, in words
+     * @param accepted why somebody takes the risk, null when nobody does
      */
     public record FindingView(
             String id,
@@ -152,7 +153,8 @@ public record ReleaseView(
             String says,
             String reason,
             @Nullable String fix,
-            @Nullable String preview) {}
+            @Nullable String preview,
+            @Nullable String accepted) {}
 
     /** A received file that is in no place. */
     public record LooseFile(

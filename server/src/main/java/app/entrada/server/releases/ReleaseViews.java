@@ -147,7 +147,9 @@ public class ReleaseViews {
         NextMoves.Standing stands = standing == null ? NextMoves.Standing.NOT_SENT : standing;
         for (Weight weight : List.of(Weight.STOP, Weight.RISK, Weight.NOTE)) {
             int count = (int) findings.stream()
-                    .filter(finding -> finding.destinations().get(profile.id()) == weight)
+                    .filter(finding -> finding.open(profile.id())
+                            .filter(its -> its == weight)
+                            .isPresent())
                     .count();
             if (count > 0)
                 return new ReleaseView.MarkView(
@@ -272,11 +274,15 @@ public class ReleaseViews {
                 field == Fields.RELEASE_COVER ? "artwork" : "sheet",
                 finding.says(),
                 finding.reason(),
-                finding.fix().map(Fix::label).orElse(null),
+                finding.fix()
+                        .filter(fix -> !(fix instanceof Fix.Picture))
+                        .map(Fix::label)
+                        .orElse(null),
                 finding.fix()
                         .filter(Fix.Edit.class::isInstance)
                         .map(fix -> preview(((Fix.Edit) fix).changes()))
-                        .orElse(null));
+                        .orElse(null),
+                finding.accepted().map(Finding.Accepted::reason).orElse(null));
     }
 
     private static String preview(List<Change> changes) {

@@ -36,7 +36,7 @@ final class NameRules {
                         "artist.generic",
                         "A name that is nobody’s",
                         "“Various Artists” is for releases with many different ones; “Unknown” is paid to nobody.",
-                        Map.of("different", 4),
+                        Map.of("different", 3),
                         NameRules::generic),
                 rule(
                         "artist.differs-from-release",

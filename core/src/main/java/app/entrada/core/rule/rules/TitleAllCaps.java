@@ -2,10 +2,13 @@ package app.entrada.core.rule.rules;
 
 import app.entrada.core.field.Fields;
 import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Fix;
 import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
+import app.entrada.core.wording.TitleCase;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 
@@ -43,6 +46,14 @@ public final class TitleAllCaps implements Rule {
                 .filter(title ->
                         title.codePoints().filter(Character::isUpperCase).count() >= p.number("letters")
                                 && title.codePoints().noneMatch(Character::isLowerCase))
-                .map(title -> s.at(track, Fields.TRACK_TITLE, "“%s” is all in capitals.", title)));
+                .map(title -> {
+                    String cased = TitleCase.of(
+                            title,
+                            s.release().holds(track, Fields.TRACK_LANGUAGE).orElse("und"));
+                    Observation seen = s.at(track, Fields.TRACK_TITLE, "“%s” is all in capitals.", title);
+                    return cased.equals(title)
+                            ? seen
+                            : seen.with(new Fix.Edit("Capitals", List.of(s.change(track, Fields.TRACK_TITLE, cased))));
+                }));
     }
 }

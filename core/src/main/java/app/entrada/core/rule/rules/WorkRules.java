@@ -473,11 +473,17 @@ final class WorkRules {
                 .findFirst();
         if (here.isPresent())
             return Optional.of(s.at(
-                    track,
-                    Fields.WORK_TITLE,
-                    "%s has the title and the writers of track %d and is another work; one work may have many recordings.",
-                    s.name(track),
-                    here.get().number()));
+                            track,
+                            Fields.WORK_TITLE,
+                            "%s has the title and the writers of track %d and is another work; one work may have many recordings.",
+                            s.name(track),
+                            here.get().number())
+                    .with(new Fix.Edit(
+                            "Take the work of track " + here.get().number(),
+                            List.of(s.change(
+                                    track,
+                                    Fields.RECORDING_WORK,
+                                    String.valueOf(here.get().recording().work().id()))))));
         List<String> others = s.elsewhere().worksLike().getOrDefault(key, List.of());
         return others.isEmpty()
                 ? Optional.empty()

@@ -1,0 +1,93 @@
+package app.entrada.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
+
+@DisplayName("K1–K4 From findings to ready, by jumps and fixes alone")
+@ExtendWith(RunningEntrada.class)
+class ReadinessTest {
+    private final Installation entrada = RunningEntrada.get();
+
+    /** Jumps from the board to the cell of a finding, types there, and comes back. */
+    private static void mend(Browser browser, String finding, String cell, String text) {
+        browser.click("[data-jump='" + finding + "']");
+        browser.see("[data-cell='" + cell + "'].here");
+        browser.press(Keys.F2);
+        browser.see("[data-cell='" + cell + "'] input").sendKeys(Keys.chord(Keys.CONTROL, "a"), text, Keys.ENTER);
+        browser.seeNoLonger("[data-finding='" + finding + "']", "");
+        browser.chord(Keys.ALT, "6");
+        browser.see(".readiness .cell");
+        browser.seeNoLonger("[data-jump='" + finding + "']", "");
+    }
+
+    @Test
+    void the_album_becomes_ready_for_all_its_destinations() throws java.io.IOException {
+        try (Browser browser = new Browser()) {
+            browser.go(entrada.address());
+            new Desk(browser, entrada).signIn();
+            browser.go(entrada.address() + "/releases");
+            browser.click("main li a", "Tidewrack Almanac");
+            browser.click(".tabs a", "Readiness");
+            browser.see(".readiness thead", "OSTRA");
+            assertThat(browser.text(".readiness thead"))
+                    .contains("Lumenfold", "Crate & Lantern", "Commonshelf", "Ferrous Lane");
+
+            // all safe ones in one move, each value seen before, and one undo takes all of it back
+            browser.click("button", "Fix 4 safe ones");
+            browser.see(".modal td.before", "Glasswort (feat. Joss Amberley)");
+            browser.see(".modal td", "the next free code");
+            browser.click(".modal button", "Change");
+            browser.seeNoLonger(".readiness header", "safe ones");
+            browser.chord(Keys.CONTROL, "z");
+            browser.see("button", "Fix 4 safe ones");
+            browser.chord(Keys.CONTROL, Keys.SHIFT, "z");
+            browser.seeNoLonger(".readiness header", "safe ones");
+
+            mend(browser, "price-tier.missing@release.priceTier:release", "0.priceTier", "full");
+            mend(browser, "work.no-writer@work.writers:track 3", "3.writers", "Mira Tollgate: CA 100/100");
+            for (int track : new int[] {5, 6, 8})
+                mend(
+                        browser,
+                        "work.shares-total@work.writers:track " + track,
+                        track + ".writers",
+                        "Mira Tollgate: CA 100/100");
+            mend(
+                    browser,
+                    "work.public-domain-arrangement-only@work.writers:track 9",
+                    "9.writers",
+                    "Mira Tollgate: AR 100/100");
+
+            // what is left cannot be mended here: it is taken on, with a reason each
+            while (browser.count("[data-accept]") > 0) {
+                int left = browser.count("[data-accept]");
+                browser.click("[data-accept]");
+                browser.type(".taking input", "Agreed with the artist on 20 November");
+                browser.click(".taking button", "Accept the risk");
+                browser.seeCount("[data-accept]", left - 1);
+            }
+            browser.see(".taken", "Agreed with the artist");
+            for (String name : new String[] {"Lumenfold", "Crate & Lantern", "OSTRA", "Commonshelf", "Ferrous Lane"})
+                browser.see(".readiness thead th", name);
+            assertThat(browser.text(".readiness thead")).doesNotContain("stop", "risk", "note");
+            browser.seeNoLonger(".release .marks", "■");
+        }
+    }
+
+    @Test
+    void any_destination_says_what_it_wants_in_words_with_examples() throws java.io.IOException {
+        try (Browser browser = new Browser()) {
+            browser.go(entrada.address());
+            new Desk(browser, entrada).signIn();
+            browser.go(entrada.address() + "/destinations");
+            browser.click(".destinations nav a", "OSTRA");
+            browser.click(".rule button", "Publishers hold too much");
+            browser.see(".rule dd", "Low Lock Music: E 60/60");
+            browser.click(".destinations nav a", "Hearthcast");
+            browser.see(".rule", "max 300,000");
+        }
+    }
+}

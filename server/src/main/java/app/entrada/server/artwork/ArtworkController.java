@@ -1,0 +1,225 @@
+package app.entrada.server.artwork;
+
+import app.entrada.core.artwork.PictureFacts;
+import app.entrada.core.artwork.PictureLook;
+import app.entrada.core.artwork.PictureScaling;
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Profile;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.analysis.MeasureWork;
+import app.entrada.server.checks.CheckService;
+import app.entrada.server.files.FileBook;
+import app.entrada.server.files.FileStore;
+import app.entrada.server.platform.Problem;
+import app.entrada.server.releases.ChangeService;
+import app.entrada.server.releases.ReleaseDelta;
+import app.entrada.server.releases.ReleaseRepository;
+import app.entrada.server.releases.ReleaseViews;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The front cover over HTTP. */
+@RestController
+class ArtworkController {
+    private static final long MOST_BYTES = 100_000_000;
+
+    private final ReleaseRepository releases;
+    private final ReleaseViews views;
+    private final ChangeService changes;
+    private final CheckService checks;
+    private final FileBook files;
+    private final FileStore store;
+    private final MeasureWork measuring;
+
+    ArtworkController(
+            ReleaseRepository releases,
+            ReleaseViews views,
+            ChangeService changes,
+            CheckService checks,
+            FileBook files,
+            FileStore store,
+            MeasureWork measuring) {
+        this.releases = releases;
+        this.views = views;
+        this.changes = changes;
+        this.checks = checks;
+        this.files = files;
+        this.store = store;
+        this.measuring = measuring;
+    }
+
+    /**
+     * The front cover.
+     *
+     * @param state none, measuring, whole or damaged
+     * @param before checksum of the cover this one was made in place of, to go back to it
+     */
+    record ArtworkView(
+            int revision,
+            String state,
+            @Nullable String sha256,
+            String format,
+            int width,
+            int height,
+            String colours,
+            int bitDepth,
+            long bytes,
+            List<String> faults,
+            @Nullable PictureLook look,
+            List<LimitBar> limits) {}
+
+    /**
+     * A destination's limit and where the cover stands against it.
+     *
+     * @param what pixels or bytes
+     * @param min 0 for none
+     * @param weight the rule's weight: stop, risk or note
+     */
+    record LimitBar(
+            String destination,
+            String name,
+            String what,
+            long min,
+            long max,
+            long value,
+            boolean within,
+            String weight) {}
+
+    /** A stretch of the cover and what is made of it; pixels of the cover, 0 for as it is. */
+    record Derived(int x, int y, int size, int side, long bytes, String says) {}
+
+    private Release find(long id) {
+        return releases.find(id).orElseThrow(() -> Problem.missing("release"));
+    }
+
+    @GetMapping("/api/releases/{id}/artwork")
+    ArtworkView artwork(@PathVariable long id) {
+        Release release = find(id);
+        Sha256 cover = release.facts().get(Fields.RELEASE_COVER).orElse(null);
+        if (cover == null) return nothing(release, "none", null);
+        FileBook.Entry entry = files.find(cover).orElseThrow(() -> Problem.missing("picture"));
+        if (!entry.measured()) return nothing(release, "measuring", cover.hex());
+        if (entry.picture().isEmpty()) return nothing(release, "damaged", cover.hex());
+        PictureFacts facts = entry.picture().get();
+        return new ArtworkView(
+                release.revision(),
+                facts.faults().isEmpty() ? "whole" : "damaged",
+                cover.hex(),
+                facts.format(),
+                facts.width(),
+                facts.height(),
+                facts.colours(),
+                facts.bitDepth(),
+                facts.bytes(),
+                facts.faults(),
+                facts.look().orElse(null),
+                limits(release, facts));
+    }
+
+    private static ArtworkView nothing(Release release, String state, @Nullable String sha256) {
+        return new ArtworkView(release.revision(), state, sha256, "", 0, 0, "", 0, 0, List.of(), null, List.of());
+    }
+
+    private List<LimitBar> limits(Release release, PictureFacts facts) {
+        List<LimitBar> bars = new ArrayList<>();
+        long longest = Math.max(facts.width(), facts.height());
+        for (Profile profile : checks.profiles(release))
+            for (Profile.Applied applied : profile.rules()) {
+                if (applied.rule().family() != Family.ARTWORK) continue;
+                boolean pixels = applied.rule().id().equals("artwork.pixels");
+                if (!pixels && !applied.rule().id().equals("artwork.bytes")) continue;
+                long min = pixels ? applied.params().number("min") : 0;
+                long max = applied.params().number("max");
+                long value = pixels ? longest : facts.bytes();
+                bars.add(new LimitBar(
+                        profile.id(),
+                        profile.name(),
+                        pixels ? "pixels" : "bytes",
+                        min,
+                        max,
+                        value,
+                        value >= min && value <= max,
+                        applied.weight().name().toLowerCase(java.util.Locale.ROOT)));
+            }
+        return bars;
+    }
+
+    /** The picture that would be made, to look at before it is taken. */
+    @GetMapping("/api/releases/{id}/artwork/derived")
+    ResponseEntity<byte[]> derived(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "0") int x,
+            @RequestParam(defaultValue = "0") int y,
+            @RequestParam(defaultValue = "0") int size,
+            @RequestParam(defaultValue = "0") int side,
+            @RequestParam(defaultValue = "0") long bytes) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_JPEG)
+                .cacheControl(CacheControl.noStore())
+                .body(made(find(id), new Derived(x, y, size, side, bytes, "")));
+    }
+
+    /** Makes it and puts it on the front; the picture as it came is kept, and undo brings it back. */
+    @PostMapping("/api/releases/{id}/artwork")
+    ReleaseDelta take(@PathVariable long id, @RequestBody Derived wanted, @AuthenticationPrincipal Account account) {
+        Release release = find(id);
+        byte[] jpeg = made(release, wanted);
+        try {
+            FileStore.Stored stored = store.receive(new ByteArrayInputStream(jpeg), MOST_BYTES);
+            if (files.enter(stored))
+                measuring.measure(files.find(stored.sha256()).orElseThrow(), 0);
+            Change change = new Change(
+                    new Ref(Entity.RELEASE, id),
+                    Fields.RELEASE_COVER,
+                    release.facts().text(Fields.RELEASE_COVER),
+                    stored.sha256().hex());
+            String says = wanted.says() == null || wanted.says().isBlank() ? "Front cover made anew" : wanted.says();
+            return views.delta(
+                    changes.apply(
+                            id,
+                            new ChangeService.Batch(
+                                    says.length() > 100 ? says.substring(0, 100) : says,
+                                    "made from the cover",
+                                    List.of(change)),
+                            account),
+                    account);
+        } catch (IOException disk) {
+            throw new java.io.UncheckedIOException(disk);
+        }
+    }
+
+    private byte[] made(Release release, Derived wanted) {
+        Sha256 cover = release.facts()
+                .get(Fields.RELEASE_COVER)
+                .orElseThrow(() -> Problem.conflict("no-cover", "There is no front cover to make another from."));
+        if (wanted.side() < 0 || wanted.side() > 20_000 || wanted.bytes() < 0 || wanted.size() < 0)
+            throw Problem.input("out-of-range", "A picture has between 100 and 20,000 pixels; nothing was made.");
+        PictureLook.Box crop =
+                wanted.size() == 0 ? null : new PictureLook.Box(wanted.x(), wanted.y(), wanted.size(), wanted.size());
+        try {
+            return PictureScaling.derived(store.path(cover), crop, wanted.side(), wanted.bytes());
+        } catch (IOException impossible) {
+            throw Problem.conflict(
+                    "cannot-be-made", "No picture could be made: %s.".formatted(impossible.getMessage()));
+        }
+    }
+}

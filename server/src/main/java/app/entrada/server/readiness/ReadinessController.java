@@ -1,0 +1,110 @@
+package app.entrada.server.readiness;
+
+import app.entrada.core.release.Release;
+import app.entrada.core.rule.Finding;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.checks.AcceptedRisks;
+import app.entrada.server.checks.CheckService;
+import app.entrada.server.platform.Announcer;
+import app.entrada.server.platform.Problem;
+import app.entrada.server.releases.ReleaseDelta;
+import app.entrada.server.releases.ReleaseRepository;
+import app.entrada.server.releases.ReleaseService;
+import app.entrada.server.releases.ReleaseViews;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The readiness board over HTTP. */
+@RestController
+class ReadinessController {
+    private static final int MOST = 5000;
+
+    private final ReleaseRepository releases;
+    private final ReleaseService service;
+    private final ReleaseViews views;
+    private final ReadinessViews board;
+    private final CheckService checks;
+    private final AcceptedRisks risks;
+    private final Announcer announcer;
+
+    ReadinessController(
+            ReleaseRepository releases,
+            ReleaseService service,
+            ReleaseViews views,
+            ReadinessViews board,
+            CheckService checks,
+            AcceptedRisks risks,
+            Announcer announcer) {
+        this.releases = releases;
+        this.service = service;
+        this.views = views;
+        this.board = board;
+        this.checks = checks;
+        this.risks = risks;
+        this.announcer = announcer;
+    }
+
+    record RiskOf(String finding, @Nullable String reason) {}
+
+    record FixesOf(List<String> findings) {}
+
+    private Release find(long id) {
+        return releases.find(id).orElseThrow(() -> Problem.missing("release"));
+    }
+
+    @GetMapping("/api/releases/{id}/readiness")
+    ReadinessView readiness(@PathVariable long id) {
+        return board.view(find(id));
+    }
+
+    /** Takes the risk of a finding, with a reason. */
+    @PostMapping("/api/releases/{id}/readiness/risks")
+    ReadinessView accept(@PathVariable long id, @RequestBody RiskOf taken, @AuthenticationPrincipal Account account) {
+        Release release = find(id);
+        Finding finding = checks.findings(release).stream()
+                .filter(each -> each.id().equals(taken.finding()))
+                .findFirst()
+                .orElseThrow(
+                        () -> Problem.conflict("finding-gone", "That finding no longer stands. Nothing was noted."));
+        risks.take(id, finding, taken.reason(), account);
+        announcer.announce("release", Map.of("id", id, "by", account.name()));
+        return board.view(release);
+    }
+
+    /** Takes it back: the risk is open again. */
+    @PostMapping("/api/releases/{id}/readiness/risks/withdraw")
+    ReadinessView withdraw(@PathVariable long id, @RequestBody RiskOf taken, @AuthenticationPrincipal Account account) {
+        Release release = find(id);
+        risks.withdraw(id, taken.finding() == null ? "" : taken.finding());
+        announcer.announce("release", Map.of("id", id, "by", account.name()));
+        return board.view(release);
+    }
+
+    /** What safe fixes would do; nothing is changed. */
+    @PostMapping("/api/releases/{id}/readiness/plan")
+    ReadinessView.FixPlan plan(@PathVariable long id, @RequestBody FixesOf wanted) {
+        return board.plan(find(id), wanted(wanted));
+    }
+
+    /** Applies them as one batch, which is one undo. */
+    @PostMapping("/api/releases/{id}/readiness/fixes")
+    ReleaseDelta fix(@PathVariable long id, @RequestBody FixesOf wanted, @AuthenticationPrincipal Account account) {
+        return views.delta(service.fixAll(id, wanted(wanted), account), account);
+    }
+
+    private static Set<String> wanted(FixesOf fixes) {
+        if (fixes.findings() == null
+                || fixes.findings().isEmpty()
+                || fixes.findings().size() > MOST)
+            throw Problem.input("nothing-chosen", "Choose at least one finding to fix; nothing was changed.");
+        return Set.copyOf(fixes.findings());
+    }
+}

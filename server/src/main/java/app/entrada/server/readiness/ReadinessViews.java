@@ -1,0 +1,267 @@
+package app.entrada.server.readiness;
+
+import app.entrada.core.credit.Roles;
+import app.entrada.core.field.Credit;
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Writer;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.Checker;
+import app.entrada.core.rule.Family;
+import app.entrada.core.rule.Finding;
+import app.entrada.core.rule.Fix;
+import app.entrada.core.rule.InTime;
+import app.entrada.core.rule.Place;
+import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.RuleBook;
+import app.entrada.core.rule.SafeFixes;
+import app.entrada.core.rule.Subject;
+import app.entrada.core.rule.Weight;
+import app.entrada.server.checks.CheckService;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Puts findings on the board. */
+@Component
+class ReadinessViews {
+    private final CheckService checks;
+
+    ReadinessViews(CheckService checks) {
+        this.checks = checks;
+    }
+
+    ReadinessView view(Release release) {
+        Subject subject = checks.subject(release);
+        List<Finding> findings = checks.findings(subject);
+        List<Profile> meant = checks.profiles(release);
+        List<ReadinessView.BoardDestination> destinations = checks.profiles().stream()
+                .sorted(Comparator.comparing((Profile profile) -> !meant.contains(profile)))
+                .map(profile -> destination(profile, meant.contains(profile), release, findings))
+                .toList();
+        return new ReadinessView(
+                release.revision(),
+                release.facts().text(Fields.RELEASE_DESTINATIONS),
+                destinations,
+                Arrays.stream(Family.values())
+                        .map(family -> row(family, meant, findings))
+                        .toList(),
+                findings.stream().map(finding -> finding(finding, release)).toList(),
+                findings.stream()
+                        .filter(finding -> finding.accepted().isEmpty())
+                        .filter(finding -> finding.fix()
+                                .filter(fix -> !(fix instanceof Fix.Picture))
+                                .isPresent())
+                        .map(Finding::id)
+                        .toList(),
+                societies(subject));
+    }
+
+    private ReadinessView.BoardDestination destination(
+            Profile profile, boolean meant, Release release, List<Finding> findings) {
+        InTime time = InTime.of(profile, release.facts().get(Fields.RELEASE_DATE), checks.today());
+        Map<Weight, Integer> counts = new TreeMap<>();
+        for (Finding finding : findings)
+            finding.open(profile.id()).ifPresent(weight -> counts.merge(weight, 1, Integer::sum));
+        return new ReadinessView.BoardDestination(
+                profile.id(),
+                profile.name(),
+                profile.kind(),
+                meant,
+                time.standing().name(),
+                time.says(),
+                time.earliest().toString(),
+                heaviest(counts),
+                counts.getOrDefault(Weight.STOP, 0),
+                counts.getOrDefault(Weight.RISK, 0),
+                counts.getOrDefault(Weight.NOTE, 0));
+    }
+
+    private static String heaviest(Map<Weight, Integer> counts) {
+        return counts.keySet().stream()
+                .max(Comparator.naturalOrder())
+                .map(ReadinessViews::lower)
+                .orElse("ready");
+    }
+
+    private static String lower(Weight weight) {
+        return weight.name().toLowerCase(Locale.ROOT);
+    }
+
+    private static ReadinessView.BoardRow row(Family family, List<Profile> meant, List<Finding> findings) {
+        Map<String, ReadinessView.BoardCell> cells = new LinkedHashMap<>();
+        for (Profile profile : meant) {
+            int rules = (int) profile.rules().stream()
+                    .filter(applied -> applied.rule().family() == family)
+                    .count();
+            if (rules == 0) continue;
+            Map<Weight, Integer> counts = new TreeMap<>();
+            int accepted = 0;
+            for (Finding finding : findings) {
+                if (finding.family() != family || !finding.destinations().containsKey(profile.id())) continue;
+                Optional<Weight> open = finding.open(profile.id());
+                if (open.isPresent()) counts.merge(open.get(), 1, Integer::sum);
+                else accepted++;
+            }
+            String weight = heaviest(counts);
+            cells.put(
+                    profile.id(),
+                    new ReadinessView.BoardCell(
+                            weight,
+                            counts.values().stream()
+                                    .reduce((first, last) -> last)
+                                    .orElse(0),
+                            counts.values().stream().mapToInt(Integer::intValue).sum(),
+                            accepted,
+                            rules));
+        }
+        return new ReadinessView.BoardRow(family.says(), cells);
+    }
+
+    private static ReadinessView.BoardFinding finding(Finding finding, Release release) {
+        Map<String, String> weights = new LinkedHashMap<>();
+        finding.destinations().forEach((id, weight) -> weights.put(id, lower(weight)));
+        return new ReadinessView.BoardFinding(
+                finding.id(),
+                finding.rule(),
+                RuleBook.byId(finding.rule()).name(),
+                finding.family().says(),
+                lower(finding.weight()),
+                weights,
+                finding.place().track(),
+                finding.place().field().key(),
+                finding.place().field() == Fields.RELEASE_COVER ? "artwork" : "sheet",
+                where(finding.place(), release),
+                finding.says(),
+                finding.reason(),
+                finding.fix().map(Fix::label).orElse(null),
+                finding.fix().filter(Fix.Picture.class::isInstance).isPresent(),
+                finding.accepted()
+                        .map(taken -> new ReadinessView.RiskTaken(taken.reason(), taken.by(), taken.at()))
+                        .orElse(null));
+    }
+
+    private static String where(Place place, Release release) {
+        return place.track() == 0
+                ? "Release, " + place.field().name()
+                : "Track %d, %s".formatted(place.track(), place.field().name());
+    }
+
+    /** What the safe fixes of some findings would do. */
+    ReadinessView.FixPlan plan(Release release, Set<String> wanted) {
+        Subject subject = checks.subject(release);
+        SafeFixes plan = SafeFixes.plan(subject, checks.profiles(release), checks.findings(subject), wanted);
+        List<ReadinessView.FixLine> lines = new ArrayList<>();
+        for (Change change : plan.changes())
+            lines.add(new ReadinessView.FixLine(
+                    thing(change, release), change.field().name(), change.before(), change.after()));
+        for (Place place : plan.codes())
+            lines.add(new ReadinessView.FixLine(
+                    where(place, release), place.field().name(), null, null));
+        return new ReadinessView.FixPlan(lines, plan.ended());
+    }
+
+    private static String thing(Change change, Release release) {
+        if (change.field().entity() == Entity.RELEASE) return "Release";
+        return release.tracks().stream()
+                .filter(track -> release.ref(track, change.field().entity()).equals(change.target()))
+                .map(track -> "Track " + track.number())
+                .collect(Collectors.joining(", "));
+    }
+
+    /** What societies need, whether the release is meant for them or not: works and performers are registered anyway. */
+    private List<ReadinessView.SocietyNeeds> societies(Subject subject) {
+        List<ReadinessView.SocietyNeeds> all = new ArrayList<>();
+        for (Profile profile : checks.profiles()) {
+            boolean authors = profile.kind().equals("authors' society");
+            if (!authors && !profile.kind().equals("performers' society")) continue;
+            List<Finding> findings = Checker.check(subject, List.of(profile));
+            all.add(new ReadinessView.SocietyNeeds(
+                    profile.id(),
+                    profile.name(),
+                    authors ? "works" : "performers",
+                    authors ? works(subject.release(), findings) : performers(subject, findings)));
+        }
+        return all;
+    }
+
+    private static List<ReadinessView.SocietySubject> works(Release release, List<Finding> findings) {
+        List<ReadinessView.SocietySubject> works = new ArrayList<>();
+        Set<Long> seen = new LinkedHashSet<>();
+        for (Track track : release.tracks()) {
+            long work = track.recording().work().id();
+            if (!seen.add(work)) continue;
+            Set<Integer> on = release.tracks().stream()
+                    .filter(each -> each.recording().work().id() == work)
+                    .map(Track::number)
+                    .collect(Collectors.toSet());
+            works.add(new ReadinessView.SocietySubject(
+                    track.recording()
+                            .work()
+                            .facts()
+                            .get(Fields.WORK_TITLE)
+                            .or(() -> track.facts().get(Fields.TRACK_TITLE))
+                            .orElse("Track " + track.number()),
+                    track.recording().work().writers().stream()
+                            .map(Writer::name)
+                            .collect(Collectors.joining(", ")),
+                    track.number(),
+                    findings.stream()
+                            .filter(finding -> on.contains(finding.place().track()))
+                            .map(Finding::says)
+                            .toList()));
+        }
+        return works;
+    }
+
+    private static List<ReadinessView.SocietySubject> performers(Subject subject, List<Finding> findings) {
+        Map<String, Set<String>> roles = new LinkedHashMap<>();
+        Map<String, Integer> first = new LinkedHashMap<>();
+        for (Track track : subject.release().tracks())
+            for (Credit credit :
+                    track.recording().facts().get(Fields.RECORDING_CREDITS).orElse(List.of()))
+                for (String role : credit.roles())
+                    if (Roles.performs(role)) {
+                        roles.computeIfAbsent(credit.name(), name -> new LinkedHashSet<>())
+                                .add(role);
+                        first.putIfAbsent(credit.name(), track.number());
+                    }
+        List<ReadinessView.SocietySubject> all = new ArrayList<>();
+        roles.forEach((name, theirs) -> all.add(new ReadinessView.SocietySubject(
+                name,
+                String.join(", ", theirs),
+                first.get(name),
+                findings.stream()
+                        .filter(finding -> finding.says().contains(name))
+                        .map(Finding::says)
+                        .distinct()
+                        .toList())));
+        // what concerns a recording as a whole
+        for (Track track : subject.release().tracks()) {
+            List<String> needs = findings.stream()
+                    .filter(finding -> finding.place().track() == track.number())
+                    .filter(finding -> roles.keySet().stream().noneMatch(finding.says()::contains))
+                    .map(Finding::says)
+                    .toList();
+            if (!needs.isEmpty())
+                all.add(new ReadinessView.SocietySubject(
+                        track.facts().get(Fields.TRACK_TITLE).orElse("Track " + track.number()),
+                        "recording",
+                        track.number(),
+                        needs));
+        }
+        return all;
+    }
+}

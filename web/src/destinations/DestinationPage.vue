@@ -1,0 +1,89 @@
+<script setup lang="ts">
+/** One destination: what it takes, how it is reached, what it wants; and the label's own version of its rules. */
+import { computed, ref } from 'vue'
+import type { DestinationView } from '../api/types'
+import { useSession } from '../api/session'
+import { day } from '../kit/dates'
+import ConnectionForm from './ConnectionForm.vue'
+import RuleEditor from './RuleEditor.vue'
+import RuleWords from './RuleWords.vue'
+
+const props = defineProps<{ destination: DestinationView }>()
+const emit = defineEmits<{ saved: [] }>()
+const session = useSession()
+const editing = ref(false)
+const kind = computed(() => props.destination.kind.replace(/^./, (first) => first.toUpperCase()))
+const lead = computed(() => {
+  const { leadDays, express } = props.destination
+  if (!leadDays) return ''
+  const faster = express ? `, or by its faster service ${express}` : ''
+  return `Wants a release ${leadDays === 1 ? '1 day' : `${leadDays} days`} before its date${faster}. `
+})
+const families = () => [...new Set(props.destination.rules.map((rule) => rule.family))]
+function saved() {
+  editing.value = false
+  emit('saved')
+}
+</script>
+
+<template>
+  <section :aria-label="props.destination.name">
+    <h2>{{ props.destination.name }}</h2>
+    <p>
+      {{ kind }}. Takes: {{ props.destination.takes }}. {{ lead }}{{ props.destination.titles }}.
+      <span class="quiet">
+        Rules of {{ day(props.destination.dated) }}, version {{ props.destination.version
+        }}<template v-if="props.destination.ownFrom">, your own from {{ day(props.destination.ownFrom) }}</template
+        >.
+      </span>
+    </p>
+    <ConnectionForm v-if="props.destination.sends" :destination="props.destination" @saved="emit('saved')" />
+    <p v-else class="quiet">Nothing can be sent there from here yet; what it wants is checked all the same.</p>
+    <header>
+      <h3>What it wants</h3>
+      <button v-if="session.who?.role === 'manager' && !editing" class="act" type="button" @click="editing = true">
+        Adjust its rules…
+      </button>
+    </header>
+    <RuleEditor v-if="editing" :destination="props.destination" @saved="saved" @leave="editing = false" />
+    <template v-else>
+      <div v-for="family in families()" :key="family" class="family">
+        <h4>{{ family }}</h4>
+        <RuleWords
+          v-for="rule in props.destination.rules.filter((each) => each.family === family)"
+          :key="rule.id"
+          :rule="rule"
+        />
+      </div>
+      <p class="quiet">It does not ask {{ props.destination.others.length }} further rules.</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 1.2rem;
+  margin: 0 0 4px;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+  margin: 18px 0 4px;
+  padding-bottom: 4px;
+  border-bottom: 1px solid var(--ink);
+}
+h3 {
+  font:
+    600 15px 'Barlow',
+    sans-serif;
+  margin: 0;
+}
+h4 {
+  font:
+    600 14px 'Barlow',
+    sans-serif;
+  margin: 10px 0 2px;
+  color: var(--quiet);
+}
+</style>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+/** The label's own version of a destination's rules: weights and limits, from a day on. The shipped ones stay. */
+import { BButton } from 'bootstrap-vue-next'
+import { reactive, ref } from 'vue'
+import { call } from '../api/client'
+import type { DestinationView } from '../api/types'
+
+const props = defineProps<{ destination: DestinationView }>()
+const emit = defineEmits<{ saved: []; leave: [] }>()
+const rules = reactive(
+  [...props.destination.rules, ...props.destination.others].map((rule) => ({
+    ...rule,
+    limits: { ...rule.limits } as Record<string, string>,
+  })),
+)
+const from = ref(new Date().toISOString().slice(0, 10))
+const lead = ref(props.destination.leadDays)
+const problem = ref('')
+const WEIGHTS = ['stop', 'risk', 'note', 'off']
+const path = `/api/destinations/${props.destination.id}/rules`
+
+async function send(method: 'PUT' | 'DELETE') {
+  try {
+    await call(
+      method,
+      path,
+      method === 'PUT'
+        ? {
+            dated: from.value,
+            leadDays: lead.value,
+            rules: rules.map((rule) => ({ id: rule.id, weight: rule.weight, limits: rule.limits })),
+          }
+        : undefined,
+    )
+    emit('saved')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+</script>
+
+<template>
+  <form @submit.prevent="send('PUT')">
+    <p class="quiet">
+      Off means: not asked. Lists take semicolons. Every release is checked by these rules from their day on.
+    </p>
+    <div class="row">
+      <label>Holds from <input v-model="from" type="date" required /></label>
+      <label>Days before the release <input v-model.number="lead" type="number" min="0" max="400" required /></label>
+    </div>
+    <div v-for="rule in rules" :key="rule.id" class="rule" :class="{ off: rule.weight === 'off' }">
+      <select v-model="rule.weight" :aria-label="`Weight of: ${rule.name}`">
+        <option v-for="weight in WEIGHTS" :key="weight">{{ weight }}</option>
+      </select>
+      <span
+        >{{ rule.name }} <span class="quiet">{{ rule.family }}</span></span
+      >
+      <span class="limits">
+        <label v-for="(_, name) in rule.limits" :key="name"
+          >{{ name }}
+          <input
+            v-model="rule.limits[name]"
+            :class="{ wide: String(rule.limits[name]).length > 10 }"
+            :disabled="rule.weight === 'off'"
+        /></label>
+      </span>
+    </div>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <div class="end">
+      <button v-if="props.destination.ownFrom" class="act" type="button" @click="send('DELETE')">
+        Back to the shipped rules
+      </button>
+      <button class="act" type="button" @click="emit('leave')">Leave as it is</button>
+      <BButton variant="primary" type="submit">Keep as our own</BButton>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.row,
+.end {
+  display: flex;
+  gap: 20px;
+  align-items: center;
+  margin: 8px 0;
+}
+.end {
+  position: sticky;
+  bottom: 0;
+  justify-content: flex-end;
+  padding: 8px 0;
+  background: var(--paper);
+}
+.rule {
+  display: grid;
+  grid-template-columns: 76px 1fr 1.2fr;
+  gap: 12px;
+  align-items: baseline;
+  padding: 3px 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 14px;
+}
+.off {
+  color: var(--quiet);
+}
+.limits {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+}
+.limits input {
+  width: 84px;
+}
+.limits .wide {
+  width: 220px;
+}
+.problem {
+  color: var(--stop);
+}
+</style>

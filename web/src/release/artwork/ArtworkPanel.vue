@@ -1,0 +1,178 @@
+<script setup lang="ts">
+/** The front cover large, with what was found drawn over it; limits beside it; other pictures made from it, seen first. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, ref, watch } from 'vue'
+import { call } from '../../api/client'
+import type { ArtworkView, ReleaseDelta } from '../../api/types'
+import ErrorNote from '../../kit/ErrorNote.vue'
+import { useOfRelease } from '../ofRelease'
+import CoverBoxes from './CoverBoxes.vue'
+import LimitBars from './LimitBars.vue'
+import MakePicture, { type Wanted } from './MakePicture.vue'
+
+const { release, view, problem, load } = useOfRelease<ArtworkView>('artwork')
+const crop = ref<{ x: number; y: number; size: number } | null>(null)
+const busy = ref(false)
+const src = computed(() => `/api/files/${view.value!.sha256}/picture?side=1000`)
+watch(
+  () => view.value?.sha256,
+  () => (crop.value = null),
+)
+// the picture may be measured while one looks
+watch(
+  () => release.view?.tag,
+  () => view.value?.state === 'measuring' && void load(),
+)
+
+async function make(wanted: Wanted) {
+  busy.value = true
+  try {
+    const path = `/api/releases/${release.view!.head.id}/artwork`
+    await release.saved(await call<ReleaseDelta>('POST', path, wanted))
+    await load()
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+const bytes = (n: number) => (n < 1_000_000 ? `${Math.round(n / 1000)} kB` : `${(n / 1_000_000).toFixed(1)} MB`)
+</script>
+
+<template>
+  <div class="artwork">
+    <ErrorNote :says="problem" @close="problem = null" />
+    <p v-if="!view" class="quiet" role="status">Fetching the front cover…</p>
+    <div v-else-if="view.state === 'none'" class="empty">
+      <h2>No front cover yet</h2>
+      <p>Drop a picture anywhere on this page: square, RGB, 3,000 pixels or more suit most shops.</p>
+    </div>
+    <p v-else-if="view.state === 'measuring'" class="quiet" role="status">The cover is being looked at and read…</p>
+    <div v-else class="two">
+      <figure>
+        <div v-if="view.width" class="frame" :style="{ aspectRatio: `${view.width} / ${view.height}` }">
+          <img :src="src" alt="Front cover" />
+          <CoverBoxes v-model:crop="crop" :view="view" />
+        </div>
+        <figcaption class="quiet">
+          {{ view.format }} · {{ view.width }} × {{ view.height }} · {{ view.colours }} {{ view.bitDepth }} bit<template
+            v-if="view.look?.profile"
+          >
+            · {{ view.look.profile }}</template
+          >
+          ·
+          {{ bytes(view.bytes) }}
+        </figcaption>
+      </figure>
+      <div class="side">
+        <p v-for="fault in view.faults" :key="fault" class="problem">{{ fault }}</p>
+        <template v-if="view.look">
+          <h3>Measured</h3>
+          <dl>
+            <dt>Sharpness</dt>
+            <dd>{{ Math.round(view.look.sharpness) }} <span class="quiet">below 12 is blurred</span></dd>
+            <dt>Fine detail</dt>
+            <dd>{{ view.look.fineDetail.toFixed(0) }} dB <span class="quiet">below −38 is enlarged</span></dd>
+            <dt>Border</dt>
+            <dd>
+              <template v-if="view.look.border.colour"
+                >{{
+                  Math.max(view.look.border.left, view.look.border.top, view.look.border.right, view.look.border.bottom)
+                }}
+                px, {{ view.look.border.colour }}</template
+              ><template v-else>none</template>
+            </dd>
+            <dt>Codes</dt>
+            <dd>{{ view.look.codes.map((each) => each.text).join(', ') || 'none' }}</dd>
+            <dt>Advisory mark</dt>
+            <dd>{{ view.look.advisory ? 'found' : 'not found' }}</dd>
+            <dt>Read</dt>
+            <dd>
+              <template v-if="!view.look.read">nobody read it: the reading program is missing</template>
+              <template v-else-if="!view.look.lines.length">no lettering that could be read</template>
+              <span v-for="line in view.look.lines" :key="line.text + line.box.y" class="line"
+                >{{ line.text }} <span class="quiet">{{ line.confidence }} %</span></span
+              >
+            </dd>
+          </dl>
+        </template>
+        <h3>Limits</h3>
+        <LimitBars :limits="view.limits" />
+        <MakePicture
+          v-if="!release.readOnly && view.width"
+          :release="release.view!.head.id"
+          :view="view"
+          :crop="crop"
+          :busy="busy"
+          @crop="(box) => (crop = box)"
+          @make="make"
+        />
+      </div>
+    </div>
+    <div v-if="view && view.state === 'damaged' && !view.width" class="empty">
+      <p>The picture cannot be decoded. The file as it came is kept; ask for it again.</p>
+      <BButton variant="primary" @click="load">Look again</BButton>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.artwork {
+  padding: 12px 16px 24px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(300px, 1.15fr) minmax(300px, 1fr);
+  gap: 24px;
+  align-items: start;
+}
+figure {
+  margin: 0;
+}
+.frame {
+  position: relative;
+  border: 1px solid var(--line);
+}
+img {
+  display: block;
+  width: 100%;
+}
+figcaption {
+  margin-top: 6px;
+  font-size: 13.5px;
+}
+h3 {
+  font:
+    600 15px 'Barlow',
+    sans-serif;
+  margin: 14px 0 4px;
+  padding-bottom: 3px;
+  border-bottom: 1px solid var(--line);
+}
+.side h3:first-child {
+  margin-top: 0;
+}
+dl {
+  display: grid;
+  grid-template-columns: 112px 1fr;
+  gap: 3px 12px;
+  margin: 0;
+  font-size: 14px;
+}
+dt {
+  font-weight: 400;
+  color: var(--quiet);
+}
+dd {
+  margin: 0;
+}
+.line {
+  display: block;
+}
+.problem {
+  color: var(--stop);
+}
+.empty {
+  padding: 32px 0;
+}
+</style>

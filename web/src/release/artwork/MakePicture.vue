@@ -1,0 +1,160 @@
+<script lang="ts">
+/** What is to be made of the cover; pixels of the cover, 0 for as it is. */
+export interface Wanted {
+  x: number
+  y: number
+  size: number
+  side: number
+  bytes: number
+  says: string
+}
+</script>
+
+<script setup lang="ts">
+/** Another picture made from the cover: cropped, scaled down, under a ceiling; seen with its weight before it is taken. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, onUnmounted, ref, watch } from 'vue'
+import type { ArtworkView } from '../../api/types'
+
+const props = defineProps<{
+  release: number
+  view: ArtworkView
+  crop: { x: number; y: number; size: number } | null
+  busy: boolean
+}>()
+const emit = defineEmits<{ crop: [box: { x: number; y: number; size: number } | null]; make: [wanted: Wanted] }>()
+
+const longest = computed(() => Math.max(props.view.width, props.view.height))
+const shortest = computed(() => Math.min(props.view.width, props.view.height))
+const side = ref(0)
+const kilobytes = ref(0)
+const preview = ref<{ url: string; bytes: number } | null>(null)
+const problem = ref('')
+
+// the narrowest limits of the destinations, as a first proposal
+watch(
+  () => props.view.sha256,
+  () => {
+    const most = (what: string) =>
+      Math.min(
+        ...props.view.limits.filter((each) => each.what === what && !each.within).map((each) => each.max),
+        Infinity,
+      )
+    side.value = Number.isFinite(most('pixels')) && most('pixels') < longest.value ? most('pixels') : 0
+    kilobytes.value = Number.isFinite(most('bytes')) ? Math.floor(most('bytes') / 1000) : 0
+    forget()
+  },
+  { immediate: true },
+)
+watch([side, kilobytes, () => props.crop], forget)
+onUnmounted(forget)
+function forget() {
+  if (preview.value) URL.revokeObjectURL(preview.value.url)
+  preview.value = null
+}
+const wanted = computed<Wanted>(() => ({
+  x: props.crop?.x ?? 0,
+  y: props.crop?.y ?? 0,
+  size: props.crop?.size ?? 0,
+  side: side.value || 0,
+  bytes: (kilobytes.value || 0) * 1000,
+  says: props.crop ? 'Front cover cropped' : 'Front cover made anew',
+}))
+async function look() {
+  problem.value = ''
+  const { x, y, size, side, bytes } = wanted.value
+  const query = new URLSearchParams(Object.entries({ x, y, size, side, bytes }).map(([k, v]) => [k, String(v)]))
+  const answer = await fetch(`/api/releases/${props.release}/artwork/derived?${query}`)
+  if (!answer.ok) {
+    problem.value = ((await answer.json()) as { detail?: string }).detail ?? 'No picture could be made.'
+    return
+  }
+  const blob = await answer.blob()
+  forget()
+  preview.value = { url: URL.createObjectURL(blob), bytes: blob.size }
+}
+function turn() {
+  emit(
+    'crop',
+    props.crop
+      ? null
+      : {
+          x: Math.floor((props.view.width - shortest.value) / 2),
+          y: Math.floor((props.view.height - shortest.value) / 2),
+          size: shortest.value,
+        },
+  )
+}
+function resize(event: Event) {
+  const size = Math.max(100, Math.min(shortest.value, Number((event.target as HTMLInputElement).value)))
+  emit('crop', {
+    x: Math.min(props.crop!.x, props.view.width - size),
+    y: Math.min(props.crop!.y, props.view.height - size),
+    size,
+  })
+}
+</script>
+
+<template>
+  <section aria-label="Make another picture">
+    <h3>Make another from it</h3>
+    <div class="row">
+      <label><input type="checkbox" :checked="!!props.crop" @change="turn" /> square stretch</label>
+      <label v-if="props.crop"
+        >of <input type="number" :value="props.crop.size" :max="shortest" min="100" @change="resize" /> px</label
+      >
+    </div>
+    <div class="row">
+      <label>at most <input v-model.number="side" type="number" min="0" :max="longest" /> px</label>
+      <label>and <input v-model.number="kilobytes" type="number" min="0" /> kB</label>
+      <span class="quiet">0 is any</span>
+    </div>
+    <p class="quiet">Always JPEG in sRGB, upright, never enlarged. The picture as it came is kept.</p>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <div class="row">
+      <button class="act" type="button" @click="look">See it first</button>
+      <BButton v-if="preview" variant="primary" size="sm" :disabled="props.busy" @click="emit('make', wanted)">
+        Put it on the front
+      </BButton>
+    </div>
+    <figure v-if="preview">
+      <img :src="preview.url" alt="The picture that would be made" />
+      <figcaption class="quiet">{{ (preview.bytes / 1000).toFixed(0) }} kB</figcaption>
+    </figure>
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  font:
+    600 15px 'Barlow',
+    sans-serif;
+  margin: 14px 0 4px;
+  padding-bottom: 3px;
+  border-bottom: 1px solid var(--line);
+}
+.row {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  margin: 4px 0;
+  font-size: 14px;
+}
+input[type='number'] {
+  width: 84px;
+}
+p {
+  margin: 2px 0;
+  font-size: 13px;
+}
+.problem {
+  color: var(--stop);
+}
+figure {
+  margin: 6px 0 0;
+}
+img {
+  width: 150px;
+  border: 1px solid var(--line);
+}
+</style>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+/** Every value before and after; only then is anything changed, all of it in one undo. */
+import { BButton, BModal } from 'bootstrap-vue-next'
+import { onMounted, ref } from 'vue'
+import { call } from '../../api/client'
+import type { FixPlan, ReleaseDelta } from '../../api/types'
+import { useReleaseStore } from '../store'
+
+const props = defineProps<{ findings: string[] }>()
+const emit = defineEmits<{ close: [] }>()
+const release = useReleaseStore()
+const plan = ref<FixPlan | null>(null)
+const problem = ref('')
+const busy = ref(false)
+const path = `/api/releases/${release.view!.head.id}/readiness`
+
+onMounted(async () => {
+  try {
+    plan.value = await call<FixPlan>('POST', `${path}/plan`, { findings: props.findings })
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+})
+async function apply() {
+  busy.value = true
+  try {
+    await release.saved(await call<ReleaseDelta>('POST', `${path}/fixes`, { findings: props.findings }))
+    emit('close')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <BModal :model-value="true" size="lg" title="What the safe fixes change" no-footer @hidden="emit('close')">
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="!plan && !problem" class="quiet" role="status">Working out what they would change…</p>
+    <template v-if="plan">
+      <p v-if="!plan.lines.length" class="quiet">Nothing is left to mend safely.</p>
+      <div v-else class="scroll">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Where</th>
+              <th scope="col">Fact</th>
+              <th scope="col">Before</th>
+              <th scope="col">After</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(line, i) in plan.lines" :key="i">
+              <td>{{ line.where }}</td>
+              <td>{{ line.field }}</td>
+              <td class="before">{{ line.before ?? 'empty' }}</td>
+              <td>
+                <b v-if="line.after">{{ line.after }}</b><i v-else>{{
+                  line.before ? 'empty' : 'the next free code'
+                }}</i>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="end">
+        <span class="quiet"
+          >Ends {{ plan.ended.length }} of {{ props.findings.length }}. One undo takes all of it back.</span
+        >
+        <button class="act" type="button" @click="emit('close')">Change nothing</button>
+        <BButton variant="primary" :disabled="busy || !plan.lines.length" @click="apply">
+          Change {{ plan.lines.length === 1 ? '1 fact' : `${plan.lines.length} facts` }}
+        </BButton>
+      </div>
+    </template>
+  </BModal>
+</template>
+
+<style scoped>
+.scroll {
+  max-height: 420px;
+  overflow: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+}
+th {
+  text-align: left;
+  font-weight: 600;
+  border-bottom: 1px solid var(--ink);
+}
+td {
+  padding: 4px 12px 4px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: baseline;
+  overflow-wrap: anywhere;
+}
+.before {
+  color: var(--quiet);
+}
+.problem {
+  color: var(--stop);
+}
+.end {
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 16px;
+  margin-top: 12px;
+}
+.end span {
+  margin-right: auto;
+}
+</style>

@@ -1,0 +1,230 @@
+<script setup lang="ts">
+/** The board: what rules are about downwards, destinations across. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, ref } from 'vue'
+import type { ReadinessView } from '../../api/types'
+import ErrorNote from '../../kit/ErrorNote.vue'
+import Mark from '../../kit/Mark.vue'
+import { useOfRelease } from '../ofRelease'
+import BoardFindings from './BoardFindings.vue'
+import DestinationPicker from './DestinationPicker.vue'
+import FixPlanDialog from './FixPlanDialog.vue'
+import SocietyNeeds from './SocietyNeeds.vue'
+
+const { release, view, problem, change } = useOfRelease<ReadinessView>('readiness')
+const opened = ref<{ family: string | null; destination: string | null }>({ family: null, destination: null })
+const fixing = ref<string[] | null>(null)
+
+const meant = computed(() => view.value?.destinations.filter((each) => each.meant) ?? [])
+const rows = computed(() => view.value?.families.filter((row) => Object.keys(row.cells).length) ?? [])
+const shown = computed(() =>
+  (view.value?.findings ?? []).filter(
+    (finding) =>
+      (!opened.value.family || finding.family === opened.value.family) &&
+      (!opened.value.destination || finding.weights[opened.value.destination]),
+  ),
+)
+const title = computed(() => {
+  const name = meant.value.find((each) => each.id === opened.value.destination)?.name
+  return [opened.value.family ?? 'Everything', name ? `for ${name}` : null].filter(Boolean).join(' ')
+})
+const isOpen = (family: string | null, destination: string | null) =>
+  opened.value.family === family && opened.value.destination === destination
+function open(family: string | null, destination: string | null) {
+  opened.value = isOpen(family, destination) ? { family: null, destination: null } : { family, destination }
+}
+const WORDS: Record<string, string> = { stop: 'stop', risk: 'risk', note: 'note' }
+const says = (weight: string, count: number) =>
+  weight === 'ready' ? 'ready' : `${count} ${WORDS[weight]}${count === 1 ? '' : 's'}`
+</script>
+
+<template>
+  <div class="readiness">
+    <ErrorNote :says="problem" @close="problem = null" />
+    <p v-if="!view" class="quiet" role="status">Asking every destination…</p>
+    <template v-else>
+      <header>
+        <h2>Readiness</h2>
+        <DestinationPicker :destinations="view.destinations" :meant="view.meant ?? null" />
+        <BButton
+          v-if="view.fixable.length && !release.readOnly"
+          variant="primary"
+          size="sm"
+          @click="fixing = view.fixable"
+        >
+          Fix {{ view.fixable.length }} safe {{ view.fixable.length === 1 ? 'one' : 'ones' }}…
+        </BButton>
+      </header>
+      <p v-if="!meant.length" class="quiet">This release goes nowhere yet: choose destinations.</p>
+      <div v-else class="scroll">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col" class="family"><span class="hidden-text">What it is about</span></th>
+              <th v-for="each in meant" :key="each.id" scope="col">
+                <button type="button" :class="{ open: isOpen(null, each.id) }" @click="open(null, each.id)">
+                  <span class="name">{{ each.name }}</span>
+                  <span class="kind quiet">{{ each.kind }}</span>
+                  <span class="sum"
+                    ><Mark :weight="each.weight" />
+                    {{ says(each.weight, each.stops || each.risks || each.notes) }}</span
+                  >
+                </button>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in rows" :key="row.family">
+              <th scope="row" class="family">
+                <button type="button" :class="{ open: isOpen(row.family, null) }" @click="open(row.family, null)">
+                  {{ row.family }}
+                </button>
+              </th>
+              <td v-for="each in meant" :key="each.id">
+                <span v-if="!row.cells[each.id]" class="not quiet" title="asks nothing here">not asked</span>
+                <button
+                  v-else
+                  type="button"
+                  class="cell"
+                  :class="[row.cells[each.id]!.weight, { open: isOpen(row.family, each.id) }]"
+                  :data-cell="`${row.family}.${each.id}`"
+                  @click="open(row.family, each.id)"
+                >
+                  <Mark :weight="row.cells[each.id]!.weight" />
+                  <b v-if="row.cells[each.id]!.count">{{ row.cells[each.id]!.count }}</b>
+                  <span class="hidden-text">{{ says(row.cells[each.id]!.weight, row.cells[each.id]!.count) }}</span>
+                  <span v-if="row.cells[each.id]!.all > row.cells[each.id]!.count" class="quiet"
+                    >+{{ row.cells[each.id]!.all - row.cells[each.id]!.count }}</span
+                  >
+                  <span v-if="row.cells[each.id]!.accepted" class="quiet"
+                    >{{ row.cells[each.id]!.accepted }} accepted</span
+                  >
+                </button>
+              </td>
+            </tr>
+            <tr class="time">
+              <th scope="row" class="family">In time</th>
+              <td v-for="each in meant" :key="each.id" :class="each.standing.toLowerCase()">{{ each.says }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <BoardFindings
+        v-if="meant.length"
+        :title="title"
+        :findings="shown"
+        :destinations="meant"
+        @accept="(finding, reason) => change('/risks', { finding, reason })"
+        @withdraw="(finding) => change('/risks/withdraw', { finding })"
+        @fix="(finding) => (fixing = [finding])"
+      />
+      <SocietyNeeds :societies="view.societies" />
+      <FixPlanDialog v-if="fixing" :findings="fixing" @close="fixing = null" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.readiness {
+  padding: 12px 16px 24px;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin-bottom: 8px;
+}
+h2 {
+  font:
+    600 17px 'Barlow',
+    sans-serif;
+  margin: 0;
+}
+header > :last-child {
+  margin-left: auto;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  border: 1px solid var(--line);
+  padding: 0;
+  vertical-align: middle;
+  font-weight: 400;
+}
+.family {
+  width: 128px;
+  text-align: left;
+}
+th button,
+.cell {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  width: 100%;
+  min-height: 32px;
+  padding: 4px 10px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+}
+thead button {
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 0;
+  min-width: 104px;
+}
+.name {
+  font-weight: 600;
+}
+.kind {
+  font-size: 12.5px;
+}
+.sum {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  font-size: 13px;
+}
+button:hover,
+button.open {
+  background: var(--madder-wash);
+}
+button.open {
+  box-shadow: inset 0 0 0 2px var(--madder);
+}
+.cell.stop b {
+  color: var(--stop);
+}
+.cell.risk b {
+  color: var(--risk);
+}
+.cell.note b {
+  color: var(--note);
+}
+.cell .quiet,
+.not {
+  font-size: 12.5px;
+}
+.not {
+  padding: 0 10px;
+}
+.time td,
+.time th {
+  padding: 5px 10px;
+  font-size: 12.5px;
+  vertical-align: top;
+}
+.time .lost {
+  color: var(--stop);
+}
+.time .express {
+  color: var(--risk);
+}
+</style>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+/** What societies still need, per work and per performer. */
+import { ref } from 'vue'
+import type { SocietyNeeds } from '../../api/types'
+import Mark from '../../kit/Mark.vue'
+
+const props = defineProps<{ societies: SocietyNeeds[] }>()
+const all = ref(false)
+const lacking = (society: SocietyNeeds) => society.subjects.filter((each) => each.needs.length)
+</script>
+
+<template>
+  <section class="societies" aria-label="Societies">
+    <h3>
+      Societies
+      <label class="quiet"><input v-model="all" type="checkbox" /> show what is complete, too</label>
+    </h3>
+    <div class="two">
+      <div v-for="society in props.societies" :key="society.destination" :data-society="society.destination">
+        <h4>
+          {{ society.name }}
+          <span class="quiet"
+            >{{ society.subjects.length - lacking(society).length }} of {{ society.subjects.length }}
+            {{ society.of }} complete</span
+          >
+        </h4>
+        <p v-if="!society.subjects.length" class="quiet">No {{ society.of }} are named yet.</p>
+        <ul>
+          <li v-for="each in all ? society.subjects : lacking(society)" :key="each.name + each.detail">
+            <Mark :weight="each.needs.length ? 'stop' : 'ready'" />
+            <div>
+              <b>{{ each.name }}</b> <span class="quiet">{{ each.detail }}</span>
+              <p v-for="need in each.needs" :key="need">{{ need }}</p>
+              <p v-if="!each.needs.length" class="quiet">complete</p>
+            </div>
+          </li>
+        </ul>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.societies {
+  margin-top: 24px;
+}
+h3 {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+  font:
+    600 15px 'Barlow',
+    sans-serif;
+  padding-bottom: 4px;
+  border-bottom: 1px solid var(--ink);
+}
+h3 label {
+  font-weight: 400;
+  font-size: 13px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 32px;
+}
+h4 {
+  font:
+    600 14px 'Barlow',
+    sans-serif;
+  margin: 4px 0;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 14px 1fr;
+  gap: 8px;
+  padding: 4px 0;
+  border-top: 1px solid var(--line);
+  font-size: 14px;
+}
+p {
+  margin: 0;
+}
+</style>
