@@ -23,6 +23,7 @@ public final class Bench {
         bench("lossy", "Lossy sources", folder -> LossyBench.run(folder, 24));
         bench("fingerprint", "Fingerprint: known sound found again", folder -> FingerprintBench.run(folder, 60));
         bench("index", "Fingerprint: search among many recordings", IndexBench::run);
+        bench("rules", "Findings: rules of all destinations", RulesBench::run);
     }
 
     private Bench() {}

@@ -1,12 +1,17 @@
 package app.entrada.cli;
 
 import app.entrada.core.document.ReleaseDocument;
+import app.entrada.core.document.SheetTable;
 import app.entrada.core.rule.Checker;
+import app.entrada.core.rule.Elsewhere;
 import app.entrada.core.rule.Finding;
 import app.entrada.core.rule.Fix;
+import app.entrada.core.rule.LabelFacts;
 import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.Subject;
 import app.entrada.core.rule.Weight;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
@@ -25,7 +30,7 @@ import picocli.CommandLine.Spec;
         name = "check",
         description = "Checks a release document against destinations; exit code 1 when something stops.")
 final class CheckCommand implements Callable<Integer> {
-    @Parameters(paramLabel = "DOCUMENT")
+    @Parameters(paramLabel = "DOCUMENT", description = "JSON document or CSV sheet of a release.")
     private Path document;
 
     @Option(names = "--destination", description = "Id of a destination; all when not given.")
@@ -56,12 +61,27 @@ final class CheckCommand implements Callable<Integer> {
                     profiles.stream().filter(p -> destinations.contains(p.id())).toList();
         }
         LocalDate day = today == null ? LocalDate.now() : today;
-        List<Finding> findings = Checker.check(ReleaseDocument.read(document).subject(day), profiles);
+        List<Finding> findings = Checker.check(subject(day), profiles);
         List<Map<String, Object>> documents =
                 findings.stream().map(CheckCommand::document).toList();
         if (lines) Json.print(documents, true);
         else Json.print(List.of(Map.of("findings", documents)), false);
         return findings.stream().anyMatch(finding -> finding.weight() == Weight.STOP) ? Main.STOPS : Main.DONE;
+    }
+
+    /** A JSON document with its files, or a sheet: commas, semicolons or tabs. */
+    private Subject subject(LocalDate day) throws IOException {
+        String name = document.getFileName().toString().toLowerCase(Locale.ROOT);
+        if (!name.endsWith(".csv") && !name.endsWith(".tsv"))
+            return ReleaseDocument.read(document).subject(day);
+        return new Subject(
+                SheetTable.read(Files.readString(document)),
+                Map.of(),
+                Map.of(),
+                Elsewhere.NOTHING,
+                new LabelFacts("", "", "", "", ""),
+                day,
+                List.of());
     }
 
     private static Map<String, Object> document(Finding finding) {

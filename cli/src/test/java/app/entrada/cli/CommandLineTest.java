@@ -97,6 +97,19 @@ class CommandLineTest {
                 .isEqualTo(2);
     }
 
+    @Test
+    void a_sheet_is_checked_for_the_destinations_that_are_named() throws IOException {
+        Path sheet = Files.writeString(folder.resolve("sheet.csv"), """
+                title;artists;writers;isrc
+                Low Bridge;The Paper Ferrymen;;XANW92600032
+                """);
+        assertThat(run("check", sheet.toString(), "--destination", "ostra", "--today", "2026-11-23"))
+                .isEqualTo(1);
+        assertThat(said).contains("work.no-writer").doesNotContain("artwork.missing", "lumenfold");
+        Path bad = Files.writeString(folder.resolve("bad.csv"), "title;mystery\nLow Bridge;x\n");
+        assertThat(run("check", bad.toString())).isEqualTo(3);
+    }
+
     private Path piece(String name, long seed, double seconds) throws IOException {
         Path wav = folder.resolve(name);
         Synthesiser.write(new Piece(seed, 96, 0, false, seconds, Piece.Layers.STRINGS, 0), wav);

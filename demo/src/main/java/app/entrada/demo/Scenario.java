@@ -183,7 +183,7 @@ public final class Scenario {
                         84,
                         "Folk",
                         CoverDrawing.Style.STRIPES,
-                        List.of("TIDEWRACK", "ALMANAC", "MIRA TOLLGATE"),
+                        List.of("TIDEWRACK ALMANAC", "MIRA TOLLGATE"),
                         tracks,
                         false)
                 .to("lumenfold; crate-and-lantern; ostra; commonshelf; ferrous-lane");
@@ -219,7 +219,7 @@ public final class Scenario {
                 -1120,
                 "Rock",
                 CoverDrawing.Style.BLOCKS,
-                List.of("TOWPATH", "SONGS", "PAPER FERRYMEN"),
+                List.of("TOWPATH SONGS", "THE PAPER FERRYMEN"),
                 List.of(
                         track(
                                 null,
@@ -306,7 +306,7 @@ public final class Scenario {
                         39,
                         "Electronic",
                         CoverDrawing.Style.LANTERNS,
-                        List.of("LAMPLIGHTER'S", "ROUND", "KESTREL & LOAM"),
+                        List.of("LAMPLIGHTER'S ROUND", "KESTREL & LOAM"),
                         List.of(
                                 track(
                                         null,

@@ -27,11 +27,11 @@ final class Desk {
     }
 
     /** A master and a cover of an invented song in a folder. */
-    static Path[] song(Path folder, long seed, String line) throws IOException {
+    static Path[] song(Path folder, long seed, String... lines) throws IOException {
         Path wav = folder.resolve("master " + seed + ".wav");
         Synthesiser.write(new Piece(seed, 110, 4, false, 4, Piece.Layers.BAND, 1), wav);
         Path cover = folder.resolve("cover " + seed + ".jpg");
-        CoverDrawing.write(cover, 3000, seed, CoverDrawing.Style.TIDE, List.of(line));
+        CoverDrawing.write(cover, 3000, seed, CoverDrawing.Style.TIDE, List.of(lines));
         return new Path[] {wav, cover};
     }
 

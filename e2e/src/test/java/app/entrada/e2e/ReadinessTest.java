@@ -40,7 +40,7 @@ class ReadinessTest {
             browser.click("button", "Fix 4 safe ones");
             browser.see(".modal td.before", "Glasswort (feat. Joss Amberley)");
             browser.see(".modal td", "the next free code");
-            browser.click(".modal button", "Change");
+            browser.click(".modal .btn-primary", "Change");
             browser.seeNoLonger(".readiness header", "safe ones");
             browser.chord(Keys.CONTROL, "z");
             browser.see("button", "Fix 4 safe ones");

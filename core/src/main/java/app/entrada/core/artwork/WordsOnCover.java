@@ -54,14 +54,14 @@ public final class WordsOnCover {
         return found * 3 >= wanted.size() * 2L || together.contains(String.join("", wanted));
     }
 
-    /** Lines with at least one word of three letters that belongs to nothing known here, nor to the advisory mark. */
+    /** Lines with at least one word of four letters that belongs to nothing known here, nor to the advisory mark. */
     public List<String> others(List<String> known) {
         List<String> wanted = Stream.concat(known.stream().flatMap(WordsOnCover::folded), ADVISORY.stream())
                 .toList();
         String together = String.join("", wanted);
         return lines.stream()
                 .filter(line -> folded(line.text())
-                        .filter(word -> word.length() >= 3)
+                        .filter(word -> word.length() >= 4)
                         .anyMatch(word ->
                                 !together.contains(word) && wanted.stream().noneMatch(each -> alike(word, each))))
                 .map(PictureLook.TextLine::text)

@@ -4,6 +4,7 @@ import com.ibm.icu.text.Transliterator;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /** Names and titles with everything taken away in which two spellings of one differ by accident. */
 public final class NameFolding {
@@ -11,17 +12,21 @@ public final class NameFolding {
     private static final ThreadLocal<Transliterator> PLAIN = ThreadLocal.withInitial(
             () -> Transliterator.getInstance("Any-Latin; NFD; [:Nonspacing Mark:] Remove; Latin-ASCII"));
 
+    private static final Pattern BETWEEN = Pattern.compile("[^a-z0-9]+");
+    private static final String ARTICLE = "the ";
+
     private NameFolding() {}
 
     /** Lower-case Latin letters and digits, one blank between words, without accents, "&amp;" as "and", no leading article. */
     public static String fold(String name) {
         String plain = isAscii(name) ? name : PLAIN.get().transliterate(name);
-        return plain.toLowerCase(Locale.ROOT)
-                .replace("&", " and ")
-                .replace("'", "")
-                .replaceAll("[^a-z0-9]+", " ")
-                .strip()
-                .replaceFirst("^the (?=.)", "");
+        String words = BETWEEN.matcher(
+                        plain.toLowerCase(Locale.ROOT).replace("&", " and ").replace("'", ""))
+                .replaceAll(" ")
+                .strip();
+        return words.startsWith(ARTICLE) && words.length() > ARTICLE.length()
+                ? words.substring(ARTICLE.length())
+                : words;
     }
 
     private static boolean isAscii(String text) {

@@ -158,7 +158,7 @@ final class TitleRules {
                         "The same title twice",
                         "Two tracks with one title and version cannot be told apart in a shop, a chart or a statement.",
                         Map.of(),
-                        tracks(TitleRules::twice)),
+                        TitleRules::twice),
                 rule(
                         "version.mismatch",
                         "Version against the other facts",
@@ -262,9 +262,12 @@ final class TitleRules {
     private static Optional<Observation> forbidden(Subject s, Spot spot, Params p) {
         String lower = spot.text.toLowerCase(Locale.ROOT);
         for (String word : p.words("words"))
-            if (Pattern.compile("(?<![\\p{L}\\d])" + Pattern.quote(word.toLowerCase(Locale.ROOT)) + "(?![\\p{L}\\d])")
-                    .matcher(lower)
-                    .find())
+            // the pattern is made only where the word is there at all
+            if (lower.contains(word.toLowerCase(Locale.ROOT))
+                    && Pattern.compile("(?<![\\p{L}\\d])" + Pattern.quote(word.toLowerCase(Locale.ROOT))
+                                    + "(?![\\p{L}\\d])")
+                            .matcher(lower)
+                            .find())
                 return Optional.of(spot.at(s, "“%s” holds “%s”, which no title may hold.", spot.text, word));
         for (Pattern pattern : List.of(ADDRESS, PRICE, FULL_DATE)) {
             Matcher found = pattern.matcher(spot.text);
@@ -308,21 +311,19 @@ final class TitleRules {
                         spot.at(s, "“%s” holds %s; letters, digits and plain punctuation are taken.", spot.text, odd));
     }
 
-    private static Optional<Observation> twice(Subject s, Track track, Params p) {
-        return whole(s, track)
-                .flatMap(title -> s.release().tracks().stream()
-                        .filter(other -> other.number() < track.number())
-                        .filter(other -> whole(s, other).filter(title::equals).isPresent())
-                        .findFirst()
+    private static Stream<Observation> twice(Subject s, Params p) {
+        Map<String, Integer> first = new HashMap<>();
+        return s.tracks(track -> whole(track)
+                .flatMap(title -> Optional.ofNullable(first.putIfAbsent(title, track.number()))
                         .map(other -> s.at(
                                 track,
                                 Fields.TRACK_VERSION,
                                 "%s has the same title and version as track %d.",
                                 s.name(track),
-                                other.number())));
+                                other))));
     }
 
-    private static Optional<String> whole(Subject s, Track track) {
+    private static Optional<String> whole(Track track) {
         return track.facts()
                 .get(Fields.TRACK_TITLE)
                 .map(title -> NameFolding.fold(title) + " / "

@@ -1,12 +1,15 @@
 package app.entrada.core.rule.rules;
 
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.Origin;
 import app.entrada.core.field.Writer;
+import app.entrada.core.release.Track;
 import app.entrada.core.rule.Family;
 import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
+import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -35,8 +38,16 @@ public final class WorkNoComposer implements Rule {
     @Override
     public Stream<Observation> check(Subject s, Params p) {
         return s.tracks(
-                track -> !Writer.composers(track.recording().work().writers()).isEmpty()
+                track -> !Writer.composers(track.recording().work().writers()).isEmpty() || isFree(track)
                         ? Optional.empty()
                         : Optional.of(s.at(track, Fields.WORK_WRITERS, "%s has no composer.", s.name(track))));
+    }
+
+    /** A work made from one that is free of rights has arrangers; its composer is long dead, or nobody known. */
+    private static boolean isFree(Track track) {
+        return !track.recording().work().writers().isEmpty()
+                && track.recording().work().facts().get(Fields.WORK_ORIGINS).stream()
+                        .flatMap(List::stream)
+                        .anyMatch(origin -> origin.how() == Origin.Use.PUBLIC_DOMAIN);
     }
 }

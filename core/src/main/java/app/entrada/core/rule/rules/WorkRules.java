@@ -26,13 +26,16 @@ import app.entrada.core.work.OneStop;
 import app.entrada.core.work.Shares;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Works, shares and performers, as collecting societies look at them. A work shared by several tracks is asked about once. */
 final class WorkRules {
@@ -200,7 +203,7 @@ final class WorkRules {
                         "work.duplicate",
                         "The same work twice",
                         "One work registered twice is paid once, and disputed for years.",
-                        works(WorkRules::duplicate)),
+                        WorkRules::duplicates),
                 rule(
                         "work.recording-none",
                         "Nothing to hear or to read",
@@ -329,11 +332,11 @@ final class WorkRules {
         return track.recording().work().facts().get(Fields.WORK_ORIGINS).orElse(List.of());
     }
 
-    private static java.util.stream.Stream<Credit> credits(Track track) {
+    private static Stream<Credit> credits(Track track) {
         return track.recording().facts().get(Fields.RECORDING_CREDITS).stream().flatMap(List::stream);
     }
 
-    private static java.util.stream.Stream<Participant> participants(Track track) {
+    private static Stream<Participant> participants(Track track) {
         return track.recording().facts().get(Fields.RECORDING_SPLITS).stream().flatMap(List::stream);
     }
 
@@ -461,16 +464,17 @@ final class WorkRules {
                         s.name(track)));
     }
 
-    private static Optional<Observation> duplicate(Subject s, Track track, Params p) {
-        if (writers(track).isEmpty()) return Optional.empty();
-        String key = key(track);
-        Optional<Track> here = s.release().tracks().stream()
-                .filter(other -> other.number() < track.number()
-                        && other.recording().work().id()
-                                != track.recording().work().id()
-                        && !writers(other).isEmpty()
-                        && key(other).equals(key))
-                .findFirst();
+    private static Stream<Observation> duplicates(Subject s, Params p) {
+        Map<String, Track> first = new HashMap<>();
+        Set<Long> seen = new HashSet<>();
+        return s.tracks(track -> {
+            if (writers(track).isEmpty() || !seen.add(track.recording().work().id())) return Optional.empty();
+            String key = key(track);
+            return duplicate(s, track, key, Optional.ofNullable(first.putIfAbsent(key, track)));
+        });
+    }
+
+    private static Optional<Observation> duplicate(Subject s, Track track, String key, Optional<Track> here) {
         if (here.isPresent())
             return Optional.of(s.at(
                             track,
