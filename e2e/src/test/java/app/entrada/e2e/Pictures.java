@@ -37,6 +37,13 @@ final class Pictures {
             browser.seePictures();
             browser.picture(folder.resolve("sheet.png"));
             compiling(browser, arguments[0], folder);
+            browser.click(".tabs a", "Artwork");
+            browser.see(".artwork dl");
+            browser.seePictures();
+            browser.picture(folder.resolve("artwork.png"));
+            browser.click(".tabs a", "Readiness");
+            browser.see(".readiness .cell");
+            browser.picture(folder.resolve("readiness.png"));
             browser.click(".tabs a", "Masters");
             browser.see(".masters .alike");
             browser.see(".masters canvas");
@@ -59,14 +66,6 @@ final class Pictures {
             browser.see("#isrcPrefix");
             browser.picture(folder.resolve("codes.png"));
             browser.go(arguments[0] + "/releases");
-            browser.script("localStorage.setItem('entrada.theme', 'dark')");
-            browser.click("main li a", "Tidewrack Almanac");
-            browser.see("[data-cell='6.title']");
-            browser.go(browser.address());
-            browser.see("[data-cell='6.title']");
-            browser.click("[data-cell='6.title']");
-            browser.seePictures();
-            browser.picture(folder.resolve("sheet-dark.png"));
             browser.complaints().forEach(System.err::println);
         }
     }
