@@ -65,6 +65,8 @@ public final class Scenario {
                 scenario.lamplightersRound(),
                 scenario.slackWater(),
                 scenario.tidewrackAlmanac(),
+                scenario.weirSessions(),
+                scenario.weirsideTalks(),
                 scenario.tenWinters());
     }
 
@@ -322,7 +324,9 @@ public final class Scenario {
                                         piece(32, 126, 1, true, 40, Piece.Layers.BEATS),
                                         "XANW92600033",
                                         "version",
-                                        "DJ Halfpenny Remix"),
+                                        "DJ Halfpenny Remix",
+                                        "credits",
+                                        "DJ Halfpenny: remixer"),
                                 track(
                                         null,
                                         "Hod and Barrow",
@@ -332,6 +336,78 @@ public final class Scenario {
                                         "XANW92600034")),
                         false)
                 .to("lumenfold; crate-and-lantern");
+    }
+
+    /** A piece of back catalogue with ordinary human mess. */
+    private DemoRelease weirSessions() {
+        return release(
+                "Weir Sessions",
+                "The Paper Ferrymen",
+                "EP",
+                "NW-012",
+                "9521234500124",
+                -1900,
+                "Rock",
+                CoverDrawing.Style.BLOCKS,
+                List.of("WEIR SESSIONS", "THE PAPER FERRYMEN"),
+                List.of(
+                        // the code of another recording
+                        track(
+                                null,
+                                "low bridge",
+                                "Wanda Sleet",
+                                piece(51, 90, 3, true, 31, Piece.Layers.STRINGS).sung(5),
+                                "XANW92300014",
+                                "version",
+                                "Live"),
+                        track(
+                                null,
+                                "03 Mill Race final mix 2",
+                                "Tobit Marrow",
+                                piece(52, 118, 8, false, 32, Piece.Layers.BAND).sung(6),
+                                "XANW92100002"),
+                        track(
+                                null,
+                                "Sluice (After Wanda",
+                                "Joss Amberley",
+                                piece(53, 76, 1, true, 33, Piece.Layers.BELLS),
+                                "XANW92100003"),
+                        // another spelling of somebody who is on many releases
+                        track(
+                                null,
+                                "Tail Water",
+                                "Inés Quillon",
+                                piece(54, 104, 6, false, 30, Piece.Layers.BAND).sung(7),
+                                "XANW92100004")),
+                false);
+    }
+
+    /** The twelfth episode of a spoken series. */
+    private DemoRelease weirsideTalks() {
+        DemoRelease talks = release(
+                "Weirside Talks",
+                "Sol Pereira-Finch",
+                "spoken episode",
+                null,
+                null,
+                18,
+                "Spoken word",
+                CoverDrawing.Style.TIDE,
+                List.of("WEIRSIDE TALKS", "SOL PEREIRA FINCH"),
+                List.of(track(
+                        null,
+                        "Mastering by the Water",
+                        null,
+                        piece(55, 60, 0, false, 34, Piece.Layers.STRINGS).sung(11),
+                        null,
+                        "episode",
+                        "12",
+                        "featured",
+                        "Hanna Veil")),
+                false);
+        talks.facts().put("series", "Weirside Talks");
+        talks.facts().put("contact", "desk@ninthweir.example");
+        return talks.to("hearthcast");
     }
 
     private DemoRelease tenWinters() {

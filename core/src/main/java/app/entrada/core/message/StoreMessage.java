@@ -36,6 +36,7 @@ public final class StoreMessage {
      *
      * @param messageId unique to the message
      * @param created when the delivery was sealed
+     * @param genreWords the receiver's own words for genres of ours
      * @param sound by track id: the file sent
      * @param lengths by track id: what was measured of its master
      */
@@ -45,6 +46,7 @@ public final class StoreMessage {
             String sender,
             String recipient,
             TitleStyle style,
+            Map<String, String> genreWords,
             Map<Long, SentFile> sound,
             Map<Long, AudioFacts> lengths,
             SentFile cover) {}
@@ -215,7 +217,9 @@ public final class StoreMessage {
         rightsLine("CLine", release.facts().get(Fields.RELEASE_C_LINE));
         for (String genre :
                 release.facts().get(Fields.RELEASE_GENRE).map(Terms::list).orElse(List.of()))
-            xml.begin("Genre").leaf("GenreText", genre).end();
+            xml.begin("Genre")
+                    .leaf("GenreText", delivery.genreWords().getOrDefault(genre, genre))
+                    .end();
         xml.leaf(
                 "OriginalReleaseDate",
                 release.facts()

@@ -37,9 +37,17 @@ class MessagesTest {
                         "Ninth Weir Records",
                         "Lumenfold",
                         TitleStyle.PLAIN,
+                        Map.of("Rock", "Rock & Roll"),
                         Map.of(2L, new StoreMessage.SentFile("resources/01.flac", SUM, 1234)),
                         Map.of(2L, Samples.audio("WAV", "PCM", 44100, 16, 9, List.of())),
                         new StoreMessage.SentFile("resources/cover.jpg", SUM, 99)));
+    }
+
+    @Test
+    void a_genre_is_told_in_the_receiver_s_own_word() throws Exception {
+        Document message = parse(message(Samples.single().release()));
+        assertThat(message.getElementsByTagName("GenreText").item(0).getTextContent())
+                .isEqualTo("Rock & Roll");
     }
 
     private static Document parse(String xml) throws Exception {

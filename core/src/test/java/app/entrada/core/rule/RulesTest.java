@@ -433,7 +433,7 @@ class RulesTest {
                     whole.label(),
                     whole.today(),
                     List.of(new Subject.Loose("odd.wav", chance.nextInt(4))));
-            assertThat(Checker.check(odd, PROFILES))
+            assertThat(Checker.check(odd, Profile.shipped()))
                     .allSatisfy(finding -> assertThat(finding.says()).isNotBlank());
         }
     }

@@ -148,6 +148,7 @@ public class DeliveryService {
                         codes.label().name(),
                         profile.name(),
                         profile.titleStyle(),
+                        profile.genreWords(),
                         sound,
                         lengths,
                         cover));

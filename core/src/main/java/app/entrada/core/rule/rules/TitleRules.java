@@ -104,6 +104,7 @@ final class TitleRules {
                                         && !allUpper(spot.text)
                                         // what does not belong into the title has a rule of its own
                                         && TitleReading.featured(spot.text).isEmpty()
+                                        && withoutDebris(spot.text).equals(spot.text)
                                 ? mended(
                                         s,
                                         spot,

@@ -15,9 +15,11 @@ public final class Topics {
                         TitleRules.all(),
                         NameRules.all(),
                         ReleaseRules.all(),
+                        SyncRules.all(),
                         AudioRules.all(),
                         ArtworkRules.all(),
                         WorkRules.all(),
+                        RecordingRules.all(),
                         FileRules.all())
                 .flatMap(List::stream)
                 .toList();
