@@ -43,7 +43,7 @@ class AccessibleTest {
                 check(browser, theme + " releases");
                 browser.click("main li a", "Tidewrack Almanac");
                 browser.see("[data-cell='6.title']");
-                browser.press("j");
+                browser.click("[data-cell='6.title']");
                 browser.see(".detail");
                 check(browser, theme + " sheet");
                 browser.click(".tool", "Read a track list");
