@@ -4,6 +4,7 @@ import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.PlayingTime;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.release.Change;
@@ -212,6 +213,18 @@ public record Subject(
     /** What was measured of a track's master. */
     public Optional<AudioFacts> master(Track track) {
         return track.master().map(file -> audio().get(file));
+    }
+
+    /** How long all tracks last that are measured, with the pauses before them; milliseconds. */
+    public long lasts() {
+        long total = 0;
+        for (Track track : release.tracks())
+            total += master(track).map(AudioFacts::milliseconds).orElse(0L)
+                    + track.facts()
+                            .get(Fields.TRACK_GAP)
+                            .map(PlayingTime::milliseconds)
+                            .orElse(0L);
+        return total;
     }
 
     /** Masters of other recordings that share sound with a track's in this way. */

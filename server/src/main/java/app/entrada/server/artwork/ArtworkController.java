@@ -71,7 +71,8 @@ class ArtworkController {
      * The front cover.
      *
      * @param state none, measuring, whole or damaged
-     * @param before checksum of the cover this one was made in place of, to go back to it
+     * @param look what is on it, null while nobody has looked
+     * @param limits of the destinations that ask for pixels or bytes
      */
     record ArtworkView(
             int revision,

@@ -5,7 +5,6 @@ import static app.entrada.core.rule.PlainRule.tracks;
 
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.PlayingTime;
 import app.entrada.core.release.Track;
 import app.entrada.core.rule.Family;
 import app.entrada.core.rule.Observation;
@@ -195,13 +194,7 @@ final class FileRules {
     }
 
     private static Optional<Observation> tooLong(Subject s, Params p) {
-        long total = 0;
-        for (Track track : s.release().tracks())
-            total += s.master(track).map(AudioFacts::milliseconds).orElse(0L)
-                    + track.facts()
-                            .get(Fields.TRACK_GAP)
-                            .map(PlayingTime::milliseconds)
-                            .orElse(0L);
+        long total = s.lasts();
         int count = s.release().tracks().size();
         if (count > p.number("tracks"))
             return Optional.of(s.at(

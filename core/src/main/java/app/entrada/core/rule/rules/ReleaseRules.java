@@ -7,7 +7,6 @@ import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Origin;
-import app.entrada.core.field.PlayingTime;
 import app.entrada.core.field.RightsLine;
 import app.entrada.core.field.Terms;
 import app.entrada.core.gather.Belonging;
@@ -340,13 +339,7 @@ final class ReleaseRules {
     }
 
     private static Optional<Observation> totalTime(Subject s, Params p) {
-        long total = 0;
-        for (Track track : s.release().tracks())
-            total += s.master(track).map(AudioFacts::milliseconds).orElse(0L)
-                    + track.facts()
-                            .get(Fields.TRACK_GAP)
-                            .map(PlayingTime::milliseconds)
-                            .orElse(0L);
+        long total = s.lasts();
         long most = Math.round(p.decimal("minutes") * 60_000);
         return total <= most
                 ? Optional.empty()
