@@ -351,13 +351,12 @@ public final class Scenario {
                 CoverDrawing.Style.BLOCKS,
                 List.of("WEIR SESSIONS", "THE PAPER FERRYMEN"),
                 List.of(
-                        // the code of another recording
                         track(
                                 null,
                                 "low bridge",
                                 "Wanda Sleet",
                                 piece(51, 90, 3, true, 31, Piece.Layers.STRINGS).sung(5),
-                                "XANW92300014",
+                                "XANW92100001",
                                 "version",
                                 "Live"),
                         track(
@@ -366,12 +365,13 @@ public final class Scenario {
                                 "Tobit Marrow",
                                 piece(52, 118, 8, false, 32, Piece.Layers.BAND).sung(6),
                                 "XANW92100002"),
+                        // the code of the track before it
                         track(
                                 null,
                                 "Sluice (After Wanda",
                                 "Joss Amberley",
                                 piece(53, 76, 1, true, 33, Piece.Layers.BELLS),
-                                "XANW92100003"),
+                                "XANW92100002"),
                         // another spelling of somebody who is on many releases
                         track(
                                 null,
