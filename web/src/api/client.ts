@@ -29,7 +29,7 @@ async function problem(response: Response): Promise<Problem> {
   return new Problem(response.status, type, says, body)
 }
 
-export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+async function answered(method: string, path: string, body?: unknown): Promise<Response> {
   let response: Response
   try {
     response = await fetch(path, {
@@ -49,8 +49,17 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
     if (failure.type === 'signed-out') signedOut.notice()
     throw failure
   }
-  const text = await response.text()
+  return response
+}
+
+export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const text = await (await answered(method, path, body)).text()
   return (text ? JSON.parse(text) : undefined) as T
+}
+
+/** What lies there as it is, such as a picture. */
+export async function fetched(path: string): Promise<Blob> {
+  return (await answered('GET', path)).blob()
 }
 
 /** Sends a file as it is, telling how much has gone. */

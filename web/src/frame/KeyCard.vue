@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { BModal } from 'bootstrap-vue-next'
+import { PANELS } from '../router'
 
 const open = defineModel<boolean>({ required: true })
 const KEYS = [
   ['Ctrl K', 'Go to a release, a panel, or do something'],
-  ['Alt 1 … 8', 'Panels of a release: Sheet, Credits, Works, Artwork, Masters, Readiness, Files, Send'],
+  [`Alt 1 … ${PANELS.length}`, `Panels of a release: ${PANELS.map((panel) => panel.name).join(', ')}`],
   ['J, Shift J', 'Next, previous finding'],
   ['Arrows', 'Move in the sheet'],
   ['Ctrl ←, Ctrl →', 'Previous, next set of columns'],

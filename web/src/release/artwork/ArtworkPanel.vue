@@ -4,6 +4,7 @@ import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { call } from '../../api/client'
 import type { ArtworkView, ReleaseDelta } from '../../api/types'
+import { bytes } from '../../kit/dates'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import { useOfRelease } from '../ofRelease'
 import CoverBoxes from './CoverBoxes.vue'
@@ -36,7 +37,6 @@ async function make(wanted: Wanted) {
     busy.value = false
   }
 }
-const bytes = (n: number) => (n < 1_000_000 ? `${Math.round(n / 1000)} kB` : `${(n / 1_000_000).toFixed(1)} MB`)
 </script>
 
 <template>

@@ -1,15 +1,11 @@
 <script setup lang="ts">
 /** The cover against each destination's limits, as bars from nothing to well beyond the limit. */
 import type { LimitBar } from '../../api/types'
+import { bytes } from '../../kit/dates'
 import Mark from '../../kit/Mark.vue'
 
 const props = defineProps<{ limits: LimitBar[] }>()
-const says = (limit: LimitBar, n: number) =>
-  limit.what === 'pixels'
-    ? `${n.toLocaleString('en-GB')} px`
-    : n < 1_000_000
-      ? `${Math.round(n / 1000)} kB`
-      : `${(n / 1_000_000).toFixed(1)} MB`
+const says = (limit: LimitBar, n: number) => (limit.what === 'pixels' ? `${n.toLocaleString('en-GB')} px` : bytes(n))
 // the limit stands at two thirds of the bar; what lies beyond is cut off
 const part = (limit: LimitBar, n: number) => `${Math.min(100, (n / limit.max) * 66.7)}%`
 </script>

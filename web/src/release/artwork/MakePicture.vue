@@ -14,7 +14,9 @@ export interface Wanted {
 /** Another picture made from the cover: cropped, scaled down, under a ceiling; seen with its weight before it is taken. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onUnmounted, ref, watch } from 'vue'
+import { fetched } from '../../api/client'
 import type { ArtworkView } from '../../api/types'
+import { bytes as weight } from '../../kit/dates'
 
 const props = defineProps<{
   release: number
@@ -64,12 +66,13 @@ async function look() {
   problem.value = ''
   const { x, y, size, side, bytes } = wanted.value
   const query = new URLSearchParams(Object.entries({ x, y, size, side, bytes }).map(([k, v]) => [k, String(v)]))
-  const answer = await fetch(`/api/releases/${props.release}/artwork/derived?${query}`)
-  if (!answer.ok) {
-    problem.value = ((await answer.json()) as { detail?: string }).detail ?? 'No picture could be made.'
+  let blob: Blob
+  try {
+    blob = await fetched(`/api/releases/${props.release}/artwork/derived?${query}`)
+  } catch (failure) {
+    problem.value = (failure as Error).message
     return
   }
-  const blob = await answer.blob()
   forget()
   preview.value = { url: URL.createObjectURL(blob), bytes: blob.size }
 }
@@ -119,7 +122,7 @@ function resize(event: Event) {
     </div>
     <figure v-if="preview">
       <img :src="preview.url" alt="The picture that would be made" />
-      <figcaption class="quiet">{{ (preview.bytes / 1000).toFixed(0) }} kB</figcaption>
+      <figcaption class="quiet">{{ weight(preview.bytes) }}</figcaption>
     </figure>
   </section>
 </template>

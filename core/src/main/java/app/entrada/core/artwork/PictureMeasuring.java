@@ -107,12 +107,8 @@ public final class PictureMeasuring {
             if (cutOff(path, format)) faults.add("the picture is cut off: its end is missing");
             if (pages > 1) faults.add("the file holds %d pictures; a cover is one".formatted(pages));
             PictureFacts facts = new PictureFacts(format, width, height, colours, depth, bytes, sha256, faults);
-            return facts.with(PictureLooking.look(
-                    PictureScaling.scaled(decoded, Integer.MAX_VALUE),
-                    profile(decoded.getColorModel()),
-                    Orientation.of(path),
-                    pages,
-                    words));
+            return facts.with(
+                    PictureLooking.look(decoded, profile(decoded.getColorModel()), Orientation.of(path), pages, words));
         } catch (IOException | RuntimeException damaged) {
             // decoders throw all sorts of things at damaged pictures
             return new PictureFacts(
@@ -163,7 +159,7 @@ public final class PictureMeasuring {
     }
 
     /**
-     * The picture decoded, in RGB and turned as its EXIF note says.
+     * The picture decoded and turned as its EXIF note says.
      *
      * @throws IOException when it cannot be decoded
      */
@@ -171,7 +167,7 @@ public final class PictureMeasuring {
         try {
             BufferedImage whole = ImageIO.read(path.toFile());
             if (whole == null) throw new IOException("the picture cannot be decoded");
-            return Orientation.upright(PictureScaling.scaled(whole, Integer.MAX_VALUE), Orientation.of(path));
+            return Orientation.upright(whole, Orientation.of(path));
         } catch (RuntimeException damaged) {
             throw new IOException("the picture is damaged and cannot be decoded", damaged);
         }

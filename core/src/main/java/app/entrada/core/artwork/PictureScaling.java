@@ -10,6 +10,8 @@ import net.coobird.thumbnailator.Thumbnails;
 public final class PictureScaling {
     private static final double BEST = 0.92;
     private static final double WORST = 0.5;
+    /** Quality of a picture that somebody looks at before it is taken; above it only the bytes grow. */
+    private static final double FINEST = 0.95;
 
     private PictureScaling() {}
 
@@ -68,10 +70,10 @@ public final class PictureScaling {
 
     /** The best quality under the ceiling, by halving what is left between too large and small enough; null for none. */
     private static byte[] fitting(BufferedImage scaled, long ceiling) throws IOException {
-        byte[] most = encoded(scaled, 0.95);
+        byte[] most = encoded(scaled, FINEST);
         if (ceiling == 0 || most.length <= ceiling) return most;
         double low = WORST;
-        double high = 0.95;
+        double high = FINEST;
         byte[] best = encoded(scaled, low);
         if (best.length > ceiling) return null;
         for (int step = 0; step < 6; step++) {
@@ -106,23 +108,13 @@ public final class PictureScaling {
         try {
             BufferedImage whole = javax.imageio.ImageIO.read(picture.toFile());
             if (whole == null) throw new IOException("the picture cannot be decoded");
-            int longer = Math.max(whole.getWidth(), whole.getHeight());
-            double scale = Math.min(1.0, (double) side / longer);
-            scaled = Thumbnails.of(whole)
-                    .scale(scale)
-                    .imageType(BufferedImage.TYPE_INT_RGB)
-                    .asBufferedImage();
+            scaled = scaled(whole, side);
         } catch (RuntimeException damaged) {
             throw new IOException("the picture is damaged and cannot be decoded", damaged);
         }
         for (double quality = BEST; quality >= WORST; quality -= 0.07) {
-            ByteArrayOutputStream out = new ByteArrayOutputStream();
-            Thumbnails.of(scaled)
-                    .scale(1)
-                    .outputFormat("jpg")
-                    .outputQuality(quality)
-                    .toOutputStream(out);
-            if (out.size() <= ceiling) return out.toByteArray();
+            byte[] jpeg = encoded(scaled, quality);
+            if (jpeg.length <= ceiling) return jpeg;
         }
         throw new IOException("the picture does not fit into %,d bytes at %d pixels".formatted(ceiling, side));
     }

@@ -1,7 +1,10 @@
 package app.entrada.core.rule;
 
+import java.util.Collection;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 
 /**
  * What a check says.
@@ -36,6 +39,14 @@ public record Finding(
     /** The same, its risk taken. */
     public Finding accepted(Accepted taken) {
         return new Finding(id, rule, family, weight, destinations, place, says, reason, fix, Optional.of(taken));
+    }
+
+    /** How many findings of each weight are open for a destination, the lightest first; weights without any are absent. */
+    public static SortedMap<Weight, Integer> counts(Collection<Finding> findings, String destination) {
+        SortedMap<Weight, Integer> counts = new TreeMap<>();
+        for (Finding finding : findings)
+            finding.open(destination).ifPresent(weight -> counts.merge(weight, 1, Integer::sum));
+        return counts;
     }
 
     /** The weight it still has for a destination: none where it does not apply, and none for a risk that was taken. */

@@ -11,14 +11,8 @@ public sealed interface Fix {
     /** Changes known beforehand. */
     record Edit(String label, List<Change> changes) implements Fix {}
 
-    /**
-     * Another picture is made from the front cover and put in its place; the cover as it came is kept.
-     *
-     * @param steps what is done to it, in order: {@code square}, {@code colours}, {@code scale}, {@code compress}
-     * @param side longest side in pixels, 0 for as it is
-     * @param bytes most that it may weigh, 0 for any
-     */
-    record Picture(String label, java.util.List<String> steps, int side, long bytes) implements Fix {}
+    /** Another picture is made from the front cover, and looked at before it is put in its place. */
+    record Picture(String label) implements Fix {}
 
     /** The next free code of the label's own block is put at the finding's place. */
     record Allocate(String label) implements Fix {}

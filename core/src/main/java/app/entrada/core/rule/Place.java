@@ -1,6 +1,7 @@
 package app.entrada.core.rule;
 
 import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
@@ -19,6 +20,11 @@ public record Place(Ref target, Field<?> field, int track) {
     /** A fact of a track, its recording or its work. */
     public static Place of(Release release, Track track, Field<?> field) {
         return new Place(release.ref(track, field.entity()), field, track.number());
+    }
+
+    /** Panel on which it is mended: what the sheet has no cell for, where it is seen. */
+    public String panel() {
+        return field == Fields.RELEASE_COVER ? "artwork" : "sheet";
     }
 
     @Override

@@ -240,7 +240,7 @@ public record Profile(
         Map<String, Object> applied = new LinkedHashMap<>();
         for (Applied each : rules) {
             Map<String, Object> settings = new LinkedHashMap<>();
-            settings.put("weight", each.weight().name().toLowerCase(Locale.ROOT));
+            settings.put("weight", each.weight().says());
             settings.putAll(each.set());
             applied.put(each.rule().id(), settings);
         }

@@ -140,7 +140,7 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
             return new Subject(
                             new Release(1, 0, facts(Entity.RELEASE, different), tracks),
                             audio,
-                            different.containsKey("unmeasured") ? Map.of() : Map.of(COVER, cover()),
+                            Map.of(COVER, cover()),
                             elsewhere(),
                             new LabelFacts(
                                     text(label, "name"),
@@ -211,14 +211,13 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
             if (different.containsKey("recording.master")
                     && text(different, "recording.master").isEmpty()) file = "";
             recording = recording.withText(Fields.RECORDING_MASTER, file);
-            if (!file.isEmpty() && !different.containsKey("unmeasured"))
+            if (!file.isEmpty())
                 audio.put(new Sha256(file), audio(map(all.get("master")), map(all.get("sound")), number));
-            long work = all.get("work") instanceof Integer given ? given : 100 + number;
             return new Track(
                     10 + number,
                     number,
                     facts(Entity.TRACK, all),
-                    new Recording(50 + number, recording, new Work(work, facts(Entity.WORK, all))));
+                    new Recording(50 + number, recording, new Work(100 + number, facts(Entity.WORK, all))));
         }
 
         private static AudioFacts audio(Map<String, Object> master, Map<String, Object> sound, int number) {

@@ -1,5 +1,7 @@
 package app.entrada.core.rule;
 
+import java.util.Locale;
+
 /** How much a finding weighs for a destination; the lightest first. */
 public enum Weight {
     /** Worth knowing. */
@@ -7,5 +9,10 @@ public enum Weight {
     /** May be rejected; can be accepted with a written reason. */
     RISK,
     /** Makes delivery impossible. */
-    STOP
+    STOP;
+
+    /** As profiles, documents and pages write it: {@code stop}. */
+    public String says() {
+        return name().toLowerCase(Locale.ROOT);
+    }
 }

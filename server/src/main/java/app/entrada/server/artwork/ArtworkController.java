@@ -159,7 +159,7 @@ class ArtworkController {
                         max,
                         value,
                         value >= min && value <= max,
-                        applied.weight().name().toLowerCase(java.util.Locale.ROOT)));
+                        applied.weight().says()));
             }
         return bars;
     }

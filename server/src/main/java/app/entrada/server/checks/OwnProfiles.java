@@ -3,42 +3,59 @@ package app.entrada.server.checks;
 import app.entrada.core.rule.Profile;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.sql.Date;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.LocalDate;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Predicate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Destinations' rules as they hold on a day: the shipped ones, each replaced by the label's own version from its day on. */
 @Component
 public class OwnProfiles {
+    private static final String ALL = "all";
+
     private final JdbcClient jdbc;
     private final Clock clock;
     private final List<Profile> shipped = Profile.shipped();
-    /** Profiles that were read, by their text: reading one takes longer than asking for all of them. */
-    private final Map<String, Profile> read = new java.util.concurrent.ConcurrentHashMap<>();
+    /** Profiles that were read, by their text: the same text is the same profile. */
+    private final Map<String, Profile> read = new ConcurrentHashMap<>();
+    /** All that stand in the database, by day; asked for at every finding, and rarely changed by another node. */
+    private final LoadingCache<String, List<Profile>> kept =
+            Caffeine.newBuilder().expireAfterWrite(Duration.ofSeconds(1)).build(all -> stored());
 
     OwnProfiles(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
         this.clock = clock;
     }
 
+    private List<Profile> stored() {
+        return jdbc.sql("SELECT yaml FROM profile ORDER BY dated").query(String.class).list().stream()
+                .map(yaml -> read.computeIfAbsent(yaml, Profile::read))
+                .toList();
+    }
+
+    private Optional<Profile> last(String id, Predicate<Profile> which) {
+        return kept.get(ALL).stream()
+                .filter(profile -> profile.id().equals(id))
+                .filter(which)
+                .reduce((earlier, later) -> later);
+    }
+
     /** All destinations with the rules that hold on a day. */
     public List<Profile> on(LocalDate day) {
-        Map<String, Profile> own = new HashMap<>();
-        jdbc.sql("SELECT destination, yaml FROM profile WHERE dated <= ? ORDER BY destination, dated")
-                .param(Date.valueOf(day))
-                .query(row -> {
-                    own.put(row.getString("destination"), read.computeIfAbsent(row.getString("yaml"), Profile::read));
-                });
-        if (own.isEmpty()) return shipped;
+        if (kept.get(ALL).isEmpty()) return shipped;
         return shipped.stream()
-                .map(profile -> own.getOrDefault(profile.id(), profile))
+                .map(profile ->
+                        last(profile.id(), own -> !own.dated().isAfter(day)).orElse(profile))
                 .toList();
     }
 
@@ -52,11 +69,7 @@ public class OwnProfiles {
 
     /** The label's own version that holds or will hold, when there is one. */
     public Optional<Profile> own(String id) {
-        return jdbc.sql("SELECT yaml FROM profile WHERE destination = ? ORDER BY dated DESC LIMIT 1")
-                .param(id)
-                .query(String.class)
-                .optional()
-                .map(Profile::read);
+        return last(id, any -> true);
     }
 
     /** Keeps a version of its own from its day on. */
@@ -72,10 +85,12 @@ public class OwnProfiles {
                         account.id(),
                         Timestamp.from(clock.instant()))
                 .update();
+        kept.invalidateAll();
     }
 
     /** Goes back to the shipped rules. */
     public void drop(String id) {
         jdbc.sql("DELETE FROM profile WHERE destination = ?").param(id).update();
+        kept.invalidateAll();
     }
 }

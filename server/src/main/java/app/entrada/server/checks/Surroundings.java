@@ -140,7 +140,10 @@ class Surroundings {
                             '“' || coalesce(t.title, '?') || '” on ' || coalesce(r.title, '?') AS says
                         FROM work w JOIN recording c ON c.work_id = w.id JOIN track t ON t.recording_id = c.id
                         JOIN release r ON r.id = t.release_id
-                        WHERE lower(coalesce(w.work_title, t.title)) = ANY (:titles) AND w.id <> ALL (:own)
+                        WHERE w.id IN (SELECT id FROM work WHERE lower(work_title) = ANY (:titles)
+                                UNION SELECT o.work_id FROM recording o JOIN track n ON n.recording_id = o.id
+                                    WHERE lower(n.title) = ANY (:titles))
+                            AND lower(coalesce(w.work_title, t.title)) = ANY (:titles) AND w.id <> ALL (:own)
                         ORDER BY w.id, r.id""")
                 .param("titles", titles.toArray(String[]::new))
                 .param("own", own.toArray(Long[]::new))

@@ -3,6 +3,7 @@ package app.entrada.server.deliveries;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.release.Release;
 import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.Subject;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.checks.CheckService;
@@ -75,20 +76,23 @@ class DeliveryController {
     List<DestinationSend> send(@PathVariable long id) {
         Release release = releases.find(id).orElseThrow(() -> Problem.missing("release"));
         List<Delivery> all = deliveries.of(id);
+        Subject subject = checks.subject(release);
         return checks.profiles(release).stream()
-                .map(profile -> destination(release, profile, all))
+                .map(profile -> destination(subject, profile, all))
                 .toList();
     }
 
-    private DestinationSend destination(Release release, Profile profile, List<Delivery> all) {
+    private DestinationSend destination(Subject subject, Profile profile, List<Delivery> all) {
         return new DestinationSend(
                 profile.id(),
                 profile.name(),
                 profile.kind(),
                 profile.takes(),
-                NextMoves.lastDay(release, profile).map(LocalDate::toString).orElse(null),
+                NextMoves.lastDay(subject.release(), profile)
+                        .map(LocalDate::toString)
+                        .orElse(null),
                 profile.recipe(),
-                service.preview(release, profile),
+                service.preview(subject, profile),
                 all.stream()
                         .filter(delivery -> delivery.destination().equals(profile.id()))
                         .map(this::view)

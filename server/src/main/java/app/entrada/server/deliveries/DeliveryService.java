@@ -8,6 +8,7 @@ import app.entrada.core.field.Sha256;
 import app.entrada.core.message.StoreMessage;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.rule.Checker;
 import app.entrada.core.rule.Finding;
 import app.entrada.core.rule.Profile;
 import app.entrada.core.rule.Subject;
@@ -82,11 +83,16 @@ public class DeliveryService {
         return !deliveries.of(releaseId).isEmpty();
     }
 
-    /** What would be sent, and what is in the way. */
-    public Preview preview(Release release, Profile profile) {
+    /**
+     * What would be sent, and what is in the way. The destination's own rules are asked, whether the release names it or not.
+     *
+     * @param subject what rules look at of this release
+     */
+    public Preview preview(Subject subject, Profile profile) {
+        Release release = subject.release();
         List<String> hindrances = new ArrayList<>();
-        List<Finding> stops = checks.findings(release).stream()
-                .filter(finding -> finding.destinations().get(profile.id()) == Weight.STOP)
+        List<Finding> stops = Checker.check(subject, List.of(profile)).stream()
+                .filter(finding -> finding.weight() == Weight.STOP)
                 .toList();
         if (!stops.isEmpty())
             hindrances.add(
@@ -167,7 +173,7 @@ public class DeliveryService {
     public long send(long releaseId, String destination, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         Profile profile = checks.profile(destination);
-        Preview preview = preview(release, profile);
+        Preview preview = preview(checks.subject(release), profile);
         if (!preview.hindrances().isEmpty())
             throw Problem.conflict("not-ready", preview.hindrances().get(0) + " Nothing was sent.")
                     .with("hindrances", preview.hindrances());

@@ -14,7 +14,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -139,6 +138,6 @@ class DeskController {
                 move.slackDays().orElse(null),
                 move.panel(),
                 move.finding().orElse(null),
-                move.weight().name().toLowerCase(Locale.ROOT));
+                move.weight().says());
     }
 }

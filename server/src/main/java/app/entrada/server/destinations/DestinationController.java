@@ -122,8 +122,7 @@ class DestinationController {
                         .sorted(Comparator.comparing(Profile.Applied::weight)
                                 .reversed()
                                 .thenComparing(applied -> applied.rule().family()))
-                        .map(applied -> rule(
-                                applied.rule(), applied.weight().name().toLowerCase(Locale.ROOT), applied.params()))
+                        .map(applied -> rule(applied.rule(), applied.weight().says(), applied.params()))
                         .toList(),
                 RuleBook.all().stream()
                         .filter(rule -> profile.applied(rule.id()).isEmpty())

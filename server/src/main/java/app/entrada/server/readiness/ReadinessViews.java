@@ -26,11 +26,9 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
+import java.util.SortedMap;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -72,9 +70,7 @@ class ReadinessViews {
     private ReadinessView.BoardDestination destination(
             Profile profile, boolean meant, Release release, List<Finding> findings) {
         InTime time = InTime.of(profile, release.facts().get(Fields.RELEASE_DATE), checks.today());
-        Map<Weight, Integer> counts = new TreeMap<>();
-        for (Finding finding : findings)
-            finding.open(profile.id()).ifPresent(weight -> counts.merge(weight, 1, Integer::sum));
+        SortedMap<Weight, Integer> counts = Finding.counts(findings, profile.id());
         return new ReadinessView.BoardDestination(
                 profile.id(),
                 profile.name(),
@@ -89,15 +85,8 @@ class ReadinessViews {
                 counts.getOrDefault(Weight.NOTE, 0));
     }
 
-    private static String heaviest(Map<Weight, Integer> counts) {
-        return counts.keySet().stream()
-                .max(Comparator.naturalOrder())
-                .map(ReadinessViews::lower)
-                .orElse("ready");
-    }
-
-    private static String lower(Weight weight) {
-        return weight.name().toLowerCase(Locale.ROOT);
+    private static String heaviest(SortedMap<Weight, Integer> counts) {
+        return counts.isEmpty() ? "ready" : counts.lastKey().says();
     }
 
     private static ReadinessView.BoardRow row(Family family, List<Profile> meant, List<Finding> findings) {
@@ -107,24 +96,19 @@ class ReadinessViews {
                     .filter(applied -> applied.rule().family() == family)
                     .count();
             if (rules == 0) continue;
-            Map<Weight, Integer> counts = new TreeMap<>();
-            int accepted = 0;
-            for (Finding finding : findings) {
-                if (finding.family() != family || !finding.destinations().containsKey(profile.id())) continue;
-                Optional<Weight> open = finding.open(profile.id());
-                if (open.isPresent()) counts.merge(open.get(), 1, Integer::sum);
-                else accepted++;
-            }
-            String weight = heaviest(counts);
+            List<Finding> here = findings.stream()
+                    .filter(finding ->
+                            finding.family() == family && finding.destinations().containsKey(profile.id()))
+                    .toList();
+            SortedMap<Weight, Integer> counts = Finding.counts(here, profile.id());
+            int all = counts.values().stream().mapToInt(Integer::intValue).sum();
             cells.put(
                     profile.id(),
                     new ReadinessView.BoardCell(
-                            weight,
-                            counts.values().stream()
-                                    .reduce((first, last) -> last)
-                                    .orElse(0),
-                            counts.values().stream().mapToInt(Integer::intValue).sum(),
-                            accepted,
+                            heaviest(counts),
+                            counts.isEmpty() ? 0 : counts.get(counts.lastKey()),
+                            all,
+                            here.size() - all,
                             rules));
         }
         return new ReadinessView.BoardRow(family.says(), cells);
@@ -132,17 +116,17 @@ class ReadinessViews {
 
     private static ReadinessView.BoardFinding finding(Finding finding, Release release) {
         Map<String, String> weights = new LinkedHashMap<>();
-        finding.destinations().forEach((id, weight) -> weights.put(id, lower(weight)));
+        finding.destinations().forEach((id, weight) -> weights.put(id, weight.says()));
         return new ReadinessView.BoardFinding(
                 finding.id(),
                 finding.rule(),
                 RuleBook.byId(finding.rule()).name(),
                 finding.family().says(),
-                lower(finding.weight()),
+                finding.weight().says(),
                 weights,
                 finding.place().track(),
                 finding.place().field().key(),
-                finding.place().field() == Fields.RELEASE_COVER ? "artwork" : "sheet",
+                finding.place().panel(),
                 where(finding.place(), release),
                 finding.says(),
                 finding.reason(),

@@ -33,6 +33,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -77,6 +78,7 @@ public class ReleaseViews {
         List<LooseFiles.Loose> without = loose.of(release);
         Map<Sha256, FileBook.Entry> placed = files.find(release.files());
         List<Finding> findings = checks.findings(checks.subject(release, without, placed));
+        Map<String, String> names = checks.profiles().stream().collect(Collectors.toMap(Profile::id, Profile::name));
         List<ReleaseView.SheetRow> rows = new ArrayList<>();
         rows.add(releaseRow(release));
         for (Track track : release.tracks()) rows.add(trackRow(release, track, placed));
@@ -86,7 +88,7 @@ public class ReleaseViews {
                 release.revision(),
                 COLUMNS,
                 rows,
-                findings.stream().map(finding -> finding(finding, release)).toList(),
+                findings.stream().map(finding -> finding(finding, names)).toList(),
                 loose(without),
                 ValueTypes.GENRES,
                 new ChangeService.Stack(null, null));
@@ -145,17 +147,13 @@ public class ReleaseViews {
 
     private ReleaseView.MarkView mark(Profile profile, List<Finding> findings, NextMoves.Standing standing) {
         NextMoves.Standing stands = standing == null ? NextMoves.Standing.NOT_SENT : standing;
-        for (Weight weight : List.of(Weight.STOP, Weight.RISK, Weight.NOTE)) {
-            int count = (int) findings.stream()
-                    .filter(finding -> finding.open(profile.id())
-                            .filter(its -> its == weight)
-                            .isPresent())
-                    .count();
-            if (count > 0)
-                return new ReleaseView.MarkView(
-                        profile.id(), profile.name(), lower(weight), count, stands.name(), says(weight, count));
-        }
-        return new ReleaseView.MarkView(profile.id(), profile.name(), "ready", 0, stands.name(), "ready");
+        SortedMap<Weight, Integer> counts = Finding.counts(findings, profile.id());
+        if (counts.isEmpty())
+            return new ReleaseView.MarkView(profile.id(), profile.name(), "ready", 0, stands.name(), "ready");
+        Weight heaviest = counts.lastKey();
+        int count = counts.get(heaviest);
+        return new ReleaseView.MarkView(
+                profile.id(), profile.name(), heaviest.says(), count, stands.name(), says(heaviest, count));
     }
 
     private static String says(Weight weight, int count) {
@@ -257,21 +255,18 @@ public class ReleaseViews {
                         .orElse(List.of()));
     }
 
-    private ReleaseView.FindingView finding(Finding finding, Release release) {
+    private static ReleaseView.FindingView finding(Finding finding, Map<String, String> destinations) {
         Field<?> field = finding.place().field();
         return new ReleaseView.FindingView(
                 finding.id(),
                 finding.rule(),
                 finding.family().says(),
-                lower(finding.weight()),
-                finding.destinations().keySet().stream()
-                        .map(id -> checks.profile(id).name())
-                        .toList(),
+                finding.weight().says(),
+                finding.destinations().keySet().stream().map(destinations::get).toList(),
                 finding.place().track(),
                 field.key(),
                 field.name(),
-                // what the sheet has no cell for is mended where it is seen
-                field == Fields.RELEASE_COVER ? "artwork" : "sheet",
+                finding.place().panel(),
                 finding.says(),
                 finding.reason(),
                 finding.fix()

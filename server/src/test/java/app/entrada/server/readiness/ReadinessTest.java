@@ -60,6 +60,16 @@ class ReadinessTest {
     }
 
     @Test
+    void a_destination_that_the_release_does_not_name_is_asked_all_the_same_before_anything_is_sent() {
+        JsonNode view = sendTo(manager.begin("single", "Elsewhere"), "pebblewave");
+        Client.Answer sent = manager.post(
+                "/api/releases/" + id(view) + "/deliveries",
+                Map.of("destination", "lumenfold", "declaresRights", true, "password", RunningServer.PASSWORD));
+        assertThat(sent.problem()).isEqualTo("not-ready");
+        assertThat(sent.text()).contains("findings stop the delivery");
+    }
+
+    @Test
     void a_risk_is_taken_with_a_reason_and_comes_back_when_the_fact_changes() {
         JsonNode view = manager.begin("single", "LOUD TITLE");
         String path = "/api/releases/" + id(view) + "/readiness/risks";

@@ -7,7 +7,6 @@ import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
-import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 
@@ -48,7 +47,7 @@ public final class ArtworkBytes implements Rule {
                                 "The front cover has %,d bytes; at most %,d are taken.",
                                 cover.bytes(),
                                 p.number("max"))
-                        .with(new Fix.Picture("Compress", List.of("compress"), 0, p.number("max"))))
+                        .with(new Fix.Picture("Compress")))
                 .stream();
     }
 }

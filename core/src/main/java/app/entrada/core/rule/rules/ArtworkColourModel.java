@@ -7,7 +7,6 @@ import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
-import java.util.List;
 import java.util.stream.Stream;
 
 /** RGB for screens. */
@@ -42,7 +41,7 @@ public final class ArtworkColourModel implements Rule {
                                 "The front cover is in %s, %d bits a channel; wanted is RGB with 8.",
                                 cover.colours(),
                                 cover.bitDepth())
-                        .with(new Fix.Picture("Convert to sRGB", List.of("colours"), 0, 0)))
+                        .with(new Fix.Picture("Convert to sRGB")))
                 .stream();
     }
 }

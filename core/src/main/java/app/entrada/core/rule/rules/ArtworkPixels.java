@@ -7,7 +7,6 @@ import app.entrada.core.rule.Observation;
 import app.entrada.core.rule.Params;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
-import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 
@@ -55,10 +54,7 @@ public final class ArtworkPixels implements Rule {
                             p.number("max"));
                     boolean large = Math.max(cover.width(), cover.height()) > p.number("max");
                     // never enlarged: what is too small needs another picture
-                    return large
-                            ? seen.with(new Fix.Picture(
-                                    "Scale down to " + p.number("max"), List.of("scale"), (int) p.number("max"), 0))
-                            : seen;
+                    return large ? seen.with(new Fix.Picture("Scale down to " + p.number("max"))) : seen;
                 })
                 .stream();
     }

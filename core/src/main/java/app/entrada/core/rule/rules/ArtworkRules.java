@@ -63,7 +63,7 @@ final class ArtworkRules {
                                                 s,
                                                 "The cover stands upright only when its EXIF note (%d) is heeded.",
                                                 look.turn())
-                                        .map(seen -> seen.with(new Fix.Picture("Turn it", List.of("colours"), 0, 0))))),
+                                        .map(seen -> seen.with(new Fix.Picture("Turn it"))))),
                 rule(
                         "artwork.text-missing-title",
                         "Title not read on the cover",
