@@ -86,10 +86,12 @@ onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
             >
             <span v-else class="quiet">no date</span>
           </span>
-          <span v-for="mark in head.marks" :key="mark.destination" class="stand">
-            {{ mark.name }} <Mark :weight="mark.weight" /> {{ mark.count || 'ready' }}
-            <span class="hidden-text">{{ mark.says }}</span>
-            <StandingWord :standing="mark.standing" />
+          <span class="stands">
+            <span v-for="mark in head.marks" :key="mark.destination" class="stand">
+              {{ mark.name }} <Mark :weight="mark.weight" /> {{ mark.count || 'ready' }}
+              <span class="hidden-text">{{ mark.says }}</span>
+              <StandingWord :standing="mark.standing" />
+            </span>
           </span>
         </RouterLink>
       </li>
@@ -155,15 +157,21 @@ li a:hover {
   width: 70px;
 }
 .date {
-  width: 190px;
+  width: 130px;
   font-size: 14px;
 }
 .date .quiet {
   display: block;
 }
-.stand {
-  width: 210px;
+.stands {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 16px;
+  width: 400px;
   font-size: 14px;
+}
+.stand {
+  white-space: nowrap;
 }
 p {
   margin-top: 16px;

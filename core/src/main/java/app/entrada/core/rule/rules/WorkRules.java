@@ -24,7 +24,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -38,6 +37,8 @@ final class WorkRules {
     private static final Pattern DERIVED = Pattern.compile(
             "\\b(?:arr(?:\\.|anged|angement)?|translated|translation|medley|pot-?pourri|after)\\b",
             Pattern.CASE_INSENSITIVE);
+
+    private static final Pattern LATIN = Pattern.compile("[A-Za-z0-9]");
 
     private WorkRules() {}
 
@@ -220,10 +221,10 @@ final class WorkRules {
                                 .facts()
                                 .get(Fields.WORK_TITLE)
                                 .or(() -> t.facts().get(Fields.TRACK_TITLE))
-                                .filter(title -> FileNames.ascii(title)
-                                        .toUpperCase(Locale.ROOT)
-                                        .replaceAll("[^A-Z0-9]", "")
-                                        .isEmpty())
+                                // transliterating costs much, and most titles have a Latin letter anyway
+                                .filter(title -> !LATIN.matcher(title).find()
+                                        && !LATIN.matcher(FileNames.ascii(title))
+                                                .find())
                                 .map(title -> s.at(
                                         t,
                                         Fields.WORK_TITLE,
