@@ -3,8 +3,8 @@ package app.entrada.cli;
 import app.entrada.core.artwork.PictureScaling;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.document.ReleaseDocument;
+import app.entrada.core.embed.ChecksumList;
 import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.EmbeddingMap;
 import app.entrada.core.embed.Proof;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.embed.TagPlan;
@@ -12,10 +12,12 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.rule.Subject;
 import app.entrada.media.Ffmpeg;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,12 +31,18 @@ import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
-@Command(name = "embed", description = "Writes tagged copies of a document's masters and proves them.")
+@Command(
+        name = "embed",
+        description =
+                "Writes tagged copies of a document's masters and proves them; their checksums stand in SHA256SUMS.")
 final class EmbedCommand implements Callable<Integer> {
     @Parameters(paramLabel = "DOCUMENT")
     private Path document;
 
-    @Option(names = "--recipe", required = true, description = "store-wav or store-flac.")
+    @Option(
+            names = "--recipe",
+            required = true,
+            description = "Name of a shipped recipe, or a file with one; a wrong name lists those there are.")
     private String recipe;
 
     @Option(names = "--out", required = true, description = "Folder for the copies.")
@@ -42,6 +50,9 @@ final class EmbedCommand implements Callable<Integer> {
 
     @Option(names = "--track", description = "Number of one track; all when not given.")
     private Integer only;
+
+    @Option(names = "--today", description = "Day to write, yyyy-mm-dd; today when not given.")
+    private LocalDate today = LocalDate.now();
 
     @Option(names = "--lines", description = "One line of JSON a track.")
     private boolean lines;
@@ -51,30 +62,22 @@ final class EmbedCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Recipe chosen;
-        try {
-            chosen = Recipe.byId(recipe);
-        } catch (IllegalArgumentException unknown) {
-            throw new ParameterException(spec.commandLine(), unknown.getMessage());
-        }
+        Recipe chosen = recipe();
         ReleaseDocument read = ReleaseDocument.read(document);
+        Subject subject = read.subject(today).withPeople(read.people());
         Release release = read.release();
         if (only != null && release.tracks().stream().noneMatch(track -> track.number() == only))
             throw new ParameterException(spec.commandLine(), "There is no track " + only + ".");
         Files.createDirectories(out);
-        Optional<Sha256> cover = release.facts().get(Fields.RELEASE_COVER);
-        Optional<byte[]> picture = cover.isEmpty()
-                ? Optional.empty()
-                : Optional.of(PictureScaling.jpeg(
-                        read.files().get(cover.get()), chosen.pictureSide(), chosen.pictureBytes()));
+        Map<Integer, TagPlan> plans = TagPlan.ofAll(chosen, subject, cover(chosen, read));
         List<Map<String, Object>> documents = new ArrayList<>();
         boolean failed = false;
         for (Track track : release.tracks()) {
             if (only != null && track.number() != only) continue;
-            Optional<Sha256> master = track.master();
             Map<String, Object> result = new LinkedHashMap<>();
             result.put("track", track.number());
             documents.add(result);
+            Optional<Sha256> master = track.master();
             if (master.isEmpty()) {
                 failed = true;
                 result.put(
@@ -82,12 +85,10 @@ final class EmbedCommand implements Callable<Integer> {
                         Json.error("the track has no master", "tracks[%d].master".formatted(track.number() - 1)));
                 continue;
             }
-            AudioFacts facts = read.audio().get(master.get());
             Path source = read.files().get(master.get());
-            TagPlan plan = TagPlan.of(chosen, new EmbeddingMap.Source(release, track, Optional.of(facts)), picture);
             result.put("source", source.toString());
             try {
-                failed |= !write(plan, source, facts, result);
+                failed |= !write(plans.get(track.number()), source, read.audio().get(master.get()), result);
             } catch (IOException problem) {
                 failed = true;
                 result.put("error", Json.error(problem.getMessage(), source.toString()));
@@ -97,14 +98,38 @@ final class EmbedCommand implements Callable<Integer> {
         return failed ? Main.UNREADABLE : Main.DONE;
     }
 
+    private Recipe recipe() throws IOException {
+        try {
+            Path file = Path.of(recipe);
+            return Files.isRegularFile(file)
+                    ? Recipe.read(file.getFileName().toString(), Files.readString(file))
+                    : Recipe.byId(recipe);
+        } catch (IllegalArgumentException wrong) {
+            throw new ParameterException(spec.commandLine(), wrong.getMessage());
+        }
+    }
+
+    private static Optional<byte[]> cover(Recipe chosen, ReleaseDocument read) throws IOException {
+        Optional<Sha256> cover = read.release().facts().get(Fields.RELEASE_COVER);
+        return cover.isEmpty() || !chosen.picture().wanted()
+                ? Optional.empty()
+                : Optional.of(PictureScaling.jpeg(
+                        read.files().get(cover.get()),
+                        chosen.picture().side(),
+                        chosen.picture().bytes()));
+    }
+
     private boolean write(TagPlan plan, Path source, AudioFacts facts, Map<String, Object> result) throws IOException {
         Path target = out.resolve(plan.fileName());
         Proof proof = new CopyWriter(new Ffmpeg()).write(source, facts, plan, target);
+        ChecksumList.in(out).put(plan.fileName(), proof.copy());
         result.put("written", target.toString());
+        result.put("bytes", proof.bytes());
         result.put("audioSha256Before", proof.audioBefore().hex());
         result.put("audioSha256After", proof.audioAfter().hex());
         Map<String, Object> proven = new LinkedHashMap<>();
         proven.put("equal", proof.holds());
+        proven.put("compared", proof.compared());
         proven.put("fields", proof.fields());
         proven.put("different", proof.different());
         proven.put("dropped", proof.dropped());

@@ -15,6 +15,8 @@ import picocli.CommandLine;
             TracklistCommand.class,
             CheckCommand.class,
             EmbedCommand.class,
+            ProveCommand.class,
+            TransferCommand.class,
             SchemaCommand.class
         })
 public final class Main implements Runnable {

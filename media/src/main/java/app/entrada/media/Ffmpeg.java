@@ -1,7 +1,9 @@
 package app.entrada.media;
 
+import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.SoundDecoder;
 import app.entrada.core.container.SoundFile;
+import app.entrada.core.embed.Encoding;
 import app.entrada.core.embed.Transcoder;
 import app.entrada.core.field.Sha256;
 import java.io.IOException;
@@ -10,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -29,27 +32,61 @@ public final class Ffmpeg implements Transcoder, SoundDecoder {
     }
 
     @Override
-    public void toFlac(Path wav, Path flac) throws IOException {
-        run("wav", wav, List.of("-c:a", "flac", "-compression_level", "5", "-f", "flac", "-y", url(flac)));
-        if (Files.size(flac) == 0) throw new IOException("the encoder made an empty file");
+    public void encode(Path source, AudioFacts master, Encoding to, Path target) throws IOException {
+        SoundFile.Kind kind = Arrays.stream(SoundFile.Kind.values())
+                .filter(each -> each.says().equals(master.format()))
+                .findFirst()
+                .orElseThrow(() -> new IOException("a master of format %s is not decoded".formatted(master.format())));
+        List<String> output = new ArrayList<>();
+        if (to.reduces(master)) output.addAll(List.of("-af", resampling(to, master)));
+        int bits = to.bitsFor(master);
+        boolean floating = master.codec().equals("float") && to.bits() == 0;
+        switch (to.format()) {
+            case WAV ->
+                output.addAll(List.of("-c:a", floating ? "pcm_f32le" : codec(bits), "-rf64", "auto", "-f", "wav"));
+            case AIFF ->
+                output.addAll(
+                        List.of("-c:a", floating ? "pcm_f32be" : codec(bits).replace("le", "be"), "-f", "aiff"));
+            case FLAC -> {
+                String samples = bits <= 16 ? "s16" : "s32";
+                output.addAll(List.of("-c:a", "flac", "-compression_level", "5", "-sample_fmt", samples));
+                output.addAll(List.of("-bits_per_raw_sample", String.valueOf(bits), "-f", "flac"));
+            }
+            case MP3 -> {
+                output.addAll(List.of("-c:a", "libmp3lame"));
+                output.addAll(
+                        to.kbps() > 0
+                                ? List.of("-b:a", to.kbps() + "k")
+                                : List.of("-q:a", String.valueOf(to.quality())));
+                // tags are the core's; the frame that tells length, delay and padding is wanted
+                output.addAll(List.of("-id3v2_version", "0", "-write_id3v1", "0", "-write_xing", "1", "-f", "mp3"));
+            }
+            case M4A ->
+                output.addAll(List.of("-c:a", "aac", "-b:a", to.kbps() + "k", "-movflags", "+faststart", "-f", "ipod"));
+            case VORBIS -> output.addAll(List.of("-c:a", "libvorbis", "-b:a", to.kbps() + "k", "-f", "ogg"));
+            case OPUS ->
+                output.addAll(List.of("-c:a", "libopus", "-b:a", to.kbps() + "k", "-ar", "48000", "-f", "ogg"));
+        }
+        output.addAll(List.of("-y", url(target)));
+        run(type(kind), source, output);
+    }
+
+    /** Another rate or fewer bits: a long filter, and dither that hides the rounding. */
+    private static String resampling(Encoding to, AudioFacts master) {
+        return "aresample=%d:filter_size=64:phase_shift=10:cutoff=0.97:osf=%s:dither_method=triangular"
+                .formatted(to.rateFor(master), to.bitsFor(master) <= 16 ? "s16" : "s32");
     }
 
     @Override
-    public void toWav(Path flac, Path wav, int bits) throws IOException {
-        run("flac", flac, List.of("-c:a", codec(bits), "-rf64", "auto", "-f", "wav", "-y", url(wav)));
-        if (Files.size(wav) == 0) throw new IOException("the decoder made an empty file");
-    }
-
-    @Override
-    public Sha256 decoded(Path flac, int bits) throws IOException {
-        String said = run("flac", flac, List.of("-c:a", codec(bits), "-f", "hash", "-hash", "sha256", "-"));
+    public Sha256 decoded(Path file, SoundFile.Kind kind, int bits) throws IOException {
+        String said = run(type(kind), file, List.of("-c:a", codec(bits), "-f", "hash", "-hash", "sha256", "-"));
         Matcher hash = HASH.matcher(said);
         if (!hash.find()) throw new IOException("the decoder gave no checksum");
         return new Sha256(hash.group(1));
     }
 
     private static String codec(int bits) throws IOException {
-        if (bits != 16 && bits != 24 && bits != 32) throw new IOException("%d bits are not decoded".formatted(bits));
+        if (bits != 16 && bits != 24 && bits != 32) throw new IOException("%d bits are not coded".formatted(bits));
         return "pcm_s%dle".formatted(bits);
     }
 

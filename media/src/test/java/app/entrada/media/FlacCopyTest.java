@@ -7,9 +7,9 @@ import app.entrada.core.artwork.PictureScaling;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.AudioMeasuring;
 import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.EmbeddingMap;
 import app.entrada.core.embed.Proof;
 import app.entrada.core.embed.Recipe;
+import app.entrada.core.embed.Source;
 import app.entrada.core.embed.TagPlan;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
@@ -81,7 +81,7 @@ class FlacCopyTest {
     private Proof write(String recipe, Path from, Path to) throws IOException {
         AudioFacts measured = AudioMeasuring.measure(from, done -> {});
         Release release = release();
-        var source = new EmbeddingMap.Source(release, release.tracks().get(0), Optional.of(measured));
+        var source = Source.of(release, release.tracks().get(0), Optional.of(measured));
         return writer.write(from, measured, TagPlan.of(Recipe.byId(recipe), source, Optional.of(cover)), to);
     }
 
@@ -181,7 +181,12 @@ class FlacCopyTest {
     @Test
     void a_file_that_is_no_wav_is_refused_by_the_encoder_without_naming_a_path() throws IOException {
         Path text = Files.writeString(folder.resolve("text.wav"), "#EXTM3U\nhttp://127.0.0.1/x");
-        assertThatThrownBy(() -> new Ffmpeg().toFlac(text, folder.resolve("text.flac")))
+        assertThatThrownBy(() -> new Ffmpeg()
+                        .encode(
+                                text,
+                                AudioMeasuring.describe(master),
+                                Recipe.byId("store-flac").encoding(),
+                                folder.resolve("text.flac")))
                 .isInstanceOf(IOException.class)
                 .hasMessageNotContaining(folder.toString());
     }

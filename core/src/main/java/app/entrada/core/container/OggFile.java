@@ -179,6 +179,124 @@ public final class OggFile {
         }
     }
 
+    /**
+     * A part of a file that is put together anew.
+     *
+     * @param made bytes made here, or null for a stretch of the source
+     */
+    public record Stretch(byte[] made, long offset, long length) {}
+
+    /**
+     * The file with another comment packet: pages of headers are made anew; pages of sound are stretches of the source,
+     * with heads of their own where their numbers change.
+     *
+     * @param packet the whole comment packet, its name in front
+     * @throws IOException when headers and sound share a page, which both standards forbid
+     */
+    public static List<Stretch> recommented(FileChannel file, SoundFile sound, byte[] packet) throws IOException {
+        boolean opus = sound.codec().equals("Opus");
+        List<byte[]> headers = headers(file, opus ? 2 : 3, new long[1]);
+        Page first = page(file, 0).orElseThrow(() -> new IOException("the first page of the Ogg file is cut off"));
+        List<byte[]> packets = new ArrayList<>(List.of(packet));
+        if (!opus) packets.add(headers.get(2));
+        List<Stretch> stretches = new ArrayList<>();
+        stretches.add(new Stretch(null, 0, first.end()));
+        List<byte[]> pages = paged(packets, first.serial(), 1);
+        for (byte[] made : pages) stretches.add(new Stretch(made, 0, made.length));
+        long from = sound.sound().get(0).offset();
+        int before = 0;
+        for (long at = 0; at < from; before++)
+            at = page(file, at)
+                    .orElseThrow(() -> new IOException("the headers are cut off"))
+                    .end();
+        int moved = 1 + pages.size() - before;
+        if (moved == 0) stretches.add(new Stretch(null, from, file.size() - from));
+        else renumber(file, from, first.serial(), moved, stretches);
+        return stretches;
+    }
+
+    /** Packets that end their page, laced into pages; all of them are headers, so their position is 0. */
+    private static List<byte[]> paged(List<byte[]> packets, int serial, int firstNumber) {
+        ByteArrayOutputStream lacing = new ByteArrayOutputStream();
+        ByteArrayOutputStream all = new ByteArrayOutputStream();
+        for (byte[] packet : packets) {
+            for (int left = packet.length; ; left -= 255) {
+                lacing.write(Math.min(left, 255));
+                if (left < 255) break;
+            }
+            all.writeBytes(packet);
+        }
+        byte[] laces = lacing.toByteArray();
+        byte[] body = all.toByteArray();
+        List<byte[]> pages = new ArrayList<>();
+        boolean continued = false;
+        int at = 0;
+        for (int lace = 0; lace < laces.length; ) {
+            int count = Math.min(255, laces.length - lace);
+            int length = 0;
+            boolean ends = false;
+            for (int i = 0; i < count; i++) {
+                length += laces[lace + i] & 0xFF;
+                ends |= (laces[lace + i] & 0xFF) < 255;
+            }
+            ByteBuffer page = ByteBuffer.allocate(PAGE_HEADER + count + length).order(ByteOrder.LITTLE_ENDIAN);
+            page.put("OggS".getBytes(java.nio.charset.StandardCharsets.US_ASCII))
+                    .put((byte) 0)
+                    .put((byte) (continued ? 1 : 0))
+                    .putLong(ends ? 0 : -1)
+                    .putInt(serial)
+                    .putInt(firstNumber + pages.size())
+                    .putInt(0)
+                    .put((byte) count)
+                    .put(laces, lace, count)
+                    .put(body, at, length);
+            page.putInt(22, checksum(0, page.array(), page.capacity()));
+            pages.add(page.array());
+            continued = (laces[lace + count - 1] & 0xFF) == 255;
+            lace += count;
+            at += length;
+        }
+        return pages;
+    }
+
+    /** Heads of pages with their numbers moved; the checksum covers the body too, which is read but not kept. */
+    private static void renumber(FileChannel file, long from, int serial, int by, List<Stretch> stretches)
+            throws IOException {
+        long at = from;
+        for (Optional<Page> next = page(file, at); next.isPresent(); next = page(file, at)) {
+            Page page = next.get();
+            int head = PAGE_HEADER + page.lacing().length;
+            if (page.end() > file.size()) throw new IOException("the last page is cut off");
+            if (page.serial() == serial) {
+                ByteBuffer whole = Bytes.at(file, at, head + page.bodyLength());
+                whole.putInt(18, whole.getInt(18) + by);
+                whole.putInt(22, 0);
+                whole.putInt(22, checksum(0, whole.array(), whole.limit()));
+                stretches.add(new Stretch(java.util.Arrays.copyOf(whole.array(), head), 0, head));
+                stretches.add(new Stretch(null, page.body(), page.bodyLength()));
+            } else stretches.add(new Stretch(null, at, page.end() - at));
+            at = page.end();
+        }
+        if (at < file.size()) stretches.add(new Stretch(null, at, file.size() - at));
+    }
+
+    private static final int[] CHECKSUMS = new int[256];
+
+    static {
+        for (int i = 0; i < 256; i++) {
+            int value = i << 24;
+            for (int bit = 0; bit < 8; bit++) value = value << 1 ^ ((value & 1 << 31) != 0 ? 0x04C11DB7 : 0);
+            CHECKSUMS[i] = value;
+        }
+    }
+
+    /** CRC-32 of RFC 3533: polynomial 0x04C11DB7, nothing reflected, nothing inverted, from 0. */
+    private static int checksum(int from, byte[] bytes, int length) {
+        int value = from;
+        for (int i = 0; i < length; i++) value = value << 8 ^ CHECKSUMS[(value >>> 24 ^ bytes[i]) & 0xFF];
+        return value;
+    }
+
     private static boolean starts(byte[] packet, String name) {
         if (packet.length < name.length()) return false;
         for (int i = 0; i < name.length(); i++) if (packet[i] != name.charAt(i)) return false;

@@ -10,20 +10,21 @@ import static app.entrada.core.tag.TagEntry.Container.ILST;
 import static app.entrada.core.tag.TagEntry.Container.INFO;
 import static app.entrada.core.tag.TagEntry.Container.VORBIS;
 
-import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.audio.Sound;
+import app.entrada.core.field.Credit;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Names;
-import app.entrada.core.field.Terms;
+import app.entrada.core.field.Lyrics;
+import app.entrada.core.field.RightsLine;
 import app.entrada.core.field.Writer;
-import app.entrada.core.release.Release;
-import app.entrada.core.release.Track;
 import app.entrada.core.tag.Bext;
+import app.entrada.core.tag.Id3v1;
+import app.entrada.core.tag.Picture;
+import app.entrada.core.tag.TagEntry;
 import app.entrada.core.tag.TagEntry.Container;
+import app.entrada.core.tag.id3.Id3Conversion;
 import app.entrada.core.text.FileNames;
-import app.entrada.core.text.TitleStyle;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -32,296 +33,370 @@ import java.util.function.Function;
 
 /** Where each fact goes in each container. A container without a place for a fact cannot hold it. */
 public final class EmbeddingMap {
+    /** The licence of a work under Creative Commons, by its short name. */
+    private static final String LICENCES = "https://creativecommons.org/licenses/%s/%s/";
+
+    /** Roles with a key of their own among Vorbis comments; others stand under their own name. */
+    private static final Map<String, String> PRODUCTION = Map.of("recording", "ENGINEER", "mix", "MIXER");
+
+    /** What 2.3 tells in other frames than 2.4, of which this map speaks. */
+    private static final Map<String, String> ID3_23 =
+            Map.of("TYER", "TDRC", "TDAT", "TDRC", "TIME", "TDRC", "TORY", "TDOR", "IPLS", "TIPL");
+
     private EmbeddingMap() {}
 
-    /**
-     * What a plan is computed from.
-     *
-     * @param master measured facts of the master, when there is one
-     */
-    public record Source(Release release, Track track, Optional<AudioFacts> master) {
-        <T> List<String> one(Field<T> field) {
-            return release.holds(track, field)
-                    .map(field.type()::format)
-                    .map(List::of)
-                    .orElse(List.of());
-        }
-
-        List<Writer> writers() {
-            return track.recording().work().writers();
-        }
-
-        List<String> names(Field<Names> field) {
-            return release.holds(track, field).map(Names::list).orElse(List.of());
-        }
-
-        /** Main artists, then featured ones. */
-        List<String> artists() {
-            List<String> all = new ArrayList<>(names(Fields.TRACK_ARTISTS));
-            all.addAll(names(Fields.TRACK_FEATURED));
-            return all;
-        }
-
-        List<String> title() {
-            String title = TitleStyle.PLAIN.track(release, track);
-            return title.isEmpty() ? List.of() : List.of(title);
-        }
-
-        List<String> isrc() {
-            return release.holds(track, Fields.RECORDING_ISRC)
-                    .flatMap(written -> written.code())
-                    .map(code -> List.of(code.compact()))
-                    .orElse(List.of());
-        }
-    }
-
-    /** An id in a container and how its values are computed; no values: nothing to write. */
-    record Place(String id, Function<Source, List<String>> values) {}
-
-    /**
-     * One fact.
-     *
-     * @param name as people read it
-     * @param fact that a reading gives; empty where none is taken from files
-     * @param role of the people named, where the fact says one for each
-     * @param reads further ids by container, where the fact is read but never written
-     */
-    record Row(
-            String name,
-            Map<Container, Place> places,
-            Optional<Field<?>> fact,
-            Optional<Writer.Role> role,
-            Map<Container, List<String>> reads) {
-        Row in(Container container, String id, Function<Source, List<String>> values) {
-            Map<Container, Place> more = new LinkedHashMap<>(places);
-            more.put(container, new Place(id, values));
-            return new Row(name, more, fact, role, reads);
-        }
-
-        Row gives(Field<?> field) {
-            return new Row(name, places, Optional.of(field), Optional.empty(), reads);
-        }
-
-        Row gives(Field<List<Writer>> field, Writer.Role each) {
-            return new Row(name, places, Optional.of(field), Optional.of(each), reads);
-        }
-
-        Row read(Container container, String... ids) {
-            Map<Container, List<String>> more = new LinkedHashMap<>(reads);
-            more.put(container, List.of(ids));
-            return new Row(name, places, fact, role, more);
-        }
-
-        boolean isAt(Container container, String id) {
-            Place place = places.get(container);
-            return place != null && place.id().equals(id)
-                    || reads.getOrDefault(container, List.of()).stream().anyMatch(id::equalsIgnoreCase);
-        }
-    }
-
-    private static Row row(String name) {
-        return new Row(name, Map.of(), Optional.empty(), Optional.empty(), Map.of());
-    }
-
-    /** The usual case: the same values in ID3, Vorbis comments and INFO; null where the container has no place. */
-    private static Row row(String name, String id3, String vorbis, String info, Function<Source, List<String>> values) {
-        Row row = row(name);
-        if (id3 != null) row = row.in(ID3, id3, values);
-        if (vorbis != null) row = row.in(VORBIS, vorbis, values);
-        return info == null ? row : row.in(INFO, info, source -> joined(values.apply(source)));
-    }
-
     /** All facts that are embedded, in reading order; the cover is planned beside them. */
-    static final List<Row> ROWS = List.of(
-            row("Title with version", "TIT2", "TITLE", "INAM", Source::title)
+    static final List<MapRow> ROWS = List.of(
+            row("Title with version", "TIT2", "TITLE", "INAM", "©nam", Source::title)
                     .gives(Fields.TRACK_TITLE)
-                    .read(ID3, "TT2")
-                    .read(ILST, "©nam")
-                    .read(APE, "Title")
-                    .read(ID3V1, "title")
-                    .read(AIFF_TEXT, "NAME"),
-            row("Version", "TIT3", "VERSION", null, source -> source.one(Fields.TRACK_VERSION))
+                    .in(AIFF_TEXT, "NAME", source -> plain(source.title()))
+                    .in(ID3V1, "title", source -> old("title", source.title()))
+                    .read(APE, "Title"),
+            row("Version", "TIT3", "VERSION", null, null, source -> source.one(Fields.TRACK_VERSION))
                     .gives(Fields.TRACK_VERSION)
-                    .read(ID3, "TT3")
                     .read(APE, "Subtitle"),
-            row("Artists", "TPE1", "ARTIST", "IART", Source::artists)
+            row("Artists", "TPE1", "ARTIST", "IART", "©ART", Source::artists)
                     .gives(Fields.TRACK_ARTISTS)
-                    .read(ID3, "TP1")
-                    .read(ILST, "©ART")
-                    .read(APE, "Artist")
-                    .read(ID3V1, "artist")
-                    .read(AIFF_TEXT, "AUTH"),
-            row("Release artists", "TPE2", "ALBUMARTIST", null, source -> source.names(Fields.RELEASE_ARTISTS))
+                    .in(AIFF_TEXT, "AUTH", source -> plain(joined(source.artists())))
+                    .in(ID3V1, "artist", source -> old("artist", joined(source.artists())))
+                    .read(APE, "Artist"),
+            row("Release artists", "TPE2", "ALBUMARTIST", null, "aART", source -> source.names(Fields.RELEASE_ARTISTS))
                     .gives(Fields.RELEASE_ARTISTS)
-                    .read(ID3, "TP2")
                     .read(VORBIS, "ALBUM ARTIST")
-                    .read(ILST, "aART")
                     .read(APE, "Album Artist"),
-            row("Release title", "TALB", "ALBUM", "IPRD", source -> text(TitleStyle.PLAIN.release(source.release())))
+            row("Conductor", "TPE3", "CONDUCTOR", null, null, source -> source.as("conductor")),
+            row("Remixer", "TPE4", "REMIXER", null, null, source -> source.as("remixer")),
+            row("Release title", "TALB", "ALBUM", "IPRD", "©alb", Source::releaseTitle)
                     .gives(Fields.RELEASE_TITLE)
-                    .read(ID3, "TAL")
-                    .read(ILST, "©alb")
-                    .read(APE, "Album")
-                    .read(ID3V1, "album"),
-            row("Track")
-                    .in(ID3, "TRCK", source -> List.of(number(source) + "/" + total(source)))
-                    .in(VORBIS, "TRACKNUMBER", source -> List.of(number(source)))
-                    .in(INFO, "ITRK", source -> List.of(number(source)))
-                    .read(ID3, "TRK")
+                    .in(ID3V1, "album", source -> old("album", source.releaseTitle()))
+                    .read(APE, "Album"),
+            MapRow.named("Track")
+                    .in(ID3, "TRCK", source -> List.of(source.number() + "/" + source.total()))
+                    .in(VORBIS, "TRACKNUMBER", source -> List.of(source.number()))
+                    .in(INFO, "ITRK", source -> List.of(source.number()))
+                    .in(ILST, "trkn", source -> List.of(source.number() + "/" + source.total()))
+                    .in(ID3V1, "track", source -> List.of(source.number()))
                     .read(INFO, "IPRT")
-                    .read(ILST, "trkn")
-                    .read(APE, "Track")
-                    .read(ID3V1, "track"),
-            row("Tracks in all", null, "TRACKTOTAL", null, source -> List.of(total(source))),
-            row("Composers", "TCOM", "COMPOSER", null, source -> Writer.composers(source.writers()))
+                    .read(APE, "Track"),
+            // elsewhere the total is part of the number
+            MapRow.named("Tracks in all")
+                    .in(VORBIS, "TRACKTOTAL", source -> List.of(source.total()))
+                    .notMissed(),
+            MapRow.named("Side or disc")
+                    .in(ID3, "TPOS", Source::side)
+                    .in(ILST, "disk", Source::side)
+                    .in(VORBIS, "DISCNUMBER", source -> part(source.side(), 0)),
+            MapRow.named("Sides in all")
+                    .in(VORBIS, "DISCTOTAL", source -> part(source.side(), 1))
+                    .notMissed(),
+            row("Composers", "TCOM", "COMPOSER", null, "©wrt", source -> Writer.composers(source.writers()))
                     .gives(Fields.WORK_WRITERS, Writer.Role.C)
-                    .read(ID3, "TCM")
-                    .read(ILST, "©wrt")
                     .read(APE, "Composer"),
-            row("Lyricists", "TEXT", "LYRICIST", null, source -> Writer.lyricists(source.writers()))
+            row("Lyricists", "TEXT", "LYRICIST", null, null, source -> Writer.lyricists(source.writers()))
                     .gives(Fields.WORK_WRITERS, Writer.Role.A)
-                    .read(ID3, "TXT")
                     .read(APE, "Lyricist"),
-            row("ISRC", "TSRC", "ISRC", null, Source::isrc)
+            MapRow.named("Musicians")
+                    .in(ID3, "TMCL", source -> source.pairs(Source::isMusician))
+                    .in(VORBIS, "PERFORMER", EmbeddingMap::performers),
+            MapRow.named("Production")
+                    .in(ID3, "TIPL", source -> source.pairs(Source::isProduction))
+                    .in(
+                            VORBIS,
+                            List.of("PRODUCER", "ENGINEER", "MIXER", "MASTERING", "ARRANGER"),
+                            EmbeddingMap::makers),
+            row("ISRC", "TSRC", "ISRC", null, "----:ISRC", Source::isrc)
                     .in(AXML, "ISRC", Source::isrc)
                     .gives(Fields.RECORDING_ISRC)
-                    .read(ID3, "TRC")
-                    .read(ILST, "----:ISRC")
                     .read(APE, "ISRC"),
-            row("Barcode", "TXXX:BARCODE", "BARCODE", null, EmbeddingMap::barcode)
+            row("Barcode", "TXXX:BARCODE", "BARCODE", null, "----:BARCODE", Source::barcode)
                     .gives(Fields.RELEASE_BARCODE)
                     .read(VORBIS, "UPC", "EAN")
-                    .read(ILST, "----:BARCODE")
                     .read(APE, "Barcode", "EAN/UPC"),
             row(
                             "Catalogue number",
                             "TXXX:CATALOGNUMBER",
                             "CATALOGNUMBER",
                             null,
+                            "----:CATALOGNUMBER",
                             source -> source.one(Fields.RELEASE_CATALOGUE_NUMBER))
                     .gives(Fields.RELEASE_CATALOGUE_NUMBER)
-                    .read(ILST, "----:CATALOGNUMBER")
                     .read(APE, "Catalog"),
-            row("Label", "TPUB", "LABEL", null, source -> source.one(Fields.RELEASE_LABEL))
+            row("Label", "TPUB", "LABEL", null, "----:LABEL", source -> source.one(Fields.RELEASE_LABEL))
                     .gives(Fields.RELEASE_LABEL)
-                    .read(ID3, "TPB")
                     .read(VORBIS, "ORGANIZATION")
-                    .read(ILST, "----:LABEL")
                     .read(APE, "Label"),
-            row("C-line", "TCOP", "COPYRIGHT", "ICOP", source -> source.one(Fields.RELEASE_C_LINE))
+            row("C-line", "TCOP", "COPYRIGHT", "ICOP", "cprt", source -> source.one(Fields.RELEASE_C_LINE))
                     .gives(Fields.RELEASE_C_LINE)
-                    .read(ID3, "TCR")
-                    .read(ILST, "cprt")
-                    .read(APE, "Copyright")
-                    .read(AIFF_TEXT, "(c)"),
-            row("P-line", "TPRO", "P_LINE", null, source -> source.one(Fields.TRACK_P_LINE))
+                    .in(AIFF_TEXT, "(c)", source -> plain(source.one(Fields.RELEASE_C_LINE)))
+                    .read(APE, "Copyright"),
+            row("P-line", "TPRO", "P_LINE", null, null, source -> source.one(Fields.TRACK_P_LINE))
                     .gives(Fields.TRACK_P_LINE),
-            row("Released", "TDRL", "DATE", "ICRD", source -> source.one(Fields.RELEASE_DATE))
-                    .gives(Fields.RELEASE_DATE)
-                    .read(ILST, "©day")
-                    .read(APE, "Year"),
-            row("First released", "TDOR", "ORIGINALDATE", null, source -> source.one(Fields.RELEASE_ORIGINAL_DATE))
-                    .gives(Fields.RELEASE_ORIGINAL_DATE),
-            row("Genre", "TCON", "GENRE", "IGNR", EmbeddingMap::genres)
-                    .gives(Fields.TRACK_GENRE)
-                    .read(ID3, "TCO")
-                    .read(ILST, "©gen")
-                    .read(APE, "Genre"),
-            row("Language", "TLAN", "LANGUAGE", "ILNG", EmbeddingMap::language)
-                    .gives(Fields.TRACK_LANGUAGE)
-                    .read(ID3, "TLA")
-                    .read(APE, "Language"),
-            row("Length")
+            MapRow.named("Terms of use")
+                    .in(ID3, List.of("USER"), EmbeddingMap::terms)
                     .in(
-                            ID3,
-                            "TLEN",
-                            source -> source.master()
-                                    .map(master -> List.of(String.valueOf(master.milliseconds())))
-                                    .orElse(List.of())),
-            row("Description").in(BEXT, "Description", EmbeddingMap::description),
-            row("Originator").in(BEXT, "Originator", source -> ascii("Originator", source.one(Fields.RELEASE_LABEL))),
-            row("Reference").in(BEXT, "OriginatorReference", Source::isrc));
+                            VORBIS,
+                            "LICENSE",
+                            source -> licence(source).map(List::of).orElse(source.one(Fields.RELEASE_LICENCE))),
+            MapRow.named("Licence address")
+                    .in(ID3, "WCOP", source -> licence(source).map(List::of).orElse(List.of()))
+                    .notMissed(),
+            row("Released", "TDRL", "DATE", "ICRD", "©day", source -> source.one(Fields.RELEASE_DATE))
+                    .gives(Fields.RELEASE_DATE)
+                    .in(ID3V1, "year", source -> old("year", source.one(Fields.RELEASE_DATE)))
+                    .read(APE, "Year"),
+            row(
+                            "First released",
+                            "TDOR",
+                            "ORIGINALDATE",
+                            null,
+                            null,
+                            source -> source.one(Fields.RELEASE_ORIGINAL_DATE))
+                    .gives(Fields.RELEASE_ORIGINAL_DATE),
+            row("Recorded", "TDRC", "RECORDINGDATE", null, null, source -> source.one(Fields.RECORDING_RECORDED_ON))
+                    .gives(Fields.RECORDING_RECORDED_ON),
+            row("Genre", "TCON", "GENRE", "IGNR", "©gen", source -> source.terms(Fields.TRACK_GENRE))
+                    .gives(Fields.TRACK_GENRE)
+                    .read(APE, "Genre"),
+            row("Language", "TLAN", "LANGUAGE", "ILNG", null, Source::language)
+                    .gives(Fields.TRACK_LANGUAGE)
+                    .read(APE, "Language"),
+            row("Moods", "TMOO", "MOOD", null, null, source -> source.terms(Fields.RECORDING_MOODS))
+                    .gives(Fields.RECORDING_MOODS),
+            row("Key", "TKEY", "KEY", null, null, EmbeddingMap::key).gives(Fields.RECORDING_KEY),
+            row("Tempo", "TBPM", "BPM", null, "tmpo", source -> source.one(Fields.RECORDING_TEMPO))
+                    .gives(Fields.RECORDING_TEMPO),
+            // every other container says it in its own header
+            MapRow.named("Length").in(ID3, "TLEN", EmbeddingMap::length).notMissed(),
+            MapRow.named("Lyrics")
+                    .in(ID3, List.of("USLT"), EmbeddingMap::sung)
+                    .in(VORBIS, "LYRICS", source -> List.copyOf(words(source).values()))
+                    .in(
+                            ILST,
+                            "©lyr",
+                            source -> text(String.join("\n\n", words(source).values())))
+                    .yielding(),
+            MapRow.named("Comment")
+                    .in(ID3, List.of("COMM"), EmbeddingMap::comment)
+                    .in(VORBIS, "DESCRIPTION", source -> source.one(Fields.RELEASE_DESCRIPTION))
+                    .in(INFO, "ICMT", source -> source.one(Fields.RELEASE_DESCRIPTION))
+                    .in(ILST, "©cmt", source -> source.one(Fields.RELEASE_DESCRIPTION))
+                    .yielding(),
+            MapRow.named("Links")
+                    .in(ID3, List.of("WOAR"), EmbeddingMap::links)
+                    .in(VORBIS, "WEBSITE", EmbeddingMap::addresses)
+                    .yielding(),
+            MapRow.named("Contact")
+                    .in(VORBIS, "CONTACT", source -> source.one(Fields.RELEASE_CONTACT))
+                    .in(ID3, "TXXX:CONTACT", source -> source.one(Fields.RELEASE_CONTACT)),
+            row("Title to sort by", "TSOT", "TITLESORT", null, "sonm", source -> source.sortedBy(source.title())),
+            row("Artist to sort by", "TSOP", "ARTISTSORT", null, "soar", source -> source.sorted(source.artists())),
+            row(
+                    "Release title to sort by",
+                    "TSOA",
+                    "ALBUMSORT",
+                    null,
+                    "soal",
+                    source -> source.sortedBy(source.releaseTitle())),
+            MapRow.named("Description").in(BEXT, "Description", EmbeddingMap::description),
+            MapRow.named("Originator")
+                    .in(BEXT, "Originator", source -> cut("Originator", source.one(Fields.RELEASE_LABEL))),
+            MapRow.named("Reference").in(BEXT, "OriginatorReference", Source::isrc),
+            loudness("Loudness", "LoudnessValue", Sound::integratedLufs),
+            loudness("Loudness range", "LoudnessRange", Sound::rangeLu),
+            loudness("True peak", "MaxTruePeakLevel", Sound::truePeakDbtp),
+            loudness("Loudest 400 ms", "MaxMomentaryLoudness", Sound::momentaryMaxLufs),
+            loudness("Loudest 3 s", "MaxShortTermLoudness", Sound::shortTermMaxLufs));
+
+    /** The usual case: the same values in each container; null where one has no place. */
+    private static MapRow row(
+            String name, String id3, String vorbis, String info, String ilst, Function<Source, List<String>> values) {
+        MapRow row = MapRow.named(name);
+        if (id3 != null) row = row.in(ID3, id3, values);
+        if (vorbis != null) row = row.in(VORBIS, vorbis, values);
+        if (info != null) row = row.joined(INFO, info, values);
+        return ilst == null ? row : row.joined(ILST, ilst, values);
+    }
+
+    /** One of five numbers; silence has none, and then none of the five is written. */
+    private static MapRow loudness(String name, String slot, Function<Sound, Double> measure) {
+        return MapRow.named(name)
+                .in(
+                        BEXT,
+                        slot,
+                        source -> source.sound()
+                                .filter(sound -> List.of(
+                                                sound.integratedLufs(),
+                                                sound.rangeLu(),
+                                                sound.truePeakDbtp(),
+                                                sound.momentaryMaxLufs(),
+                                                sound.shortTermMaxLufs())
+                                        .stream()
+                                        .allMatch(value -> Math.abs(value) < 320))
+                                .map(sound -> List.of(String.format(Locale.ROOT, "%.2f", measure.apply(sound))))
+                                .orElse(List.of()));
+    }
 
     private static List<String> text(String text) {
-        return text.isEmpty() ? List.of() : List.of(text);
+        return Source.text(text);
     }
 
     private static List<String> joined(List<String> values) {
         return values.isEmpty() ? values : List.of(String.join("; ", values));
     }
 
-    private static String number(Source source) {
-        return String.valueOf(source.track().number());
+    private static List<String> part(List<String> pair, int which) {
+        return pair.isEmpty() ? pair : List.of(pair.get(0).split("/")[which]);
     }
 
-    private static String total(Source source) {
-        return String.valueOf(source.release().tracks().size());
+    /** At most three characters, as ID3 wants it: {@code F#m}. */
+    private static List<String> key(Source source) {
+        return source.one(Fields.RECORDING_KEY).stream()
+                .map(key -> key.replace(" minor", "m").replace(" major", ""))
+                .toList();
     }
 
-    private static List<String> barcode(Source source) {
-        return source.release()
-                .facts()
-                .get(Fields.RELEASE_BARCODE)
-                .flatMap(written -> written.code())
-                .map(code -> List.of(code.digits()))
+    private static List<String> length(Source source) {
+        return source.master()
+                .map(master -> List.of(String.valueOf(master.milliseconds())))
                 .orElse(List.of());
     }
 
-    private static List<String> genres(Source source) {
-        return source.release()
-                .holds(source.track(), Fields.TRACK_GENRE)
-                .map(Terms::list)
+    private static List<String> performers(Source source) {
+        List<String> performers = new ArrayList<>();
+        for (Credit credit : source.credits())
+            for (String role : credit.roles())
+                if (Source.isMusician(role)) performers.add("%s (%s)".formatted(credit.credited(), role));
+        return performers;
+    }
+
+    private static List<TagEntry> makers(Source source) {
+        List<TagEntry> makers = new ArrayList<>();
+        for (String role : source.credits().stream()
+                .flatMap(credit -> credit.roles().stream())
+                .filter(Source::isProduction)
+                .distinct()
+                .toList()) {
+            String key = PRODUCTION.getOrDefault(role, role.toUpperCase(Locale.ROOT));
+            if (!key.matches("[\\x20-\\x3C\\x3E-\\x7D]+")) continue;
+            makers.add(TagEntry.text(VORBIS, key, source.as(role)));
+        }
+        return TagPlan.gathered(makers);
+    }
+
+    /** Address of the licence's text, for licences that others may rely on. */
+    private static Optional<String> licence(Source source) {
+        return source.holds(Fields.RELEASE_LICENCE)
+                .filter(name -> name.startsWith("CC"))
+                .map(name -> name.equals("CC0 1.0")
+                        ? "https://creativecommons.org/publicdomain/zero/1.0/"
+                        : LICENCES.formatted(
+                                name.split(" ")[1].toLowerCase(Locale.ROOT),
+                                name.substring(name.lastIndexOf(' ') + 1)));
+    }
+
+    private static List<TagEntry> terms(Source source) {
+        return source.holds(Fields.RELEASE_LICENCE)
+                .map(name -> name.equals("all rights reserved")
+                        ? "All rights reserved."
+                                + source.holds(Fields.TRACK_P_LINE)
+                                        .map(RightsLine::owner)
+                                        .map(owner -> " Ask %s.".formatted(owner))
+                                        .orElse("")
+                        : name + licence(source).map(address -> ", " + address).orElse(""))
+                .map(says -> List.of(TagEntry.text(ID3, "USER", "eng", says)))
                 .orElse(List.of());
     }
 
-    /** ISO 639-2/T, as ID3 wants it. */
-    private static List<String> language(Source source) {
-        return source.release()
-                .holds(source.track(), Fields.TRACK_LANGUAGE)
-                .map(code ->
-                        code.length() == 3 ? code : Locale.forLanguageTag(code).getISO3Language())
-                .map(List::of)
-                .orElse(List.of());
+    private static Map<String, String> words(Source source) {
+        return source.holds(Fields.WORK_LYRICS).map(Lyrics::byLanguage).orElse(Map.of());
+    }
+
+    private static List<TagEntry> sung(Source source) {
+        List<TagEntry> sung = new ArrayList<>();
+        words(source)
+                .forEach((language, words) ->
+                        sung.add(TagEntry.text(ID3, "USLT", Source.threeLetters(language), words)));
+        return sung;
+    }
+
+    private static List<TagEntry> comment(Source source) {
+        return source.one(Fields.RELEASE_DESCRIPTION).stream()
+                .map(says -> TagEntry.text(ID3, "COMM", "eng", says))
+                .toList();
+    }
+
+    private static List<String> addresses(Source source) {
+        return source.holds(Fields.RELEASE_LINKS).orElse(List.of());
+    }
+
+    private static List<TagEntry> links(Source source) {
+        return addresses(source).stream()
+                .map(address -> TagEntry.text(ID3, "WOAR", List.of(address)))
+                .toList();
     }
 
     private static List<String> description(Source source) {
         String artists = String.join(", ", source.artists());
-        List<String> parts = new ArrayList<>(artists.isEmpty() ? List.of() : List.of(artists));
+        List<String> parts = new ArrayList<>(text(artists));
         parts.addAll(source.title());
-        return ascii("Description", parts.isEmpty() ? parts : List.of(String.join(": ", parts)));
+        return cut("Description", parts.isEmpty() ? parts : List.of(String.join(": ", parts)));
     }
 
-    private static List<String> ascii(String slot, List<String> values) {
+    /** The text chunks of AIFF hold ASCII; a likeness of other letters would hide the right ones from readers. */
+    private static List<String> plain(List<String> values) {
+        return values.stream().filter(value -> value.matches("\\p{ASCII}+")).toList();
+    }
+
+    private static List<String> ascii(List<String> values) {
         return values.stream()
-                .map(value -> Bext.cut(slot, FileNames.ascii(value)))
+                .map(FileNames::ascii)
+                .filter(value -> !value.isEmpty())
+                .toList();
+    }
+
+    private static List<String> cut(String slot, List<String> values) {
+        return ascii(values).stream().map(value -> Bext.cut(slot, value)).toList();
+    }
+
+    private static List<String> old(String id, List<String> values) {
+        return values.stream()
+                .map(value -> Id3v1.cut(id, value))
                 .filter(value -> !value.isEmpty())
                 .toList();
     }
 
     /** The fact that an entry of a tag gives, if it is one that is taken from files. */
     public static Optional<Field<?>> factOf(Container container, String id) {
-        return row(container, id).flatMap(Row::fact);
+        return at(container, id).flatMap(MapRow::fact);
     }
 
     /** What the people wrote whom an entry names, if it is one that names writers. */
     static Optional<Writer.Role> roleOf(Container container, String id) {
-        return row(container, id).flatMap(Row::role);
+        return at(container, id).flatMap(MapRow::role);
     }
 
     /** Whether an entry gives the number in the running order. */
     public static boolean isTrackNumber(Container container, String id) {
-        return row(container, id).map(Row::name).equals(Optional.of("Track"));
+        return at(container, id).map(MapRow::name).equals(Optional.of("Track"));
     }
 
-    private static Optional<Row> row(Container container, String id) {
-        return ROWS.stream().filter(row -> row.isAt(container, id)).findFirst();
+    private static Optional<MapRow> at(Container container, String id) {
+        String known = container == ID3 ? Id3Conversion.ofThreeLetters(id) : id;
+        return ROWS.stream().filter(row -> row.isAt(container, known)).findFirst();
     }
 
-    /** Ids of a container that are ours to write: what stands there now is replaced or removed, never kept. */
-    static boolean governs(Container container, String id) {
-        if (container == Container.PICTURE || id.equals("APIC")) return true;
-        return ROWS.stream()
-                .map(row -> row.places().get(container))
-                .anyMatch(place -> place != null && place.id().equals(id));
+    /**
+     * Whether an entry says a fact that is the release's to say: what stands there now is replaced or removed, never kept.
+     * Pictures are other people's but for the front cover.
+     */
+    static boolean owns(TagEntry entry) {
+        if (entry.picture().isPresent())
+            return entry.container() == ILST || entry.picture().get().kind() == Picture.FRONT_COVER;
+        // the old tag is written anew or left out: what it says is cut and of yesterday
+        if (entry.container() == ID3V1) return true;
+        String id = entry.container() == ID3 ? ID3_23.getOrDefault(entry.id(), entry.id()) : entry.id();
+        return at(entry.container(), id)
+                .filter(row -> row.places().containsKey(entry.container()) && !row.yields())
+                .isPresent();
     }
 }

@@ -1,39 +1,85 @@
 package app.entrada.core.embed;
 
 import app.entrada.core.tag.TagEntry.Container;
+import app.entrada.core.tag.id3.Id3Version;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import org.yaml.snakeyaml.LoaderOptions;
-import org.yaml.snakeyaml.Yaml;
-import org.yaml.snakeyaml.constructor.SafeConstructor;
 
 /**
- * Which facts go into which kind of file. Recipes are data: {@code recipes/*.yaml} beside this class's package.
+ * Which facts go into which kind of file. Recipes are data: YAML, shipped ones in {@code recipes/} beside this class's
+ * package, a label's own in the same form.
  *
- * @param format {@code WAV} or {@code FLAC}
- * @param containers tags to write, in order
- * @param pictureSide longer side of the embedded cover, pixels
- * @param pictureBytes ceiling of the embedded cover, bytes
- * @param fileName pattern of {@code {number} {title} {artist} {isrc} {catalogueNumber}}
+ * @param purpose one sentence: what such a file is for
+ * @param containers tags to write, in order; those that the format holds
+ * @param id3 version of ID3 tags
+ * @param picture of the embedded cover
+ * @param without names of facts that are left out
+ * @param texts computed texts that stand in place of, or beside, single facts
+ * @param keepsApe whether an APEv2 tag of the master stays; elsewhere it would contradict what is written
+ * @param bare whether all tags are removed and none written
+ * @param fileName {@link Wording} of the name, without its ending
  */
 public record Recipe(
         String id,
         String name,
         String purpose,
-        String format,
+        Encoding encoding,
         List<Container> containers,
-        int pictureSide,
-        int pictureBytes,
+        Id3Version id3,
+        PictureSize picture,
+        List<String> without,
+        List<Text> texts,
+        boolean keepsApe,
+        boolean bare,
         String fileName) {
-    private static final List<String> SHIPPED = List.of("store-wav", "store-flac");
+    /**
+     * How large the embedded cover may be.
+     *
+     * @param side longer side at most, pixels; 0 for no cover
+     * @param bytes size at most
+     */
+    public record PictureSize(int side, int bytes) {
+        /** Whether a cover is embedded at all. */
+        public boolean wanted() {
+            return side > 0;
+        }
+    }
+
+    /**
+     * A text computed from facts.
+     *
+     * @param name as people read it
+     * @param lines {@link Wording}s; one that names an unknown fact is left out
+     * @param between stands between the lines
+     * @param longest characters at most, cut behind a whole word; 0 for no limit
+     * @param places ids by container: one text may stand in several
+     */
+    public record Text(
+            String name, List<String> lines, String between, int longest, Map<Container, List<String>> places) {}
+
+    private static final List<String> SHIPPED = List.of(
+            "store-wav",
+            "store-flac",
+            "store-aiff",
+            "archive",
+            "promo-mp3",
+            "promo-m4a",
+            "promo-ogg",
+            "promo-opus",
+            "sync-mp3",
+            "episode-mp3",
+            "progress-mp3",
+            "bare-wav");
+
+    private static final List<Recipe> READ = SHIPPED.stream().map(Recipe::load).toList();
 
     /** The shipped recipes. */
     public static List<Recipe> shipped() {
-        return SHIPPED.stream().map(Recipe::load).toList();
+        return READ;
     }
 
     /**
@@ -42,29 +88,36 @@ public record Recipe(
      * @throws IllegalArgumentException that lists those there are
      */
     public static Recipe byId(String id) {
-        if (!SHIPPED.contains(id))
-            throw new IllegalArgumentException(
-                    "There is no recipe “%s”; there are: %s".formatted(id, String.join(", ", SHIPPED)));
-        return load(id);
+        return READ.stream()
+                .filter(recipe -> recipe.id.equals(id))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "There is no recipe “%s”; there are: %s".formatted(id, String.join(", ", SHIPPED))));
+    }
+
+    /**
+     * Reads a recipe.
+     *
+     * @throws IllegalArgumentException that says what is wrong and what is wanted
+     */
+    public static Recipe read(String id, String yaml) {
+        return RecipeReading.read(id, yaml);
+    }
+
+    /** The recipe as data, in the form that {@link #read} reads. */
+    public String yaml() {
+        return RecipeReading.write(this);
+    }
+
+    /** Whether the plan says the day of writing. */
+    boolean isDated() {
+        return Wording.isDated(fileName)
+                || texts.stream().flatMap(text -> text.lines().stream()).anyMatch(Wording::isDated);
     }
 
     private static Recipe load(String id) {
         try (InputStream in = Recipe.class.getResourceAsStream("/app/entrada/core/recipes/" + id + ".yaml")) {
-            Map<String, Object> data = new Yaml(new SafeConstructor(new LoaderOptions())).load(in);
-            Map<?, ?> picture = (Map<?, ?>) data.get("picture");
-            return new Recipe(
-                    id,
-                    (String) data.get("name"),
-                    (String) data.get("purpose"),
-                    (String) data.get("format"),
-                    ((List<?>) data.get("containers"))
-                            .stream()
-                                    .map(name ->
-                                            Container.valueOf(name.toString().toUpperCase(Locale.ROOT)))
-                                    .toList(),
-                    (Integer) picture.get("side"),
-                    (Integer) picture.get("bytes"),
-                    (String) data.get("fileName"));
+            return read(id, new String(in.readAllBytes(), StandardCharsets.UTF_8));
         } catch (IOException unreadable) {
             throw new UncheckedIOException(unreadable);
         }

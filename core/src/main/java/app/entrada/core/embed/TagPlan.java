@@ -1,26 +1,33 @@
 package app.entrada.core.embed;
 
 import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.Subject;
 import app.entrada.core.tag.Picture;
 import app.entrada.core.tag.TagEntry;
 import app.entrada.core.tag.TagEntry.Container;
+import app.entrada.core.tag.id3.Id3;
 import app.entrada.core.text.FileNames;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
  * What a recipe wants in one file, computed from the release's facts. A pure function of them: the same facts give the
  * same plan.
  *
- * @param planned entries to write, in order
+ * @param fileName with its ending
+ * @param planned entries to write, in order, as a reader of the recipe's versions finds them
  * @param cannot facts that have a value but no place in a container of the recipe
+ * @param undated stands for the plan without the day of writing; it differs only when a fact does
  */
-public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, List<CannotHold> cannot) {
+public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, List<CannotHold> cannot, Sha256 undated) {
     /**
      * An entry and the fact it says.
      *
@@ -31,61 +38,138 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
     /** A fact that a container has no place for. */
     public record CannotHold(String fact, Container container) {}
 
-    /** Containers that are meant to hold all facts; bext and axml hold a few by their nature. */
-    private static final List<Container> GENERAL = List.of(Container.ID3, Container.INFO, Container.VORBIS);
+    /** Containers that are meant to hold all facts; bext, axml, ID3v1 and AIFF's texts hold a few by their nature. */
+    static final List<Container> GENERAL = List.of(Container.ID3, Container.INFO, Container.VORBIS, Container.ILST);
 
     /**
      * Plans one file.
      *
      * @param cover the front cover scaled for the recipe, when there is one
      */
-    public static TagPlan of(Recipe recipe, EmbeddingMap.Source source, Optional<byte[]> cover) {
+    public static TagPlan of(Recipe recipe, Source source, Optional<byte[]> cover) {
+        TagPlan plan = dated(recipe, source, cover, source.subject().today());
+        if (!recipe.isDated()) return plan;
+        Sha256 undated = dated(recipe, source, cover, LocalDate.EPOCH).undated;
+        return new TagPlan(recipe, plan.fileName, plan.planned, plan.cannot, undated);
+    }
+
+    /**
+     * Plans the files of all tracks that have a master; names that would be the same get a number.
+     *
+     * @return plans by the track's number
+     */
+    public static Map<Integer, TagPlan> ofAll(Recipe recipe, Subject subject, Optional<byte[]> cover) {
+        Map<Integer, TagPlan> plans = new LinkedHashMap<>();
+        for (Track track : subject.release().tracks())
+            if (subject.master(track).isPresent())
+                plans.put(track.number(), of(recipe, Source.of(subject, track), cover));
+        List<Integer> numbers = List.copyOf(plans.keySet());
+        List<String> names = FileNames.different(
+                plans.values().stream().map(TagPlan::fileName).toList());
+        for (int i = 0; i < names.size(); i++) {
+            String name = names.get(i);
+            plans.computeIfPresent(numbers.get(i), (number, plan) -> plan.named(name));
+        }
+        return plans;
+    }
+
+    private static TagPlan dated(Recipe recipe, Source source, Optional<byte[]> cover, LocalDate day) {
         List<Planned> planned = new ArrayList<>();
         List<CannotHold> cannot = new ArrayList<>();
         for (Container container : recipe.containers()) {
-            for (EmbeddingMap.Row row : EmbeddingMap.ROWS) {
-                EmbeddingMap.Place place = row.places().get(container);
-                if (place == null) {
-                    boolean hasValue = row.places().entrySet().stream()
-                            .anyMatch(other -> GENERAL.contains(other.getKey())
-                                    && !other.getValue().values().apply(source).isEmpty());
-                    // The total is part of the track's number elsewhere, the length is in every header.
-                    boolean missed =
-                            !row.name().equals("Tracks in all") && !row.name().equals("Length");
-                    if (GENERAL.contains(container) && hasValue && missed)
-                        cannot.add(new CannotHold(row.name(), container));
-                    continue;
-                }
-                List<String> values = place.values().apply(source);
-                if (!values.isEmpty())
-                    planned.add(new Planned(row.name(), TagEntry.text(container, place.id(), values)));
+            List<Planned> here = new ArrayList<>();
+            for (MapRow row : EmbeddingMap.ROWS) {
+                if (recipe.without().contains(row.name())) continue;
+                MapRow.Place place = row.places().get(container);
+                if (place != null)
+                    place.entries().apply(source).forEach(entry -> here.add(new Planned(row.name(), entry)));
+                else if (GENERAL.contains(container) && row.missed() && row.hasValue(source))
+                    cannot.add(new CannotHold(row.name(), container));
             }
-            cover.ifPresent(data -> {
-                Picture picture = new Picture(Picture.FRONT_COVER, "image/jpeg", "", data);
-                if (container == Container.ID3)
-                    planned.add(new Planned("Front cover", TagEntry.picture(container, "APIC", picture)));
-                if (container == Container.PICTURE)
-                    planned.add(new Planned("Front cover", TagEntry.picture(container, "PICTURE", picture)));
-                if (container == Container.INFO) cannot.add(new CannotHold("Front cover", container));
-            });
+            texts(recipe, source, day, container, here);
+            cover.ifPresent(data -> picture(container, data, here, cannot));
+            if (container == Container.ID3) versioned(recipe, here, planned, cannot);
+            else planned.addAll(here);
         }
-        return new TagPlan(recipe, fileName(recipe, source), List.copyOf(planned), List.copyOf(cannot));
+        String name = FileNames.fitting(
+                Wording.name(recipe.fileName(), source, day),
+                recipe.encoding().format().ending());
+        return new TagPlan(recipe, name, List.copyOf(planned), List.copyOf(cannot), digest(recipe, name, planned));
     }
 
-    private static String fileName(Recipe recipe, EmbeddingMap.Source source) {
-        String title = source.title().isEmpty() ? "untitled" : source.title().get(0);
-        String plain = recipe.fileName()
-                .replace("{number}", "%02d".formatted(source.track().number()))
-                .replace("{title}", title)
-                .replace("{artist}", String.join(", ", source.artists()))
-                .replace("{isrc}", source.isrc().isEmpty() ? "" : source.isrc().get(0))
-                .replace(
-                        "{catalogueNumber}",
-                        source.release()
-                                .facts()
-                                .get(Fields.RELEASE_CATALOGUE_NUMBER)
-                                .orElse(""));
-        return FileNames.clean(plain) + "." + recipe.format().toLowerCase(java.util.Locale.ROOT);
+    /** Computed texts take the places of single facts. */
+    private static void texts(Recipe recipe, Source source, LocalDate day, Container container, List<Planned> here) {
+        for (Recipe.Text text : recipe.texts()) {
+            String says = Wording.cut(
+                    String.join(
+                            text.between(),
+                            text.lines().stream()
+                                    .flatMap(line -> Wording.line(line, source, day).stream())
+                                    .toList()),
+                    text.longest());
+            for (String id : text.places().getOrDefault(container, List.of())) {
+                if (says.isEmpty()) continue;
+                here.removeIf(planned -> planned.entry().id().equals(id));
+                boolean spoken = container == Container.ID3 && id.matches("(COMM|USLT|USER)(:.*)?");
+                here.add(new Planned(
+                        text.name(),
+                        spoken
+                                ? TagEntry.text(container, id, "eng", says)
+                                : TagEntry.text(container, id, List.of(says))));
+            }
+        }
+    }
+
+    private static void picture(Container container, byte[] data, List<Planned> here, List<CannotHold> cannot) {
+        Picture picture = new Picture(Picture.FRONT_COVER, "image/jpeg", "", data);
+        String id = switch (container) {
+            case ID3 -> "APIC";
+            case PICTURE -> "PICTURE";
+            case ILST -> "covr";
+            // an Ogg file has no block for it; beside FLAC's blocks this is not asked
+            case VORBIS -> "METADATA_BLOCK_PICTURE";
+            default -> "";
+        };
+        if (container == Container.INFO) cannot.add(new CannotHold("Front cover", container));
+        if (!id.isEmpty()) here.add(new Planned("Front cover", TagEntry.picture(container, id, picture)));
+    }
+
+    /** ID3 entries in the words of the recipe's version. */
+    private static void versioned(Recipe recipe, List<Planned> here, List<Planned> planned, List<CannotHold> cannot) {
+        List<String> lost = new ArrayList<>();
+        List<TagEntry> read =
+                Id3.asRead(recipe.id3(), here.stream().map(Planned::entry).toList(), lost);
+        Map<String, String> facts = new LinkedHashMap<>();
+        here.forEach(each -> facts.putIfAbsent(each.entry().id(), each.fact()));
+        for (TagEntry entry : read)
+            planned.add(new Planned(
+                    here.stream()
+                            .filter(each -> each.entry().id().equals(entry.id())
+                                    && each.entry().language().equals(entry.language()))
+                            .map(Planned::fact)
+                            .findFirst()
+                            .orElseGet(() -> older(entry.id())),
+                    entry));
+        for (String id : lost) cannot.add(new CannotHold(facts.getOrDefault(id, id), Container.ID3));
+    }
+
+    /** What 2.3 says in other frames. */
+    private static String older(String id) {
+        return switch (id) {
+            case "TYER", "TDAT", "TIME" -> "Recorded";
+            case "TORY" -> "First released";
+            default -> "Musicians and production";
+        };
+    }
+
+    /** Entries of one id together, their values in a row. */
+    static List<TagEntry> gathered(List<TagEntry> entries) {
+        Map<String, List<String>> byId = new LinkedHashMap<>();
+        for (TagEntry entry : entries)
+            byId.computeIfAbsent(entry.id(), id -> new ArrayList<>()).addAll(entry.values());
+        return byId.entrySet().stream()
+                .map(each -> TagEntry.text(entries.get(0).container(), each.getKey(), each.getValue()))
+                .toList();
     }
 
     /** The plan for a file in which one container is taken by something that is kept. */
@@ -96,7 +180,12 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
             if (each.entry().container() == container) more.add(new CannotHold(each.fact(), container));
             else rest.add(each);
         }
-        return new TagPlan(recipe, fileName, List.copyOf(rest), List.copyOf(more));
+        return new TagPlan(recipe, fileName, List.copyOf(rest), List.copyOf(more), undated);
+    }
+
+    /** The same plan for a file of another name. */
+    TagPlan named(String other) {
+        return other.equals(fileName) ? this : new TagPlan(recipe, other, planned, cannot, undated);
     }
 
     /** Entries for one container. */
@@ -107,16 +196,61 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
                 .toList();
     }
 
+    /** Whether an entry of a file gives way to this plan. */
+    boolean governs(TagEntry entry) {
+        if (recipe.bare()) return true;
+        if (entry.container() == Container.APE) return !recipe.keepsApe();
+        if (!recipe.containers().contains(entry.container()) && entry.container() != Container.ID3V1) return false;
+        return EmbeddingMap.owns(entry)
+                || planned.stream()
+                        .map(Planned::entry)
+                        .anyMatch(ours -> entry.picture().isEmpty() && sameAs(ours, entry));
+    }
+
+    /** Whether two entries stand at the same place, so that one replaces the other. */
+    static boolean sameAs(TagEntry one, TagEntry other) {
+        return one.container() == other.container()
+                && one.id().equals(other.id())
+                && one.language().equals(other.language());
+    }
+
+    /** What a file says when this plan is laid over what it says now: kept entries stay where they were. */
+    List<TagEntry> merged(Container container, List<TagEntry> there) {
+        List<TagEntry> ours = new ArrayList<>(entries(container));
+        List<TagEntry> merged = new ArrayList<>();
+        for (TagEntry entry : there) {
+            if (!governs(entry)) {
+                merged.add(entry);
+                continue;
+            }
+            List<TagEntry> here =
+                    ours.stream().filter(own -> sameAs(own, entry)).toList();
+            merged.addAll(here);
+            ours.removeAll(here);
+        }
+        merged.addAll(ours);
+        return merged;
+    }
+
     /**
      * Stands for all that the plan says of one master: when it differs from the one a copy was written with, the copy is
      * stale.
      */
     public Sha256 fingerprint(Sha256 master) {
         MessageDigest digest = AudioMeasuring.sha256();
-        digest.update((recipe.id() + "\n" + fileName + "\n" + master + "\n").getBytes(StandardCharsets.UTF_8));
+        digest.update((undated + "\n" + master + "\n").getBytes(StandardCharsets.UTF_8));
+        return AudioMeasuring.hex(digest);
+    }
+
+    private static Sha256 digest(Recipe recipe, String fileName, List<Planned> planned) {
+        MessageDigest digest = AudioMeasuring.sha256();
+        digest.update((recipe.id() + "\n" + recipe.encoding() + "\n" + recipe.id3() + recipe.keepsApe() + recipe.bare()
+                        + "\n" + fileName + "\n")
+                .getBytes(StandardCharsets.UTF_8));
         for (Planned each : planned) {
             TagEntry entry = each.entry();
-            String line = entry.container() + "\t" + entry.id() + "\t" + String.join("\0", entry.values()) + "\n";
+            String line = "%s\t%s\t%s\t%s\n"
+                    .formatted(entry.container(), entry.id(), entry.language(), String.join("\0", entry.values()));
             digest.update(line.getBytes(StandardCharsets.UTF_8));
             entry.picture().ifPresent(picture -> digest.update(picture.data()));
         }

@@ -6,149 +6,133 @@ import app.entrada.core.container.RiffFile;
 import app.entrada.core.inspect.TagReading;
 import app.entrada.core.tag.AxmlIsrc;
 import app.entrada.core.tag.Bext;
-import app.entrada.core.tag.Id3;
 import app.entrada.core.tag.RiffInfo;
 import app.entrada.core.tag.TagEntry;
 import app.entrada.core.tag.TagEntry.Container;
+import app.entrada.core.tag.id3.Id3;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 
 /**
- * A tagged copy of a WAV file: {@code bext} in front, the source's other chunks in their order with the audio untouched,
- * then {@code axml}, INFO and ID3. RIFF while it fits, RF64 (EBU Tech 3306) beyond 4 GiB.
+ * A tagged WAV file: every chunk where it stood, tags renewed in their places; those that were not there yet are {@code bext}
+ * in front and {@code axml}, INFO and ID3 behind the sound, so that a change of them rewrites only the tail. RIFF while it
+ * fits, RF64 (EBU Tech 3306) beyond 4 GiB.
  */
 final class WavCopy {
     private static final long LARGEST_RIFF = 0xFFFFFFFFL;
     private static final int DS64_BODY = 28;
+    /** Chunks that say something of the sound rather than being needed to play it. */
+    private static final Set<String> TAGS =
+            Set.of("bext", "axml", "ixml", "id3 ", "list", "cart", "chna", "_pmx", "afsp", "disp", "link");
 
-    private WavCopy() {}
+    private final FileChannel source;
+    private final TagPlan plan;
+    private final List<String> lost;
+    private final ChunkedCopy chunks = new ChunkedCopy(ByteOrder.LITTLE_ENDIAN);
 
-    /** A chunk to be written: either bytes made here or a stretch of the source. */
-    private record Piece(String id, byte[] made, long offset, long length) {
-        long size() {
-            return made != null ? made.length : length;
-        }
-
-        long padded() {
-            return 8 + size() + (size() & 1);
-        }
+    private WavCopy(FileChannel source, TagPlan plan, List<String> lost) {
+        this.source = source;
+        this.plan = plan;
+        this.lost = lost;
     }
 
-    /** Writes the whole copy to {@code out}; the caller makes it durable and visible. */
-    static void write(FileChannel source, FileChannel out, TagPlan plan) throws IOException {
-        RiffFile riff = RiffFile.walk(source);
-        List<TagEntry> foreignId3 = new ArrayList<>();
-        List<TagEntry> foreignInfo = new ArrayList<>();
-        byte[] bext = {};
-        byte[] axml = {};
-        List<Piece> kept = new ArrayList<>();
+    static Layout of(FileChannel source, TagPlan plan, List<String> lost) throws IOException {
+        return new WavCopy(source, plan, lost).laid(RiffFile.walk(source));
+    }
+
+    private Layout laid(RiffFile riff) throws IOException {
+        boolean bext = false;
+        boolean axml = false;
+        boolean info = false;
+        boolean id3 = false;
         for (Chunk chunk : riff.chunks()) {
-            switch (chunk.id().toLowerCase(Locale.ROOT)) {
-                case "ds64" -> {}
-                case "bext" -> bext = TagReading.body(source, chunk);
-                case "axml" -> axml = TagReading.body(source, chunk);
-                case "id3 " ->
-                    foreignId3.addAll(
-                            foreign(Id3.read(TagReading.body(source, chunk)).entries()));
+            String id = chunk.id().toLowerCase(Locale.ROOT);
+            boolean bare = plan.recipe().bare() && TAGS.contains(id) && !isLabels(chunk);
+            if (id.equals("ds64") || bare) continue;
+            switch (id) {
+                case "bext" -> bext |= bext(TagReading.body(source, chunk), bext);
+                case "axml" -> axml |= axml(TagReading.body(source, chunk), axml);
+                case "id3 " -> id3 |= id3(Id3.read(TagReading.body(source, chunk)), id3);
                 case "list" -> {
-                    // a list of labels can be long; only the head is needed to know an INFO list
-                    byte[] list = TagReading.body(source, chunk);
-                    if (RiffInfo.isInfo(list)) foreignInfo.addAll(foreign(RiffInfo.read(list)));
-                    else kept.add(new Piece(chunk.id(), null, chunk.offset(), chunk.length()));
+                    if (isLabels(chunk)) chunks.kept(chunk.id(), chunk.offset(), chunk.length());
+                    else info |= info(RiffInfo.read(TagReading.body(source, chunk)), info);
                 }
-                default -> kept.add(new Piece(chunk.id(), null, chunk.offset(), chunk.length()));
+                default -> chunks.kept(chunk.id(), chunk.offset(), chunk.length());
             }
         }
-        List<Piece> pieces = new ArrayList<>();
+        if (!bext) bext(new byte[0], false);
+        if (!axml) axml(new byte[0], false);
+        if (!info) info(List.of(), false);
+        if (!id3) id3(Id3.Reading.NOTHING, false);
+        return forms();
+    }
+
+    /** A LIST chunk that is no INFO names cue points and the like. */
+    private boolean isLabels(Chunk chunk) throws IOException {
+        return chunk.id().equalsIgnoreCase("LIST") && !RiffInfo.isInfo(TagReading.body(source, chunk));
+    }
+
+    private boolean bext(byte[] there, boolean again) {
         Map<String, String> fields = new HashMap<>();
         plan.entries(Container.BEXT)
                 .forEach(entry -> fields.put(entry.id(), entry.values().get(0)));
-        if (bext.length > 0 || !fields.isEmpty()) pieces.add(new Piece("bext", Bext.write(bext, fields), 0, 0));
-        pieces.addAll(kept);
+        if (again || there.length == 0 && fields.isEmpty()) return false;
+        byte[] body = Bext.write(there, fields);
+        if (there.length == 0) chunks.first("bext", body);
+        else chunks.made("bext", body);
+        return true;
+    }
+
+    private boolean axml(byte[] there, boolean again) {
         List<TagEntry> isrc = plan.entries(Container.AXML);
-        if (AxmlIsrc.holdsMore(axml)) pieces.add(new Piece("axml", axml, 0, 0));
-        else if (!isrc.isEmpty())
-            pieces.add(new Piece(
-                    "axml", AxmlIsrc.write(new Isrc(isrc.get(0).values().get(0))), 0, 0));
-        List<TagEntry> info = joined(plan.entries(Container.INFO), foreignInfo);
-        if (!info.isEmpty()) pieces.add(new Piece("LIST", RiffInfo.write(info), 0, 0));
-        List<TagEntry> id3 = joined(plan.entries(Container.ID3), foreignId3);
-        if (!id3.isEmpty()) pieces.add(new Piece("id3 ", Id3.write(id3), 0, 0));
-        lay(source, out, pieces);
+        if (AxmlIsrc.holdsMore(there)) chunks.made("axml", there);
+        else if (!isrc.isEmpty() && !again)
+            chunks.made("axml", AxmlIsrc.write(new Isrc(isrc.get(0).values().get(0))));
+        else return false;
+        return true;
     }
 
-    private static List<TagEntry> foreign(List<TagEntry> entries) {
-        return entries.stream()
-                .filter(entry -> !EmbeddingMap.governs(entry.container(), entry.id()))
-                .toList();
+    private boolean info(List<TagEntry> there, boolean again) {
+        List<TagEntry> merged = plan.merged(Container.INFO, there);
+        if (merged.isEmpty() || again) return false;
+        chunks.made("LIST", RiffInfo.write(merged));
+        return true;
     }
 
-    private static List<TagEntry> joined(List<TagEntry> ours, List<TagEntry> foreign) {
-        List<TagEntry> all = new ArrayList<>(ours);
-        all.addAll(foreign);
-        return all;
+    private boolean id3(Id3.Reading there, boolean again) {
+        Optional<byte[]> tag = again ? Optional.empty() : Id3Chunk.of(plan, there, lost);
+        tag.ifPresent(bytes -> chunks.made("id3 ", bytes));
+        return tag.isPresent();
     }
 
-    private static void lay(FileChannel source, FileChannel out, List<Piece> pieces) throws IOException {
-        long riffSize = 4 + pieces.stream().mapToLong(Piece::padded).sum();
+    private Layout forms() {
+        long riffSize = 4 + chunks.length();
         boolean large = riffSize > LARGEST_RIFF;
         if (large) riffSize += 8 + DS64_BODY;
-        ByteBuffer head = little(12 + (large ? 8 + DS64_BODY : 0));
+        ByteBuffer head = ByteBuffer.allocate(12 + (large ? 8 + DS64_BODY : 0)).order(ByteOrder.LITTLE_ENDIAN);
         head.put(ascii(large ? "RF64" : "RIFF"))
                 .putInt(large ? -1 : (int) riffSize)
                 .put(ascii("WAVE"));
-        if (large) {
-            long data = pieces.stream()
-                    .filter(piece -> piece.id.equals("data"))
-                    .mapToLong(Piece::size)
-                    .findFirst()
-                    .orElse(0);
-            // The count of samples in ds64 serves compressed kinds only; 0 says nothing, as the standard allows.
+        // The count of samples in ds64 serves compressed kinds only; 0 says nothing, as the standard allows.
+        if (large)
             head.put(ascii("ds64"))
                     .putInt(DS64_BODY)
                     .putLong(riffSize)
-                    .putLong(data)
+                    .putLong(chunks.size("data"))
                     .putLong(0)
                     .putInt(0);
-        }
-        write(out, head.flip());
-        for (Piece piece : pieces) {
-            boolean sizeElsewhere = large && piece.id.equals("data");
-            write(
-                    out,
-                    little(8)
-                            .put(ascii(piece.id))
-                            .putInt(sizeElsewhere ? -1 : (int) piece.size())
-                            .flip());
-            if (piece.made != null) write(out, ByteBuffer.wrap(piece.made));
-            else transfer(source, piece.offset, piece.length, out);
-            if ((piece.size() & 1) == 1) write(out, ByteBuffer.wrap(new byte[1]));
-        }
-    }
-
-    /** Copies a stretch without bringing it into the Java heap. */
-    static void transfer(FileChannel source, long offset, long length, FileChannel out) throws IOException {
-        for (long at = offset; at < offset + length; ) {
-            long moved = source.transferTo(at, offset + length - at, out);
-            if (moved <= 0) throw new IOException("the source became shorter while it was copied");
-            at += moved;
-        }
-    }
-
-    static void write(FileChannel out, ByteBuffer bytes) throws IOException {
-        while (bytes.hasRemaining()) out.write(bytes);
-    }
-
-    private static ByteBuffer little(int size) {
-        return ByteBuffer.allocate(size).order(ByteOrder.LITTLE_ENDIAN);
+        Layout layout = new Layout().made(head.array());
+        chunks.lay(layout, large ? "data" : "");
+        return layout;
     }
 
     private static byte[] ascii(String id) {

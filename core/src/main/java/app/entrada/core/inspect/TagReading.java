@@ -10,13 +10,13 @@ import app.entrada.core.tag.AxmlIsrc;
 import app.entrada.core.tag.Bext;
 import app.entrada.core.tag.ChunkTexts;
 import app.entrada.core.tag.FlacPicture;
-import app.entrada.core.tag.Id3;
 import app.entrada.core.tag.Id3v1;
 import app.entrada.core.tag.Ilst;
 import app.entrada.core.tag.RiffInfo;
 import app.entrada.core.tag.TagEntry;
 import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.tag.VorbisComment;
+import app.entrada.core.tag.id3.Id3;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.Path;
@@ -59,6 +59,19 @@ public record TagReading(SoundFile sound, List<Block> blocks, List<Fault> faults
                 else if (!FRAMEWORK.contains(chunk.id())) blocks.add(block(file, sound.kind(), chunk, faults));
             return new TagReading(sound, blocks, List.copyOf(faults));
         }
+    }
+
+    /** Whether a file of this kind can hold such a tag, so that a copy keeps it. */
+    public static boolean canHold(SoundFile.Kind kind, Container container) {
+        return switch (container) {
+            case BEXT, AXML, INFO, IXML, CUE -> kind == SoundFile.Kind.WAV;
+            case AIFF_TEXT -> kind == SoundFile.Kind.AIFF;
+            case ID3 -> kind == SoundFile.Kind.WAV || kind == SoundFile.Kind.AIFF || kind == SoundFile.Kind.MP3;
+            case ID3V1, APE -> kind == SoundFile.Kind.MP3;
+            case VORBIS -> kind == SoundFile.Kind.FLAC || kind == SoundFile.Kind.OGG;
+            case PICTURE -> kind == SoundFile.Kind.FLAC;
+            case ILST -> kind == SoundFile.Kind.M4A;
+        };
     }
 
     /** All entries of all tags. */

@@ -10,8 +10,8 @@ import java.util.Locale;
 import java.util.Map;
 
 /**
- * The broadcast extension chunk, EBU Tech 3285 version 1: fixed fields of ASCII, filled with zero bytes. Times, UMID,
- * loudness and coding history of an existing chunk are kept.
+ * The broadcast extension chunk, EBU Tech 3285 version 2: fixed fields of ASCII, filled with zero bytes, and the measured
+ * loudness. Times, UMID and coding history of an existing chunk are kept.
  *
  * <pre>
  * Description 256 · Originator 32 · OriginatorReference 32 · OriginationDate 10 · OriginationTime 8
@@ -76,7 +76,8 @@ public final class Bext {
      * A chunk with these fields set, all else as in the chunk that was there.
      *
      * @param existing body of the file's present chunk, or empty
-     * @param fields text in ASCII by field name; what is longer than the field is cut
+     * @param fields text in ASCII by field name; what is longer than the field is cut. Loudness as decimal numbers: LUFS, LU
+     *     or dBTP; without all five the chunk is of version 1, with them of version 2
      */
     public static byte[] write(byte[] existing, Map<String, String> fields) {
         byte[] body = existing.length >= FIXED ? existing.clone() : new byte[FIXED];
@@ -87,6 +88,13 @@ public final class Bext {
             Arrays.fill(body, slot.offset, slot.offset + slot.length, (byte) 0);
             byte[] bytes = cut(slot.id, text).getBytes(StandardCharsets.US_ASCII);
             System.arraycopy(bytes, 0, body, slot.offset, bytes.length);
+        }
+        if (fields.keySet().containsAll(LOUDNESS)) {
+            body[VERSION_AT] = 2;
+            ByteBuffer numbers = ByteBuffer.wrap(body).order(ByteOrder.LITTLE_ENDIAN);
+            for (int i = 0; i < LOUDNESS.size(); i++)
+                numbers.putShort(
+                        LOUDNESS_AT + 2 * i, (short) Math.round(Double.parseDouble(fields.get(LOUDNESS.get(i))) * 100));
         }
         return body;
     }

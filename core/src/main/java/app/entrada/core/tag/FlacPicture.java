@@ -1,8 +1,13 @@
 package app.entrada.core.tag;
 
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.util.Iterator;
 import java.util.Optional;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
 
 /** The PICTURE block of FLAC, RFC 9639 §8.8: big-endian lengths, the picture's own measures, its bytes. */
 public final class FlacPicture {
@@ -23,13 +28,9 @@ public final class FlacPicture {
         }
     }
 
-    /**
-     * The block's body.
-     *
-     * @param width pixels
-     * @param height pixels
-     */
-    public static byte[] write(Picture picture, int width, int height) {
+    /** The block's body; the picture's measures are read from it, and are 0 where they cannot be. */
+    public static byte[] write(Picture picture) {
+        int[] size = size(picture.data());
         byte[] mime = picture.mime().getBytes(StandardCharsets.US_ASCII);
         byte[] descriptor = picture.descriptor().getBytes(StandardCharsets.UTF_8);
         return ByteBuffer.allocate(32 + mime.length + descriptor.length + picture.data().length)
@@ -38,13 +39,29 @@ public final class FlacPicture {
                 .put(mime)
                 .putInt(descriptor.length)
                 .put(descriptor)
-                .putInt(width)
-                .putInt(height)
+                .putInt(size[0])
+                .putInt(size[1])
                 .putInt(24)
                 .putInt(0)
                 .putInt(picture.data().length)
                 .put(picture.data())
                 .array();
+    }
+
+    private static int[] size(byte[] picture) {
+        try (var in = ImageIO.createImageInputStream(new ByteArrayInputStream(picture))) {
+            Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
+            if (!readers.hasNext()) return new int[2];
+            ImageReader reader = readers.next();
+            try {
+                reader.setInput(in);
+                return new int[] {reader.getWidth(0), reader.getHeight(0)};
+            } finally {
+                reader.dispose();
+            }
+        } catch (IOException | RuntimeException unreadable) {
+            return new int[2];
+        }
     }
 
     private static byte[] bytes(ByteBuffer in) {

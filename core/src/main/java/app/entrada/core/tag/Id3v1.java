@@ -1,5 +1,7 @@
 package app.entrada.core.tag;
 
+import app.entrada.core.text.FileNames;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -36,6 +38,42 @@ public final class Id3v1 {
     /** Whether the tag has a track number, which makes it version 1.1. */
     public static String version(byte[] tag) {
         return tag.length >= LENGTH && tag[125] == 0 && tag[126] != 0 ? "1.1" : "1.0";
+    }
+
+    /**
+     * A tag of version 1.1. Texts are cut to what fits and written in Latin-1; what has no likeness there is left out.
+     *
+     * @param entries {@code title}, {@code artist}, {@code album}, {@code year}, {@code comment}, {@code track}
+     */
+    public static byte[] write(List<TagEntry> entries) {
+        byte[] tag = new byte[LENGTH];
+        System.arraycopy("TAG".getBytes(StandardCharsets.US_ASCII), 0, tag, 0, 3);
+        tag[127] = (byte) NO_GENRE;
+        for (TagEntry entry : entries) {
+            String value = entry.values().get(0);
+            switch (entry.id()) {
+                case "title" -> put(tag, 3, cut("title", value));
+                case "artist" -> put(tag, 33, cut("artist", value));
+                case "album" -> put(tag, 63, cut("album", value));
+                case "year" -> put(tag, 93, cut("year", value));
+                case "comment" -> put(tag, 97, cut("comment", value));
+                case "track" -> tag[126] = (byte) Integer.parseInt(value);
+                default -> throw new IllegalArgumentException("ID3v1 has no place for " + entry.id());
+            }
+        }
+        return tag;
+    }
+
+    /** The text as it fits: 30 characters, 28 of a comment, 4 of a year. */
+    public static String cut(String id, String text) {
+        int most = id.equals("year") ? 4 : id.equals("comment") ? 28 : 30;
+        String latin = StandardCharsets.ISO_8859_1.newEncoder().canEncode(text) ? text : FileNames.ascii(text);
+        return latin.length() <= most ? latin : latin.substring(0, most).strip();
+    }
+
+    private static void put(byte[] tag, int at, String text) {
+        byte[] bytes = text.getBytes(StandardCharsets.ISO_8859_1);
+        System.arraycopy(bytes, 0, tag, at, bytes.length);
     }
 
     private static void number(List<TagEntry> entries, String id, byte[] tag, int at) {

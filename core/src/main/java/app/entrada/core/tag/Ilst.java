@@ -1,5 +1,6 @@
 package app.entrada.core.tag;
 
+import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -24,6 +25,11 @@ public final class Ilst {
 
     private Ilst() {}
 
+    /** The name space of own items that readers look in; under another one they would be found by nobody. */
+    private static final String NAME_SPACE = "com.apple.iTunes";
+
+    private static final String OWN = "----";
+
     /** Reads the body of an {@code ilst} box; stops where it is damaged. */
     public static List<TagEntry> read(byte[] ilst) {
         List<TagEntry> entries = new ArrayList<>();
@@ -35,6 +41,78 @@ public final class Ilst {
             at += size;
         }
         return entries;
+    }
+
+    /** The body of an {@code ilst} box. Items with a raw body go over as they are. */
+    public static byte[] write(List<TagEntry> entries) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        for (int i = 0; i < entries.size(); i++) {
+            TagEntry entry = entries.get(i);
+            String id = entry.id().startsWith(OWN + ":") ? OWN : entry.id();
+            if (entry.picture().isPresent()) {
+                // all pictures stand in one item, in order
+                if (i > 0 && entries.get(i - 1).picture().isPresent()) continue;
+                ByteArrayOutputStream covers = new ByteArrayOutputStream();
+                for (int j = i; j < entries.size() && entries.get(j).picture().isPresent(); j++)
+                    covers.writeBytes(picture(entries.get(j).picture().get()));
+                out.writeBytes(box("covr", covers.toByteArray()));
+            } else if (entry.raw().length > 0) out.writeBytes(box(id, entry.raw()));
+            else out.writeBytes(box(id, values(entry)));
+        }
+        return out.toByteArray();
+    }
+
+    private static byte[] picture(Picture picture) {
+        return data(picture.mime().equals("image/png") ? PNG : JPEG, picture.data());
+    }
+
+    private static byte[] values(TagEntry entry) {
+        ByteArrayOutputStream body = new ByteArrayOutputStream();
+        if (entry.id().startsWith(OWN + ":")) {
+            body.writeBytes(box("mean", full(NAME_SPACE)));
+            body.writeBytes(box("name", full(entry.id().substring(OWN.length() + 1))));
+        }
+        for (String value : entry.values())
+            switch (entry.id()) {
+                case "trkn", "disk" -> {
+                    String[] numbers = value.split("/");
+                    ByteBuffer pair = ByteBuffer.allocate(entry.id().equals("trkn") ? 8 : 6);
+                    pair.putShort(2, Short.parseShort(numbers[0]));
+                    if (numbers.length > 1) pair.putShort(4, Short.parseShort(numbers[1]));
+                    body.writeBytes(data(0, pair.array()));
+                }
+                case "tmpo" ->
+                    body.writeBytes(data(
+                            INTEGER,
+                            ByteBuffer.allocate(2)
+                                    .putShort(Short.parseShort(value))
+                                    .array()));
+                default -> body.writeBytes(data(UTF_8, value.getBytes(StandardCharsets.UTF_8)));
+            }
+        return body.toByteArray();
+    }
+
+    private static byte[] full(String text) {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        return ByteBuffer.allocate(4 + bytes.length).putInt(0).put(bytes).array();
+    }
+
+    private static byte[] data(int type, byte[] value) {
+        return box(
+                "data",
+                ByteBuffer.allocate(8 + value.length)
+                        .putInt(type)
+                        .putInt(0)
+                        .put(value)
+                        .array());
+    }
+
+    private static byte[] box(String id, byte[] body) {
+        return ByteBuffer.allocate(8 + body.length)
+                .putInt(8 + body.length)
+                .put(id.getBytes(StandardCharsets.ISO_8859_1))
+                .put(body)
+                .array();
     }
 
     private static void item(ByteBuffer in, String id, int from, int to, List<TagEntry> entries) {

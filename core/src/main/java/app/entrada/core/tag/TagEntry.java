@@ -47,6 +47,11 @@ public record TagEntry(
         return new TagEntry(container, id, "", List.copyOf(values), Optional.empty(), new byte[0]);
     }
 
+    /** A text entry in one language, as plans make it: comments and lyrics of ID3. */
+    public static TagEntry text(Container container, String id, String language, String value) {
+        return new TagEntry(container, id, language, List.of(value), Optional.empty(), new byte[0]);
+    }
+
     /** A text entry with the bytes it was read from. */
     public static TagEntry read(Container container, String id, List<String> values, byte[] raw) {
         return new TagEntry(container, id, "", List.copyOf(values), Optional.empty(), raw);

@@ -55,13 +55,33 @@ public final class VorbisComment {
         return TagEntry.read(TagEntry.Container.VORBIS, key, values, raw);
     }
 
-    /** The block's body. */
-    public static byte[] write(List<TagEntry> entries) {
+    /** The name of the encoder that the block begins with; empty when it is damaged. */
+    public static String vendor(byte[] body) {
+        try {
+            return text(ByteBuffer.wrap(body).order(ByteOrder.LITTLE_ENDIAN));
+        } catch (RuntimeException damaged) {
+            return "";
+        }
+    }
+
+    /**
+     * The block's body. A picture becomes base64 of FLAC's block.
+     *
+     * @param vendor name of what encoded the sound, which some decoders ask
+     */
+    public static byte[] write(String vendor, List<TagEntry> entries) {
+        List<String> comments = new ArrayList<>();
+        for (TagEntry entry : entries) {
+            entry.picture()
+                    .map(picture -> entry.raw().length > 0 ? entry.raw() : FlacPicture.write(picture))
+                    .ifPresent(block ->
+                            comments.add(entry.id() + "=" + Base64.getEncoder().encodeToString(block)));
+            for (String value : entry.values()) comments.add(entry.id() + "=" + value);
+        }
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        text(out, "Entrada");
-        out.writeBytes(number(
-                (int) entries.stream().mapToLong(entry -> entry.values().size()).sum()));
-        for (TagEntry entry : entries) for (String value : entry.values()) text(out, entry.id() + "=" + value);
+        text(out, vendor);
+        out.writeBytes(number(comments.size()));
+        comments.forEach(comment -> text(out, comment));
         return out.toByteArray();
     }
 

@@ -2,6 +2,10 @@ package app.entrada.core.text;
 
 import com.ibm.icu.text.Transliterator;
 import java.nio.charset.StandardCharsets;
+import java.text.Normalizer;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 
@@ -31,6 +35,34 @@ public final class FileNames {
                     .strip();
         if (plain.isEmpty()) return "untitled";
         return RESERVED_ON_WINDOWS.contains(plain.toLowerCase(Locale.ROOT)) ? plain + "_" : plain;
+    }
+
+    /**
+     * A clean name with its ending, as long as file systems hold: 200 bytes of UTF-8, with room for a number behind it.
+     *
+     * @param ending without the dot
+     */
+    public static String fitting(String text, String ending) {
+        String name = clean(Normalizer.normalize(text, Normalizer.Form.NFC));
+        return name + "." + ending;
+    }
+
+    /**
+     * Names that differ on every file system: those that are alike but for capitals get a number.
+     *
+     * @param names with their endings
+     */
+    public static List<String> different(List<String> names) {
+        Set<String> taken = new HashSet<>();
+        List<String> different = new ArrayList<>();
+        for (String name : names) {
+            int dot = name.lastIndexOf('.');
+            String one = name;
+            for (int n = 2; !taken.add(one.toLowerCase(Locale.ROOT)); n++)
+                one = name.substring(0, dot) + " (" + n + ")" + name.substring(dot);
+            different.add(one);
+        }
+        return different;
     }
 
     /** The text in printable ASCII: other scripts transliterated, what has no likeness left out. */

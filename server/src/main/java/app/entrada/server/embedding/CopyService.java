@@ -3,9 +3,9 @@ package app.entrada.server.embedding;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.embed.Comparison;
 import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.EmbeddingMap;
 import app.entrada.core.embed.Proof;
 import app.entrada.core.embed.Recipe;
+import app.entrada.core.embed.Source;
 import app.entrada.core.embed.TagPlan;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
@@ -112,7 +112,7 @@ public class CopyService {
         Optional<AudioFacts> master = subject.master(track);
         if (master.isEmpty()) return new Standing(track, "no master", Optional.empty(), written);
         if (!master.get().faults().isEmpty()) return new Standing(track, "damaged master", Optional.empty(), written);
-        TagPlan plan = TagPlan.of(recipe, new EmbeddingMap.Source(subject.release(), track, master), cover);
+        TagPlan plan = TagPlan.of(recipe, new Source(subject, track, master), cover);
         Sha256 now = plan.fingerprint(master.get().fileSha256());
         String state = written.map(copy -> copy.fingerprint().equals(now) ? "written" : "stale")
                 .orElse("missing");
@@ -211,14 +211,15 @@ public class CopyService {
     /** The cover scaled for a recipe. */
     private Optional<byte[]> cover(Release release, Recipe recipe) {
         Optional<Sha256> cover = release.facts().get(Fields.RELEASE_COVER);
+        if (!recipe.picture().wanted()) return Optional.empty();
         boolean whole = cover.flatMap(files::find)
                 .flatMap(FileBook.Entry::picture)
                 .map(picture -> picture.faults().isEmpty())
                 .orElse(false);
         if (!whole) return Optional.empty();
         try {
-            return Optional.of(
-                    Files.readAllBytes(pictures.jpeg(cover.get(), recipe.pictureSide(), recipe.pictureBytes())));
+            return Optional.of(Files.readAllBytes(pictures.jpeg(
+                    cover.get(), recipe.picture().side(), recipe.picture().bytes())));
         } catch (IOException unscalable) {
             return Optional.empty();
         }

@@ -1,0 +1,60 @@
+package app.entrada.cli;
+
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.embed.CopyFormat;
+import app.entrada.core.embed.CopyWriter;
+import app.entrada.core.embed.Proof;
+import app.entrada.core.embed.TagPlan;
+import app.entrada.core.embed.TagTransfer;
+import app.entrada.core.inspect.TagReading;
+import app.entrada.media.Ffmpeg;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@Command(
+        name = "transfer",
+        description = "Writes a copy of a file with the tags of another one; length and tempo are measured afresh.")
+final class TransferCommand implements Callable<Integer> {
+    @Parameters(index = "0", paramLabel = "FROM", description = "The file whose tags are taken.")
+    private Path from;
+
+    @Parameters(index = "1", paramLabel = "TO", description = "The file whose sound is taken; it is only read.")
+    private Path to;
+
+    @Option(names = "--out", required = true, description = "The copy.")
+    private Path out;
+
+    @Override
+    public Integer call() throws IOException {
+        AudioFacts facts =
+                AudioMeasuring.measure(to, new Ffmpeg(), done -> {}, List.of()).facts();
+        TagPlan plan = TagTransfer.plan(TagReading.of(from), facts, CopyFormat.of(facts));
+        Proof proof = new CopyWriter(new Ffmpeg()).write(to, facts, plan, out.toAbsolutePath());
+        Map<String, Object> result = new LinkedHashMap<>();
+        result.put("source", to.toString());
+        result.put("written", out.toString());
+        result.put("audioSha256Before", proof.audioBefore().hex());
+        result.put("audioSha256After", proof.audioAfter().hex());
+        result.put(
+                "proof",
+                Map.of(
+                        "equal",
+                        proof.holds(),
+                        "fields",
+                        proof.fields(),
+                        "different",
+                        proof.different(),
+                        "dropped",
+                        proof.dropped()));
+        Json.print(List.of(result), false);
+        return proof.holds() ? Main.DONE : Main.UNREADABLE;
+    }
+}
