@@ -109,14 +109,14 @@ final class EmbedCommand implements Callable<Integer> {
         }
     }
 
-    private static Optional<byte[]> cover(Recipe chosen, ReleaseDocument read) throws IOException {
+    private static Optional<TagPlan.Cover> cover(Recipe chosen, ReleaseDocument read) throws IOException {
         Optional<Sha256> cover = read.release().facts().get(Fields.RELEASE_COVER);
         return cover.isEmpty() || !chosen.picture().wanted()
                 ? Optional.empty()
-                : Optional.of(PictureScaling.jpeg(
+                : Optional.of(TagPlan.Cover.of(PictureScaling.jpeg(
                         read.files().get(cover.get()),
                         chosen.picture().side(),
-                        chosen.picture().bytes()));
+                        chosen.picture().bytes())));
     }
 
     private boolean write(TagPlan plan, Path source, AudioFacts facts, Map<String, Object> result) throws IOException {

@@ -82,7 +82,8 @@ class FlacCopyTest {
         AudioFacts measured = AudioMeasuring.measure(from, done -> {});
         Release release = release();
         var source = Source.of(release, release.tracks().get(0), Optional.of(measured));
-        return writer.write(from, measured, TagPlan.of(Recipe.byId(recipe), source, Optional.of(cover)), to);
+        return writer.write(
+                from, measured, TagPlan.of(Recipe.byId(recipe), source, Optional.of(TagPlan.Cover.of(cover))), to);
     }
 
     private static String run(String... command) throws Exception {

@@ -87,6 +87,19 @@ public final class Client {
                 .POST(HttpRequest.BodyPublishers.ofByteArray(file)));
     }
 
+    /** A download, byte for byte. */
+    public byte[] bytes(String path) {
+        try {
+            return http.send(request(path).GET().build(), HttpResponse.BodyHandlers.ofByteArray())
+                    .body();
+        } catch (IOException failed) {
+            throw new IllegalStateException(failed);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopped);
+        }
+    }
+
     /** Any method with headers of one's own, as the upload protocol has them. */
     public Answer send(String method, String path, Map<String, String> headers, byte[] body) {
         HttpRequest.Builder request = request(path).method(method, HttpRequest.BodyPublishers.ofByteArray(body));

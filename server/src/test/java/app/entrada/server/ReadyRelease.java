@@ -63,10 +63,24 @@ public final class ReadyRelease {
     public static void copies(Client manager, long id, String recipe) {
         Client.Answer asked = manager.post("/api/releases/" + id + "/copies?recipe=" + recipe, Map.of());
         if (asked.status() != 200) throw new AssertionError(asked.text());
+        for (String each : recipe.split(","))
+            until(
+                    () -> state(manager, id, each).equals("written"),
+                    () -> state(manager, id, each) + ", "
+                            + manager.get("/api/jobs").text());
+    }
+
+    /** Asks for work and waits until the board says that it has ended, well or not. */
+    public static void job(Client manager, String path) {
+        long job = manager.post(path, Map.of()).json().path("job").asLong();
         until(
-                () -> state(manager, id, recipe).equals("written"),
-                () -> state(manager, id, recipe) + ", "
-                        + manager.get("/api/jobs").text());
+                () -> {
+                    for (JsonNode each : manager.get("/api/jobs").json())
+                        if (each.path("id").asLong() == job)
+                            return each.path("state").asString().matches("done|failed");
+                    return true;
+                },
+                () -> manager.get("/api/jobs").text());
     }
 
     /** Waits for something that the background does, a minute at most. */

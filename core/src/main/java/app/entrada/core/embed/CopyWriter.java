@@ -45,15 +45,26 @@ public final class CopyWriter {
      * @throws IOException with a sentence that says why no copy was made; nothing is left behind
      */
     public Proof write(Path master, AudioFacts facts, TagPlan wanted, Path target) throws IOException {
+        return write(master, facts, wanted, target, Optional.empty());
+    }
+
+    /**
+     * The same; the sound is not coded again where that has been done before.
+     *
+     * @param before a proved copy of the same master in the same encoding, whose tags are of yesterday
+     */
+    public Proof write(Path master, AudioFacts facts, TagPlan wanted, Path target, Optional<Path> before)
+            throws IOException {
         Encoding encoding = wanted.recipe().encoding();
         check(master, facts, encoding, target);
         boolean asItIs = encoding.takesAsItIs(facts);
         TagPlan plan = asItIs && holdsForeignAxml(master) ? wanted.without(TagEntry.Container.AXML) : wanted;
         Path part = Unfinished.beside(target);
-        Path coded = asItIs ? null : Unfinished.beside(target);
+        Path coded = asItIs || before.isPresent() ? null : Unfinished.beside(target);
         try {
             Path source = master;
-            if (!asItIs) {
+            if (!asItIs && before.isPresent()) source = before.get();
+            else if (!asItIs) {
                 transcoder.encode(master, facts, encoding, coded);
                 if (Files.size(coded) == 0) throw new IOException("the encoder made an empty file");
                 source = coded;

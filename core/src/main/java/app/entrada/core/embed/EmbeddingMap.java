@@ -365,6 +365,11 @@ public final class EmbeddingMap {
                 .toList();
     }
 
+    /** Names of all facts that are embedded. */
+    public static List<String> names() {
+        return ROWS.stream().map(MapRow::name).toList();
+    }
+
     /** The fact that an entry of a tag gives, if it is one that is taken from files. */
     public static Optional<Field<?>> factOf(Container container, String id) {
         return at(container, id).flatMap(MapRow::fact);

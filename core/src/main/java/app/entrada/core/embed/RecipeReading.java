@@ -149,7 +149,7 @@ final class RecipeReading {
     }
 
     private static List<String> without(Map<?, ?> data) {
-        List<String> known = EmbeddingMap.ROWS.stream().map(MapRow::name).toList();
+        List<String> known = EmbeddingMap.names();
         List<String> without = new ArrayList<>();
         for (Object name : list(data, "without")) {
             if (!known.contains(name.toString()))

@@ -17,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /**
  * What a recipe wants in one file, computed from the release's facts. A pure function of them: the same facts give the
@@ -35,6 +36,21 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
      */
     public record Planned(String fact, TagEntry entry) {}
 
+    /**
+     * The front cover as a recipe wants it.
+     *
+     * @param stands the same text for the same picture
+     * @param data the JPEG; asked for only where a plan is made
+     */
+    public record Cover(String stands, Supplier<byte[]> data) {
+        /** A cover that is at hand. */
+        public static Cover of(byte[] jpeg) {
+            MessageDigest digest = AudioMeasuring.sha256();
+            digest.update(jpeg);
+            return new Cover(AudioMeasuring.hex(digest).hex(), () -> jpeg);
+        }
+    }
+
     /** A fact that a container has no place for. */
     public record CannotHold(String fact, Container container) {}
 
@@ -46,7 +62,7 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
      *
      * @param cover the front cover scaled for the recipe, when there is one
      */
-    public static TagPlan of(Recipe recipe, Source source, Optional<byte[]> cover) {
+    public static TagPlan of(Recipe recipe, Source source, Optional<Cover> cover) {
         TagPlan plan = dated(recipe, source, cover, source.subject().today());
         if (!recipe.isDated()) return plan;
         Sha256 undated = dated(recipe, source, cover, LocalDate.EPOCH).undated;
@@ -58,7 +74,7 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
      *
      * @return plans by the track's number
      */
-    public static Map<Integer, TagPlan> ofAll(Recipe recipe, Subject subject, Optional<byte[]> cover) {
+    public static Map<Integer, TagPlan> ofAll(Recipe recipe, Subject subject, Optional<Cover> cover) {
         Map<Integer, TagPlan> plans = new LinkedHashMap<>();
         for (Track track : subject.release().tracks())
             if (subject.master(track).isPresent())
@@ -73,7 +89,7 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
         return plans;
     }
 
-    private static TagPlan dated(Recipe recipe, Source source, Optional<byte[]> cover, LocalDate day) {
+    private static TagPlan dated(Recipe recipe, Source source, Optional<Cover> cover, LocalDate day) {
         List<Planned> planned = new ArrayList<>();
         List<CannotHold> cannot = new ArrayList<>();
         for (Container container : recipe.containers()) {
@@ -87,14 +103,15 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
                     cannot.add(new CannotHold(row.name(), container));
             }
             texts(recipe, source, day, container, here);
-            cover.ifPresent(data -> picture(container, data, here, cannot));
+            cover.ifPresent(picture -> picture(container, picture.data().get(), here, cannot));
             if (container == Container.ID3) versioned(recipe, here, planned, cannot);
             else planned.addAll(here);
         }
         String name = FileNames.fitting(
                 Wording.name(recipe.fileName(), source, day),
                 recipe.encoding().format().ending());
-        return new TagPlan(recipe, name, List.copyOf(planned), List.copyOf(cannot), digest(recipe, name, planned));
+        return new TagPlan(
+                recipe, name, List.copyOf(planned), List.copyOf(cannot), digest(recipe, name, planned, cover));
     }
 
     /** Computed texts take the places of single facts. */
@@ -242,7 +259,7 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
         return AudioMeasuring.hex(digest);
     }
 
-    private static Sha256 digest(Recipe recipe, String fileName, List<Planned> planned) {
+    private static Sha256 digest(Recipe recipe, String fileName, List<Planned> planned, Optional<Cover> cover) {
         MessageDigest digest = AudioMeasuring.sha256();
         digest.update((recipe.id() + "\n" + recipe.encoding() + "\n" + recipe.id3() + recipe.keepsApe() + recipe.bare()
                         + "\n" + fileName + "\n")
@@ -252,8 +269,8 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
             String line = "%s\t%s\t%s\t%s\n"
                     .formatted(entry.container(), entry.id(), entry.language(), String.join("\0", entry.values()));
             digest.update(line.getBytes(StandardCharsets.UTF_8));
-            entry.picture().ifPresent(picture -> digest.update(picture.data()));
         }
+        cover.ifPresent(picture -> digest.update(picture.stands().getBytes(StandardCharsets.UTF_8)));
         return AudioMeasuring.hex(digest);
     }
 }

@@ -172,6 +172,11 @@ public final class TagTransfer {
             return List.of(new TagPlan.Planned(
                     row.name(),
                     TagEntry.text(container, id, said.language().isEmpty() ? "und" : said.language(), values.get(0))));
+        // a frame of an address holds one
+        if (container == Container.ID3 && id.startsWith("W"))
+            return values.stream()
+                    .map(value -> new TagPlan.Planned(row.name(), TagEntry.text(container, id, List.of(value))))
+                    .toList();
         boolean several = container == Container.ID3 || container == Container.VORBIS;
         return List.of(new TagPlan.Planned(
                 row.name(), TagEntry.text(container, id, several ? values : List.of(String.join("; ", values)))));

@@ -17,6 +17,7 @@ import app.entrada.core.rule.Subject;
 import app.entrada.core.rule.Weight;
 import app.entrada.server.analysis.Prints;
 import app.entrada.server.codes.CodeBook;
+import app.entrada.server.embedding.CopyLooks;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.gather.KnownSound;
 import app.entrada.server.gather.LooseFiles;
@@ -45,6 +46,7 @@ public class CheckService {
     private final CodeBook codes;
     private final Recordings recordings;
     private final LooseFiles loose;
+    private final CopyLooks copies;
     private final Clock clock;
     private final Cache<Long, Checker> checkers =
             Caffeine.newBuilder().maximumSize(500).build();
@@ -58,6 +60,7 @@ public class CheckService {
             CodeBook codes,
             Recordings recordings,
             LooseFiles loose,
+            CopyLooks copies,
             Clock clock) {
         this.surroundings = surroundings;
         this.risks = risks;
@@ -67,6 +70,7 @@ public class CheckService {
         this.codes = codes;
         this.recordings = recordings;
         this.loose = loose;
+        this.copies = copies;
         this.clock = clock;
     }
 
@@ -135,7 +139,7 @@ public class CheckService {
             entry.picture().ifPresent(facts -> pictures.put(sha256, facts));
         });
         PeopleBook.People on = people.on(release);
-        return new Subject(
+        Subject subject = new Subject(
                         release,
                         audio,
                         pictures,
@@ -144,8 +148,8 @@ public class CheckService {
                         today(),
                         loose.soundFiles(release, without))
                 .withPeople(on.facts())
-                .withPapers(surroundings.papers(release))
-                .withCopies(surroundings.copies(release));
+                .withPapers(surroundings.papers(release));
+        return subject.withCopies(copies.of(subject, profiles(release)));
     }
 
     /** What the masters of a release sound like, as far as it is the master of another recording. */

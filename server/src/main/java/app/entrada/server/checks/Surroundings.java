@@ -12,10 +12,7 @@ import app.entrada.core.rule.Named;
 import app.entrada.core.rule.Subject;
 import app.entrada.core.text.NameFolding;
 import app.entrada.server.files.FileBook;
-import app.entrada.server.files.FileStore;
 import app.entrada.server.people.PeopleBook;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
@@ -29,8 +26,6 @@ import java.util.Optional;
 import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** What the rest of the catalogue says about a release, and what else is kept with it, as far as rules ask for it. */
 @Component
@@ -38,15 +33,11 @@ class Surroundings {
     private final JdbcClient jdbc;
     private final PeopleBook people;
     private final KnownNames names;
-    private final FileStore store;
-    private final JsonMapper json;
 
-    Surroundings(JdbcClient jdbc, PeopleBook people, KnownNames names, FileStore store, JsonMapper json) {
+    Surroundings(JdbcClient jdbc, PeopleBook people, KnownNames names) {
         this.jdbc = jdbc;
         this.people = people;
         this.names = names;
-        this.store = store;
-        this.json = json;
     }
 
     private static String quoted(ResultSet row) throws SQLException {
@@ -199,43 +190,5 @@ class Surroundings {
                         row.getString("belongs"),
                         numbers.getOrDefault(row.getLong("track_id"), 0)))
                 .list();
-    }
-
-    /**
-     * Copies that were written of its masters. Whether a copy's facts are those of today is told by the files view, which
-     * plans it anew; here it is looked at whether the very file that was proved is still there.
-     */
-    List<Subject.Copy> copies(Release release) {
-        Map<Long, Integer> numbers = new HashMap<>();
-        for (Track track : release.tracks()) numbers.put(track.id(), track.number());
-        return jdbc
-                .sql(
-                        "SELECT track_id, recipe, file_name, sha256, bytes, proof FROM copy WHERE release_id = ? ORDER BY id")
-                .param(release.id())
-                .query((row, n) -> {
-                    JsonNode proof = json.readTree(row.getString("proof"));
-                    List<String> dropped = new ArrayList<>();
-                    for (JsonNode fact : proof.path("dropped")) dropped.add(fact.asString());
-                    boolean whole = size(new Sha256(row.getString("sha256"))) == row.getLong("bytes");
-                    return new Subject.Copy(
-                            numbers.getOrDefault(row.getLong("track_id"), 0),
-                            row.getString("recipe"),
-                            whole ? "written" : "altered",
-                            row.getString("file_name"),
-                            proof.path("audioBefore").equals(proof.path("audioAfter")),
-                            dropped);
-                })
-                .list()
-                .stream()
-                .filter(copy -> copy.track() > 0)
-                .toList();
-    }
-
-    private long size(Sha256 copy) {
-        try {
-            return Files.size(store.path(copy));
-        } catch (IOException gone) {
-            return -1;
-        }
     }
 }

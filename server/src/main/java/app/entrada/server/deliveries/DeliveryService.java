@@ -19,6 +19,7 @@ import app.entrada.server.codes.CodeBook;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.destinations.DestinationService;
 import app.entrada.server.embedding.CopyService;
+import app.entrada.server.embedding.OwnRecipes;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.jobs.Background;
 import app.entrada.server.platform.Problem;
@@ -42,6 +43,7 @@ public class DeliveryService {
     private final ReleaseRepository releases;
     private final CheckService checks;
     private final CopyService copies;
+    private final OwnRecipes recipes;
     private final CodeBook codes;
     private final FileBook files;
     private final DestinationService destinations;
@@ -53,6 +55,7 @@ public class DeliveryService {
             ReleaseRepository releases,
             CheckService checks,
             CopyService copies,
+            OwnRecipes recipes,
             CodeBook codes,
             FileBook files,
             DestinationService destinations,
@@ -62,6 +65,7 @@ public class DeliveryService {
         this.releases = releases;
         this.checks = checks;
         this.copies = copies;
+        this.recipes = recipes;
         this.codes = codes;
         this.files = files;
         this.destinations = destinations;
@@ -105,7 +109,7 @@ public class DeliveryService {
                     .formatted(profile.name()));
             return new Preview(hindrances, 0, "", List.of());
         }
-        Recipe recipe = Recipe.byId(profile.recipe());
+        Recipe recipe = recipes.byId(profile.recipe());
         List<CopyService.Standing> standings = copies.standings(release, recipe);
         int missing = (int)
                 standings.stream().filter(s -> !s.state().equals("written")).count();
@@ -181,7 +185,7 @@ public class DeliveryService {
         Sealed content = compose(
                 release,
                 profile,
-                copies.standings(release, Recipe.byId(profile.recipe())),
+                copies.standings(release, recipes.byId(profile.recipe())),
                 key.toString(),
                 clock.instant());
         try {

@@ -22,6 +22,7 @@ import app.entrada.server.codes.CodeBook;
 import app.entrada.server.deliveries.DeliveryService;
 import app.entrada.server.destinations.DestinationService;
 import app.entrada.server.embedding.CopyService;
+import app.entrada.server.embedding.OwnRecipes;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.people.PeopleBook;
@@ -67,6 +68,7 @@ class DemoData implements ApplicationRunner {
     private final FileBook files;
     private final MeasureWork measuring;
     private final CopyService copies;
+    private final OwnRecipes recipes;
     private final DestinationService destinations;
     private final DeliveryService deliveries;
     private final TransactionTemplate transactions;
@@ -85,6 +87,7 @@ class DemoData implements ApplicationRunner {
             FileBook files,
             MeasureWork measuring,
             CopyService copies,
+            OwnRecipes recipes,
             DestinationService destinations,
             DeliveryService deliveries,
             TransactionTemplate transactions,
@@ -100,6 +103,7 @@ class DemoData implements ApplicationRunner {
         this.files = files;
         this.measuring = measuring;
         this.copies = copies;
+        this.recipes = recipes;
         this.destinations = destinations;
         this.deliveries = deliveries;
         this.transactions = transactions;
@@ -202,7 +206,7 @@ class DemoData implements ApplicationRunner {
                 .filter(Scenario.DemoRelease::deliver)
                 .map(release -> release.facts().get("catalogueNumber"))
                 .toList();
-        Recipe recipe = Recipe.byId(checks.profile("lumenfold").recipe());
+        Recipe recipe = recipes.byId(checks.profile("lumenfold").recipe());
         for (Release release : releases.load(releases.ids())) {
             if (!numbers.contains(release.facts().text(Fields.RELEASE_CATALOGUE_NUMBER))
                     || deliveries.any(release.id())) continue;

@@ -1,13 +1,13 @@
 package app.entrada.server.desk;
 
 import app.entrada.core.desk.NextMoves;
-import app.entrada.core.embed.Recipe;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.core.rule.Profile;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository;
 import app.entrada.server.embedding.CopyService;
+import app.entrada.server.embedding.OwnRecipes;
 import app.entrada.server.releases.ReleaseRepository;
 import app.entrada.server.releases.ReleaseViews;
 import java.time.LocalDate;
@@ -29,6 +29,7 @@ class DeskController {
     private final CheckService checks;
     private final ReleaseViews views;
     private final CopyService copies;
+    private final OwnRecipes recipes;
     private final DeliveryRepository deliveries;
 
     DeskController(
@@ -36,11 +37,13 @@ class DeskController {
             CheckService checks,
             ReleaseViews views,
             CopyService copies,
+            OwnRecipes recipes,
             DeliveryRepository deliveries) {
         this.releases = releases;
         this.checks = checks;
         this.views = views;
         this.copies = copies;
+        this.recipes = recipes;
         this.deliveries = deliveries;
     }
 
@@ -108,7 +111,7 @@ class DeskController {
         Map<String, Integer> missing = new HashMap<>();
         for (Profile profile : checks.profiles(release))
             if (!profile.recipe().isEmpty() && stands.get(profile.id()) != NextMoves.Standing.ACCEPTED)
-                missing.put(profile.id(), copies.missing(release, Recipe.byId(profile.recipe())));
+                missing.put(profile.id(), copies.missing(release, recipes.byId(profile.recipe())));
         return new NextMoves.State(release, checks.findings(release), missing, stands, words);
     }
 

@@ -1,13 +1,12 @@
 package app.entrada.server.embedding;
 
 import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.embed.ChecksumList;
 import app.entrada.core.embed.Comparison;
 import app.entrada.core.embed.CopyWriter;
 import app.entrada.core.embed.Proof;
 import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.Source;
 import app.entrada.core.embed.TagPlan;
-import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.inspect.TagReading;
 import app.entrada.core.release.Release;
@@ -16,21 +15,15 @@ import app.entrada.core.rule.Subject;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.files.FileStore;
-import app.entrada.server.files.ScaledPictures;
 import app.entrada.server.platform.Announcer;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.sql.Timestamp;
-import java.time.Clock;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Tagged copies: what would be written, what was written, whether it still says what the release says. */
 @Service
@@ -39,37 +32,42 @@ public class CopyService {
     private final FileStore store;
     private final FileBook files;
     private final CopyWriter writer;
-    private final JdbcClient jdbc;
-    private final JsonMapper json;
+    private final CopyBook book;
     private final TransactionTemplate transactions;
     private final Announcer announcer;
-    private final ScaledPictures pictures;
-    private final Clock clock;
+    private final CopyPlans plans;
+    private final CopyLooks looks;
 
     CopyService(
             CheckService checks,
             FileStore store,
             FileBook files,
             CopyWriter writer,
-            JdbcClient jdbc,
-            JsonMapper json,
+            CopyBook book,
             TransactionTemplate transactions,
             Announcer announcer,
-            ScaledPictures pictures,
-            Clock clock) {
+            CopyPlans plans,
+            CopyLooks looks) {
         this.checks = checks;
         this.store = store;
         this.files = files;
         this.writer = writer;
-        this.jdbc = jdbc;
-        this.json = json;
+        this.book = book;
         this.transactions = transactions;
         this.announcer = announcer;
-        this.pictures = pictures;
-        this.clock = clock;
+        this.plans = plans;
+        this.looks = looks;
     }
 
-    /** A copy that was written and proved. */
+    /**
+     * A copy that was written and proved.
+     *
+     * @param fingerprint of the plan it was written by
+     * @param master whose sound it holds
+     * @param encoding how that is coded
+     * @param altered whether its bytes were others when they were last read
+     * @param checkedAt when that was
+     */
     public record Written(
             long trackId,
             String recipe,
@@ -78,28 +76,55 @@ public class CopyService {
             Sha256 sha256,
             long bytes,
             Proof proof,
-            String at) {}
+            String at,
+            Optional<Sha256> master,
+            Optional<String> encoding,
+            boolean altered,
+            Optional<String> checkedAt) {}
 
     /**
      * A track's copy by one recipe as it stands.
      *
-     * @param state {@code written}, {@code stale}, {@code missing}, {@code no master}, {@code damaged master} or
-     *     {@code measuring} while a file that goes into it is not measured yet
+     * @param state {@code written}, {@code stale}, {@code altered}, {@code missing}, {@code no master},
+     *     {@code damaged master} or {@code measuring} while a file that goes into it is not measured yet
      */
     public record Standing(Track track, String state, Optional<TagPlan> plan, Optional<Written> written) {}
 
     /** How all copies of a recipe stand. */
     public List<Standing> standings(Release release, Recipe recipe) {
-        Subject subject = checks.subject(release);
-        Optional<byte[]> cover = cover(release, recipe);
-        Map<Long, Written> written = written(release.id(), recipe.id());
-        boolean measuring = measuring(release);
-        return release.tracks().stream()
-                .map(track -> measuring
-                        ? new Standing(
-                                track, "measuring", Optional.empty(), Optional.ofNullable(written.get(track.id())))
-                        : standing(subject, track, recipe, cover, Optional.ofNullable(written.get(track.id()))))
+        return standings(checks.subject(release), recipe, measuring(release));
+    }
+
+    /** The same, where what is known of the release has been brought together already. */
+    List<Standing> standings(Subject subject, Recipe recipe, boolean measuring) {
+        Map<Long, Written> written = book.written(subject.release().id(), recipe.id());
+        Map<Integer, TagPlan> planned = measuring ? Map.of() : plans.named(subject, recipe);
+        return subject.release().tracks().stream()
+                .map(track -> standing(subject, track, planned, written, measuring))
                 .toList();
+    }
+
+    /** How one copy stands, its plan with the bytes of the cover. */
+    private Standing whole(Release release, Track track, Recipe recipe) throws IOException {
+        Subject subject = checks.subject(release);
+        Map<Integer, TagPlan> plan = measuring(release) ? Map.of() : plans.whole(subject, recipe);
+        return standing(subject, track, plan, book.written(release.id(), recipe.id()), measuring(release));
+    }
+
+    private Standing standing(
+            Subject subject, Track track, Map<Integer, TagPlan> plans, Map<Long, Written> written, boolean measuring) {
+        Optional<Written> copy = Optional.ofNullable(written.get(track.id()));
+        Optional<TagPlan> plan = Optional.ofNullable(plans.get(track.number()));
+        boolean damaged =
+                subject.master(track).map(master -> !master.faults().isEmpty()).orElse(false);
+        String state = measuring
+                ? "measuring"
+                : plan.isEmpty()
+                        ? "no master"
+                        : damaged
+                                ? "damaged master"
+                                : copy.map(one -> looks.state(track, one, plan)).orElse("missing");
+        return new Standing(track, state, damaged ? Optional.empty() : plan, copy);
     }
 
     /** Whether the cover or a master is still being measured: nothing is planned from what is not known yet. */
@@ -107,54 +132,37 @@ public class CopyService {
         return files.find(release.files()).values().stream().anyMatch(entry -> !entry.measured());
     }
 
-    private static Standing standing(
-            Subject subject, Track track, Recipe recipe, Optional<byte[]> cover, Optional<Written> written) {
-        Optional<AudioFacts> master = subject.master(track);
-        if (master.isEmpty()) return new Standing(track, "no master", Optional.empty(), written);
-        if (!master.get().faults().isEmpty()) return new Standing(track, "damaged master", Optional.empty(), written);
-        TagPlan plan = TagPlan.of(recipe, new Source(subject, track, master), cover);
-        Sha256 now = plan.fingerprint(master.get().fileSha256());
-        String state = written.map(copy -> copy.fingerprint().equals(now) ? "written" : "stale")
-                .orElse("missing");
-        return new Standing(track, state, Optional.of(plan), written);
-    }
-
-    /** How many copies are missing or stale. */
+    /** How many copies are missing, stale or altered. */
     public int missing(Release release, Recipe recipe) {
         return (int) standings(release, recipe).stream()
                 .filter(standing -> !standing.state().equals("written"))
                 .count();
     }
 
-    /** The file as it is against the plan. */
-    public Comparison compare(Standing standing) throws IOException {
-        Sha256 master = standing.track()
-                .recording()
-                .facts()
-                .get(Fields.RECORDING_MASTER)
-                .orElseThrow();
+    /** The master as it is against the plan; empty where nothing can be planned. */
+    Comparison compare(Release release, Track track, Recipe recipe) throws IOException {
+        Standing standing = whole(release, track, recipe);
+        if (standing.plan().isEmpty()) return new Comparison(List.of());
+        Sha256 master = standing.track().master().orElseThrow();
         return Comparison.of(
                 TagReading.of(store.path(master)).entries(), standing.plan().orElseThrow());
     }
 
     /** Writes and proves one copy; a copy that stands already is not written again. */
     public void write(Release release, Track track, Recipe recipe) throws IOException {
-        Standing standing = standings(release, recipe).stream()
-                .filter(each -> each.track().id() == track.id())
-                .findFirst()
-                .orElseThrow();
+        Standing standing = whole(release, track, recipe);
         if (standing.state().equals("written")) return;
         TagPlan plan = standing.plan().orElseThrow(() -> new IOException("the track has no whole master"));
         Sha256 master = track.master().orElseThrow();
         AudioFacts facts = files.find(master).flatMap(FileBook.Entry::audio).orElseThrow();
         Path target = Files.createTempFile(store.workshop(), "copy", ".part");
         try {
-            Proof proof = writer.write(store.path(master), facts, plan, target);
+            Proof proof = writer.write(store.path(master), facts, plan, target, coded(standing, recipe, master));
             if (!proof.holds())
                 throw new IOException("the copy did not prove: " + String.join("; ", proof.different()));
             FileStore.Stored stored = store.adopt(target);
             transactions.executeWithoutResult(status -> {
-                enter(release.id(), track.id(), recipe.id(), plan, plan.fingerprint(master), stored, proof);
+                book.enter(release.id(), track.id(), plan, master, stored, proof);
                 announcer.announce("release", Map.of("id", release.id()));
             });
         } finally {
@@ -162,66 +170,31 @@ public class CopyService {
         }
     }
 
-    private void enter(
-            long releaseId,
-            long trackId,
-            String recipe,
-            TagPlan plan,
-            Sha256 fingerprint,
-            FileStore.Stored stored,
-            Proof proof) {
-        jdbc.sql("""
-                        INSERT INTO copy (release_id, track_id, recipe, fingerprint, file_name, sha256, bytes, proof, written_at)
-                        VALUES (?, ?, ?, ?, ?, ?, ?, ?::jsonb, ?)
-                        ON CONFLICT (track_id, recipe) DO UPDATE SET fingerprint = excluded.fingerprint,
-                            file_name = excluded.file_name, sha256 = excluded.sha256, bytes = excluded.bytes,
-                            proof = excluded.proof, written_at = excluded.written_at""")
-                .params(
-                        releaseId,
-                        trackId,
-                        recipe,
-                        fingerprint.hex(),
-                        plan.fileName(),
-                        stored.sha256().hex(),
-                        stored.bytes(),
-                        json.writeValueAsString(proof),
-                        Timestamp.from(clock.instant()))
-                .update();
+    /** The copy of yesterday, where its sound is this master's in this coding and nobody has touched it. */
+    private Optional<Path> coded(Standing standing, Recipe recipe, Sha256 master) throws IOException {
+        Optional<Written> before = standing.written()
+                .filter(copy -> copy.master().equals(Optional.of(master))
+                        && copy.encoding().equals(Optional.of(recipe.encoding().toString())));
+        if (before.isEmpty() || standing.state().equals("altered")) return Optional.empty();
+        Path copy = store.path(before.get().sha256());
+        return ChecksumList.sum(copy).equals(before.get().sha256()) ? Optional.of(copy) : Optional.empty();
     }
 
-    private Map<Long, Written> written(long releaseId, String recipe) {
-        Map<Long, Written> written = new HashMap<>();
-        jdbc.sql("SELECT * FROM copy WHERE release_id = ? AND recipe = ?")
-                .params(releaseId, recipe)
-                .query((row, n) -> written.put(
-                        row.getLong("track_id"),
-                        new Written(
-                                row.getLong("track_id"),
-                                row.getString("recipe"),
-                                new Sha256(row.getString("fingerprint")),
-                                row.getString("file_name"),
-                                new Sha256(row.getString("sha256")),
-                                row.getLong("bytes"),
-                                json.readValue(row.getString("proof"), Proof.class),
-                                row.getTimestamp("written_at").toInstant().toString())))
-                .list();
-        return written;
+    /** All copies of a release. */
+    List<Written> written(long releaseId) {
+        return book.all(releaseId);
     }
 
-    /** The cover scaled for a recipe. */
-    private Optional<byte[]> cover(Release release, Recipe recipe) {
-        Optional<Sha256> cover = release.facts().get(Fields.RELEASE_COVER);
-        if (!recipe.picture().wanted()) return Optional.empty();
-        boolean whole = cover.flatMap(files::find)
-                .flatMap(FileBook.Entry::picture)
-                .map(picture -> picture.faults().isEmpty())
-                .orElse(false);
-        if (!whole) return Optional.empty();
+    /** Reads a copy's bytes again; true when they are others. */
+    boolean recheck(long releaseId, Written copy) {
+        boolean altered;
         try {
-            return Optional.of(Files.readAllBytes(pictures.jpeg(
-                    cover.get(), recipe.picture().side(), recipe.picture().bytes())));
-        } catch (IOException unscalable) {
-            return Optional.empty();
+            altered = !ChecksumList.sum(store.path(copy.sha256())).equals(copy.sha256());
+        } catch (IOException gone) {
+            altered = true;
         }
+        book.checked(copy, altered);
+        announcer.announce("release", Map.of("id", releaseId));
+        return altered;
     }
 }

@@ -5,6 +5,7 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.server.jobs.JobBoard;
 import app.entrada.server.jobs.Work;
+import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ReleaseRepository;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import java.io.IOException;
@@ -15,18 +16,24 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
-/** Writes all copies of a recipe in the background. After a restart it goes on with those not yet written. */
+/**
+ * Writes copies by one or more recipes in the background. Copies that stand are passed over, so that after a restart it goes
+ * on where it was.
+ */
 @Component
 public class CopyWork implements Work {
     private static final Duration UNTIL_MEASURED = Duration.ofMillis(500);
+    private static final int MOST_SAID = 5;
 
     private final ReleaseRepository releases;
     private final CopyService copies;
+    private final OwnRecipes recipes;
     private final JobBoard board;
 
-    CopyWork(ReleaseRepository releases, CopyService copies, JobBoard board) {
+    CopyWork(ReleaseRepository releases, CopyService copies, OwnRecipes recipes, JobBoard board) {
         this.releases = releases;
         this.copies = copies;
+        this.recipes = recipes;
         this.board = board;
     }
 
@@ -35,27 +42,47 @@ public class CopyWork implements Work {
         return "copies";
     }
 
-    /** @param id release, recipe and the number of its entry on the board, with colons between */
+    /** The work's id, as {@link #run} takes it apart; {@code track} 0 for all. */
+    static String id(long release, List<String> recipes, long track, long job) {
+        return "%d:%s:%d:%d".formatted(release, String.join(",", recipes), track, job);
+    }
+
     @Override
     public Optional<Instant> run(String id, ExecutionContext context) {
         String[] parts = id.split(":");
-        long job = Long.parseLong(parts[2]);
-        Recipe recipe = Recipe.byId(parts[1]);
+        List<String> chosen = List.of(parts[1].split(","));
+        long only = parts.length > 3 ? Long.parseLong(parts[2]) : 0;
+        long job = Long.parseLong(parts[parts.length - 1]);
         Release release = releases.find(Long.parseLong(parts[0])).orElseThrow();
         if (copies.measuring(release)) return Optional.of(Instant.now().plus(UNTIL_MEASURED));
         List<String> problems = new ArrayList<>();
         int done = 0;
-        for (Track track : release.tracks()) {
-            if (!board.progress(job, done)) return Optional.empty();
-            try {
-                copies.write(release, track, recipe);
-            } catch (IOException problem) {
-                problems.add("Track %d: %s".formatted(track.number(), problem.getMessage()));
+        for (String recipe : chosen)
+            for (Track track : release.tracks()) {
+                if (only != 0 && track.id() != only) continue;
+                if (!board.progress(job, done)) return Optional.empty();
+                write(release, track, recipe, problems);
+                done++;
             }
-            done++;
-        }
         if (problems.isEmpty()) board.done(job);
-        else board.failed(job, String.join(" · ", problems));
+        else board.failed(job, said(problems));
         return Optional.empty();
+    }
+
+    private void write(Release release, Track track, String id, List<String> problems) {
+        try {
+            Recipe recipe = recipes.byId(id);
+            // facts may have become others since the work was asked for: the copy says those of now
+            Release now = releases.find(release.id()).orElse(release);
+            Optional<Track> there = now.track(track.id());
+            if (there.isPresent()) copies.write(now, there.get(), recipe);
+        } catch (IOException | Problem problem) {
+            problems.add("%s, track %d: %s".formatted(id, track.number(), problem.getMessage()));
+        }
+    }
+
+    private static String said(List<String> problems) {
+        String first = String.join(" · ", problems.subList(0, Math.min(MOST_SAID, problems.size())));
+        return problems.size() <= MOST_SAID ? first : first + " · and %d more".formatted(problems.size() - MOST_SAID);
     }
 }

@@ -1,0 +1,56 @@
+package app.entrada.server.embedding;
+
+import app.entrada.core.embed.ChecksumList;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.release.Release;
+import app.entrada.core.text.FileNames;
+import app.entrada.server.files.FileStore;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+
+/**
+ * Copies in one ZIP archive: a folder a recipe, and SHA256SUMS beside them. Sound does not shrink, so it is stored as it is;
+ * it goes straight from the store to the line, in constant memory.
+ */
+final class CopyArchive {
+    private CopyArchive() {}
+
+    /** The copies of one recipe. */
+    record Folder(String name, List<CopyService.Written> copies) {}
+
+    /** What the archive and the folder in it are called. */
+    static String name(Release release) {
+        String number = release.facts().get(Fields.RELEASE_CATALOGUE_NUMBER).orElse("");
+        return FileNames.clean((number + " " + release.name()).strip());
+    }
+
+    static void write(String name, List<Folder> folders, FileStore store, OutputStream out) throws IOException {
+        Map<String, Sha256> sums = new TreeMap<>();
+        ZipOutputStream zip = new ZipOutputStream(out, StandardCharsets.UTF_8);
+        zip.setLevel(0);
+        for (Folder folder : folders) {
+            List<String> names = FileNames.different(
+                    folder.copies.stream().map(CopyService.Written::fileName).toList());
+            for (int i = 0; i < names.size(); i++) {
+                CopyService.Written copy = folder.copies.get(i);
+                String path = FileNames.clean(folder.name) + "/" + names.get(i);
+                sums.put(path, copy.sha256());
+                zip.putNextEntry(new ZipEntry(name + "/" + path));
+                Files.copy(store.path(copy.sha256()), zip);
+                zip.closeEntry();
+            }
+        }
+        zip.putNextEntry(new ZipEntry(name + "/" + ChecksumList.NAME));
+        zip.write(ChecksumList.text(sums).getBytes(StandardCharsets.UTF_8));
+        zip.closeEntry();
+        zip.finish();
+    }
+}
