@@ -1,0 +1,2 @@
+/** What a compact disc is made from: where tracks begin, the texts on it, the image and the papers beside it. */
+package app.entrada.core.disc;
