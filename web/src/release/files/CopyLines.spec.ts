@@ -1,47 +1,78 @@
-import { mount } from '@vue/test-utils'
-import { describe, expect, it } from 'vitest'
+import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import type { LineView, ReleaseView } from '../../api/types'
+import { useReleaseStore } from '../store'
 import CopyLines from './CopyLines.vue'
 
-const line = (
-  fact: string,
-  container: string,
-  id: string,
-  state: string,
-  now: string[] = [],
-  planned: string[] = [],
-) => ({
-  fact,
-  container,
-  id,
-  state,
-  now,
-  planned,
-})
-const lines = [
-  line('Title with version', 'ID3v2', 'TIT2', 'REPLACED', ['final mix 3'], ['Almanac']),
-  line('Artists', 'ID3v2', 'TPE1', 'SAME', ['Mira Tollgate'], ['Mira Tollgate']),
-  line('TENC', 'ID3v2', 'TENC', 'FOREIGN', ['somebody']),
-  line('COMM', 'ID3v2', 'COMM', 'REMOVED', ['draft']),
-  line('ISRC', 'RIFF INFO', '', 'CANNOT'),
-  line('Barcode', 'RIFF INFO', '', 'CANNOT'),
+const line = (state: string, fact: string, more: Partial<LineView> = {}): LineView =>
+  ({
+    fact,
+    container: 'ID3v2',
+    id: 'TIT2',
+    language: '',
+    state,
+    now: [],
+    planned: [],
+    take: null,
+    ...more,
+  }) as unknown as LineView
+
+const LINES = [
+  line('SAME', 'ISRC', { now: ['XANW92600040'], planned: ['XANW92600040'] }),
+  line('REPLACED', 'Title with version', {
+    now: ['Almanack'],
+    planned: ['Almanac'],
+    take: {
+      entity: 'track',
+      target: 4,
+      field: 'track.title',
+      name: 'Title',
+      before: 'Almanac',
+      value: 'Almanack',
+      source: 'almanac.wav, ID3v2 TIT2',
+    },
+  }),
+  line('FOREIGN', 'GEOB', { now: ['12 bytes'] }),
 ]
 
-describe('the comparison before writing', () => {
-  it('shows differences only, until all is asked for', async () => {
-    const shown = mount(CopyLines, { props: { lines } })
-    expect(shown.findAll('tbody tr')).toHaveLength(3)
-    await shown.find('button').trigger('click')
-    expect(shown.findAll('tbody tr')).toHaveLength(4)
+describe('what is in a file and what will be', () => {
+  beforeEach(() => {
+    setActivePinia(createPinia())
+    vi.stubGlobal('EventSource', class {})
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(async () => new Response(JSON.stringify(LINES))),
+    )
+    useReleaseStore().view = { head: { id: 7 }, revision: 1 } as unknown as ReleaseView
   })
-  it('says in words what happens to each entry', () => {
-    const rows = mount(CopyLines, { props: { lines } })
-      .findAll('tbody tr')
-      .map((row) => row.findAll('td').map((cell) => cell.text()))
-    expect(rows[0]).toEqual(['Title with version', 'ID3v2 TIT2', 'final mix 3', 'Almanac', 'to be replaced'])
-    expect(rows[1]).toEqual(['TENC', 'ID3v2 TENC', 'somebody', 'somebody', 'foreign, kept'])
-    expect(rows[2]![4]).toBe('to be removed')
+  const mounted = async () => {
+    const wrapper = mount(CopyLines, {
+      props: { recipe: 'store-wav', trackId: 3, cannot: { INFO: ['ISRC', 'Label'] } },
+    })
+    await flushPromises()
+    return wrapper
+  }
+
+  it('shows differences first and all on demand', async () => {
+    const wrapper = await mounted()
+    expect(wrapper.text()).toContain('Almanack')
+    expect(wrapper.text()).not.toContain('XANW92600040')
+    expect(wrapper.text()).toContain('foreign, kept')
+    await wrapper.findAll('button').at(-1)!.trigger('click')
+    expect(wrapper.text()).toContain('XANW92600040')
   })
-  it('gathers what a container cannot hold', () => {
-    expect(mount(CopyLines, { props: { lines } }).text()).toContain('RIFF INFO cannot hold: ISRC, Barcode.')
+  it('names what a container cannot hold', async () => {
+    expect((await mounted()).text()).toContain('INFO cannot hold: ISRC, Label.')
+  })
+  it('takes a value into the release as a change with its source', async () => {
+    const writeAll = vi.spyOn(useReleaseStore(), 'writeAll').mockResolvedValue(true)
+    const wrapper = await mounted()
+    await wrapper.find('td button').trigger('click')
+    expect(writeAll).toHaveBeenCalledWith(
+      [{ entity: 'track', target: 4, field: 'track.title', before: 'Almanac', after: 'Almanack' }],
+      'Title from the file',
+      'almanac.wav, ID3v2 TIT2',
+    )
   })
 })

@@ -1,72 +1,134 @@
 <script setup lang="ts">
-/** In the file now, to be written, cannot hold, foreign and kept. Only differences by default. */
-import { computed, ref } from 'vue'
-import type { FileView } from '../../api/types'
+/**
+ * In the file now, to be written, cannot hold, foreign and kept. Only differences by default. What the file says otherwise can
+ * be taken into the release.
+ */
+import { computed, onMounted, ref, watch } from 'vue'
+import { call } from '../../api/client'
+import type { LineView } from '../../api/types'
+import { useReleaseStore } from '../store'
 
-const props = defineProps<{ lines: FileView['lines'] }>()
+const props = defineProps<{ recipe: string; trackId: number; cannot: Record<string, string[]> }>()
+const release = useReleaseStore()
+const lines = ref<LineView[] | null>(null)
+const problem = ref('')
 const all = ref(false)
 const shown = computed(() =>
-  props.lines.filter((line) => line.state !== 'CANNOT' && (all.value || line.state !== 'SAME')),
+  (lines.value ?? []).filter((line) => line.state !== 'CANNOT' && (all.value || line.state !== 'SAME')),
 )
-const cannot = computed(() => {
-  const by = new Map<string, string[]>()
-  for (const line of props.lines.filter((each) => each.state === 'CANNOT'))
-    by.set(line.container, [...(by.get(line.container) ?? []), line.fact])
-  return [...by]
-})
 const WORDS: Record<string, string> = {
   SAME: 'the same',
   NEW: 'to be written',
   REPLACED: 'to be replaced',
   REMOVED: 'to be removed',
   FOREIGN: 'foreign, kept',
+  LEFT_BEHIND: 'stays behind',
 }
+
+async function load() {
+  try {
+    lines.value = await call<LineView[]>(
+      'GET',
+      `/api/releases/${release.view!.head.id}/copies/${props.recipe}/${props.trackId}/comparison`,
+    )
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+onMounted(load)
+watch(() => [props.recipe, props.trackId, release.view?.revision], load)
+
+function take(line: LineView) {
+  const found = line.take!
+  void release.writeAll(
+    [
+      {
+        entity: found.entity,
+        target: found.target,
+        field: found.field,
+        before: found.before as string,
+        after: found.value,
+      },
+    ],
+    `${found.name} from the file`,
+    found.source,
+  )
+}
+const after = (line: LineView) => (line.state === 'FOREIGN' ? line.now : line.planned).join(' / ') || '–'
 </script>
 
 <template>
   <div class="lines">
-    <table>
-      <thead>
-        <tr>
-          <th>Fact</th>
-          <th>Where</th>
-          <th>In the master now</th>
-          <th>In the copy</th>
-          <th></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(line, i) in shown" :key="i" :class="line.state.toLowerCase()">
-          <td>{{ line.fact }}</td>
-          <td class="quiet">
-            {{ line.container }} <span class="mono">{{ line.id }}</span>
-          </td>
-          <td>{{ line.now.join(' / ') || '–' }}</td>
-          <td>{{ line.state === 'FOREIGN' ? line.now.join(' / ') : line.planned.join(' / ') || '–' }}</td>
-          <td class="quiet">{{ WORDS[line.state] }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <p v-for="[container, facts] in cannot" :key="container" class="quiet">
-      <b>{{ container }}</b> cannot hold: {{ facts.join(', ') }}.
-    </p>
-    <button class="act" type="button" @click="all = !all">{{ all ? 'Only differences' : 'All entries' }}</button>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-else-if="!lines" class="quiet" role="status">Reading the master…</p>
+    <template v-else>
+      <table v-if="shown.length">
+        <thead>
+          <tr>
+            <th scope="col">Fact</th>
+            <th scope="col">Where</th>
+            <th scope="col">In the master now</th>
+            <th scope="col">In the copy</th>
+            <th scope="col"><span class="hidden-text">What happens</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(line, i) in shown" :key="i" :class="line.state.toLowerCase()">
+            <td>{{ line.fact }}</td>
+            <td class="quiet">
+              {{ line.container }} <span class="mono">{{ line.id }}</span>
+              <template v-if="line.language"> {{ line.language }}</template>
+            </td>
+            <td>{{ line.now.join(' / ') || '–' }}</td>
+            <td>{{ after(line) }}</td>
+            <td class="quiet">
+              {{ WORDS[line.state] }}
+              <button
+                v-if="line.take && !release.readOnly"
+                class="act"
+                type="button"
+                :title="`${line.take.name}: ${line.take.value}`"
+                @click="take(line)"
+              >
+                Take into the release
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-else class="quiet">The master says already what the copy will say.</p>
+      <p v-for="(facts, container) in props.cannot" :key="container" class="quiet">
+        <b>{{ container }}</b> cannot hold: {{ facts.join(', ') }}.
+      </p>
+      <button class="act" type="button" @click="all = !all">{{ all ? 'Only differences' : 'All entries' }}</button>
+    </template>
   </div>
 </template>
 
 <style scoped>
 .lines {
-  padding: 2px 0 10px 32px;
+  padding: 2px 0 10px 30px;
   font-size: 14px;
 }
 table {
   width: 100%;
   border-collapse: collapse;
+  table-layout: fixed;
 }
 th {
   font-weight: 500;
   font-size: 13px;
   color: var(--quiet);
+}
+th:nth-child(1) {
+  width: 16%;
+}
+th:nth-child(2) {
+  width: 25%;
+}
+th:nth-child(5) {
+  width: 15%;
 }
 th,
 td {
@@ -75,8 +137,12 @@ td {
   vertical-align: top;
   overflow-wrap: anywhere;
 }
-.removed td:nth-child(3) {
+.removed td:nth-child(3),
+.left_behind td:nth-child(3) {
   text-decoration: line-through;
+}
+.problem {
+  color: var(--stop);
 }
 p {
   margin: 4px 0 0;

@@ -1,130 +1,134 @@
 <script setup lang="ts">
+/** Copies recipe by recipe: compared, written in a batch, proved, fetched, checked again. The disc is the last of them. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { call } from '../../api/client'
 import { useSession } from '../../api/session'
-import type { FileView, RecipeView } from '../../api/types'
-import Mark from '../../kit/Mark.vue'
-import { bytes, moment } from '../../kit/dates'
+import type { RecipeView } from '../../api/types'
+import { toggled } from '../../kit/toggled'
 import { useReleaseStore } from '../store'
-import CopyLines from './CopyLines.vue'
+import DiscSheet from './DiscSheet.vue'
+import RecipeEditor from './RecipeEditor.vue'
+import RecipeFiles from './RecipeFiles.vue'
 
+const DISC = 'disc layout'
 const release = useReleaseStore()
 const session = useSession()
 const recipes = ref<RecipeView[] | null>(null)
 const problem = ref('')
 const chosen = ref('')
-const open = ref<number | null>(null)
+const ticked = ref<Set<string>>(new Set())
+const adjusting = ref(false)
 
+const path = () => `/api/releases/${release.view!.head.id}/copies`
 const recipe = computed(() => recipes.value?.find((each) => each.id === chosen.value) ?? recipes.value?.[0])
-const job = computed(() =>
-  session.jobs.find(
-    (each) => each.kind === 'copies' && each.releaseId === release.view?.head.id && each.state !== 'failed',
-  ),
+const written = (each: RecipeView) => each.files.filter((file) => file.state === 'written').length
+const ours = computed(() =>
+  session.jobs.filter((each) => each.kind === 'copies' && each.releaseId === release.view?.head.id),
 )
-const failed = computed(() =>
-  [...session.jobs]
-    .reverse()
-    .find((each) => each.kind === 'copies' && each.releaseId === release.view?.head.id && each.state === 'failed'),
-)
-const todo = computed(() => recipe.value?.files.filter((file) => file.state !== 'written').length ?? 0)
+const job = computed(() => ours.value.find((each) => each.state !== 'failed'))
+const failed = computed(() => [...ours.value].reverse().find((each) => each.state === 'failed'))
+/** What is written by one press: the recipes that are ticked, else the one that is looked at. */
+const batch = computed(() => {
+  const wanted = (recipes.value ?? []).filter((each) => ticked.value.has(each.id))
+  return wanted.length ? wanted : recipe.value && chosen.value !== DISC ? [recipe.value] : []
+})
+const todo = computed(() => batch.value.reduce((sum, each) => sum + each.files.length - written(each), 0))
+const anyWritten = computed(() => recipes.value?.some((each) => each.files.some((file) => file.proof)) ?? false)
+const archive = computed(() => {
+  const of = (recipes.value ?? []).filter((each) => ticked.value.has(each.id)).map((each) => each.id)
+  return `${path()}.zip${of.length ? `?recipe=${of.join(',')}` : ''}`
+})
 
 async function load() {
   try {
-    recipes.value = await call<RecipeView[]>('GET', `/api/releases/${release.view!.head.id}/copies`)
+    recipes.value = await call<RecipeView[]>('GET', path())
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
   }
 }
-async function write() {
+async function ask(what: string) {
   try {
-    await call('POST', `/api/releases/${release.view!.head.id}/copies?recipe=${recipe.value!.id}`)
+    await call('POST', path() + what)
+    problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
   }
 }
+const write = (track = 0) =>
+  ask(`?recipe=${(track ? [recipe.value!] : batch.value).map((each) => each.id).join(',')}&track=${track}`)
 const stop = session.on('release', (data) => data.id === release.view?.head.id && void load())
 onMounted(load)
 onUnmounted(stop)
 watch(() => release.view?.revision, load)
 watch(job, (now, before) => before && !now && load())
 
-const WEIGHTS: Record<string, string> = { written: 'ready', stale: 'risk', missing: 'note', measuring: 'note' }
-const WORDS: Record<string, string> = {
-  written: 'written and proved',
-  stale: 'stale: facts changed since',
-  missing: 'to be written',
-  measuring: 'files are being measured',
-  'no master': 'no master yet',
-  'damaged master': 'master damaged',
-}
-const copyOf = (file: FileView) => `/api/releases/${release.view!.head.id}/copies/${recipe.value!.id}/${file.trackId}`
+const label = computed(() =>
+  todo.value
+    ? `Write ${todo.value} ${todo.value === 1 ? 'copy' : 'copies'}${batch.value.length > 1 ? ` by ${batch.value.length} recipes` : ''}`
+    : 'All written',
+)
 </script>
 
 <template>
   <div class="files">
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!recipes" class="quiet">Comparing files with facts…</p>
+    <p v-if="!recipes" class="quiet" role="status">Comparing files with facts…</p>
     <template v-else-if="recipe">
       <div class="top">
-        <div class="recipes" role="group" aria-label="Recipes">
-          <button
-            v-for="each in recipes"
-            :key="each.id"
-            type="button"
-            :class="{ here: each.id === recipe.id }"
-            :aria-pressed="each.id === recipe.id"
-            @click="chosen = each.id"
-          >
-            {{ each.name }}
-            <span class="quiet"
-              >{{ each.files.filter((file) => file.state === 'written').length }} of {{ each.files.length }}</span
-            >
-          </button>
-        </div>
-        <span v-if="job" role="status">
-          <progress :value="job.done" :max="job.total" aria-label="Writing copies" /> {{ job.done }} of {{ job.total }}
+        <span class="quiet">Masters are only read; every copy is read back and its sound proved.</span>
+        <span v-if="job" role="status" class="job">
+          <progress :value="job.done" :max="job.total" :aria-label="job.says" /> {{ job.done }} of {{ job.total }}
         </span>
-        <BButton v-if="!release.readOnly" variant="primary" size="sm" :disabled="!!job || !todo" @click="write">
-          {{ todo ? `Write ${todo} ${todo === 1 ? 'copy' : 'copies'}` : 'All written' }}
+        <template v-else-if="anyWritten">
+          <a class="act" :href="archive">Fetch {{ ticked.size ? 'the ticked' : 'all written' }}</a>
+          <button v-if="!release.readOnly" class="act" type="button" @click="ask('/check')">Check bytes again</button>
+        </template>
+        <BButton
+          v-if="!release.readOnly && batch.length"
+          variant="primary"
+          size="sm"
+          :disabled="!!job || !todo"
+          @click="write()"
+        >
+          {{ label }}
         </BButton>
       </div>
-      <p class="quiet">{{ recipe.purpose }} Masters are only read; the audio of every copy is proved bit for bit.</p>
-      <p v-if="failed" class="problem" role="alert">The last writing was not done: {{ failed.problem }}</p>
-      <p v-if="!recipe.files.length" class="quiet">No track yet.</p>
-      <ol>
-        <li v-for="file in recipe.files" :key="file.trackId">
-          <div class="file">
-            <button
-              class="open"
-              type="button"
-              :aria-expanded="open === file.trackId"
-              @click="open = open === file.trackId ? null : file.trackId"
-            >
-              <span class="number">{{ file.track }}</span>
-              <b>{{ file.title || 'no title' }}</b>
-              <span class="quiet">{{ file.fileName }}</span>
-            </button>
-            <span class="state" :class="file.state.replace(' ', '-')">
-              <Mark :weight="WEIGHTS[file.state] ?? 'stop'" /> {{ WORDS[file.state] }}
-            </span>
-            <a v-if="file.proof" class="act" :href="copyOf(file)">Fetch</a>
-          </div>
-          <div v-if="file.proof" class="proof mono">
-            <span
-              >{{ file.proof.fields }} entries read back as planned · {{ bytes(file.proof.bytes) }} ·
-              {{ moment(file.proof.at) }}</span
-            >
-            <span :title="`Before ${file.proof.audioBefore}\nAfter ${file.proof.audioAfter}`">
-              audio {{ file.proof.audioBefore.slice(0, 12) }}… {{ file.proof.holds ? '=' : '≠' }}
-              {{ file.proof.audioAfter.slice(0, 12) }}…
-              <span class="quiet">{{ file.proof.compared }}</span>
-            </span>
-          </div>
-          <CopyLines v-if="open === file.trackId" :lines="file.lines" />
-        </li>
-      </ol>
+      <p v-if="failed" class="problem" role="alert">The last work was not done whole: {{ failed.problem }}</p>
+      <div class="both">
+        <nav aria-label="Recipes">
+          <ul>
+            <li v-for="each in recipes" :key="each.id" :class="{ here: chosen !== DISC && each.id === recipe.id }">
+              <input
+                type="checkbox"
+                :checked="ticked.has(each.id)"
+                :aria-label="`Tick ${each.name}`"
+                @change="ticked = toggled(ticked, each.id)"
+              />
+              <button type="button" :aria-pressed="chosen !== DISC && each.id === recipe.id" @click="chosen = each.id">
+                <span>{{ each.name }}</span>
+                <span class="quiet count">{{ written(each) }} of {{ each.files.length }}</span>
+              </button>
+            </li>
+            <li :class="{ here: chosen === DISC }">
+              <span class="tick" />
+              <button type="button" :aria-pressed="chosen === DISC" @click="chosen = DISC">Disc layout</button>
+            </li>
+          </ul>
+        </nav>
+        <DiscSheet v-if="chosen === DISC" class="main" />
+        <RecipeFiles
+          v-else
+          :key="recipe.id"
+          class="main"
+          :recipe="recipe"
+          :busy="!!job"
+          @write="write"
+          @adjust="adjusting = true"
+        />
+      </div>
+      <RecipeEditor v-if="adjusting" :recipe="recipe.id" @close="((adjusting = false), load())" />
     </template>
   </div>
 </template>
@@ -137,73 +141,68 @@ const copyOf = (file: FileView) => `/api/releases/${release.view!.head.id}/copie
   display: flex;
   align-items: center;
   gap: 16px;
+  margin-bottom: 10px;
 }
-.recipes {
+.top .quiet {
   flex: 1;
-  display: flex;
-  gap: 18px;
 }
-.recipes button {
-  padding: 3px 0;
-  border: 0;
-  border-bottom: 2px solid transparent;
-  background: none;
-  color: var(--ink);
-  font-weight: 500;
-}
-.recipes .here {
-  border-color: var(--madder);
-  color: var(--madder);
+.job {
+  white-space: nowrap;
 }
 .problem {
   color: var(--stop);
 }
-ol {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
+.both {
+  display: flex;
+  gap: 20px;
+  align-items: flex-start;
+}
+nav {
+  flex: 0 0 196px;
   border-top: 1px solid var(--ink);
 }
-li {
-  border-bottom: 1px solid var(--line);
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
 }
-.file {
+nav li {
   display: flex;
   align-items: center;
-  gap: 16px;
-  min-height: 36px;
+  gap: 8px;
+  padding-left: 4px;
+  border-bottom: 1px solid var(--line);
 }
-.open {
+nav .here {
+  background: var(--madder-wash);
+}
+nav button {
   flex: 1;
   display: flex;
-  align-items: baseline;
-  gap: 10px;
-  min-width: 0;
-  padding: 6px 0;
+  justify-content: space-between;
+  gap: 6px;
+  min-height: 30px;
+  align-items: center;
+  padding: 2px 6px 2px 0;
   border: 0;
   background: none;
   color: var(--ink);
   text-align: left;
+  font-weight: 500;
+}
+nav .here button {
+  color: var(--madder);
+}
+.count {
+  font-size: 13px;
+  font-weight: 400;
   white-space: nowrap;
-  overflow: hidden;
 }
-.open:hover b {
-  text-decoration: underline;
+.tick {
+  width: 13px;
 }
-.number {
-  width: 22px;
-  text-align: right;
-}
-.state {
-  white-space: nowrap;
-  font-size: 14px;
-}
-.proof {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  padding: 0 0 6px 32px;
-  font-size: 12px;
-  color: var(--quiet);
+.main {
+  flex: 1;
+  min-width: 0;
 }
 </style>

@@ -73,6 +73,7 @@ public record Recipe(
             "sync-mp3",
             "episode-mp3",
             "progress-mp3",
+            "disc-wav",
             "bare-wav");
 
     private static final List<Recipe> READ = SHIPPED.stream().map(Recipe::load).toList();

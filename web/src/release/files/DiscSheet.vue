@@ -1,0 +1,149 @@
+<script setup lang="ts">
+/** How the release would lie on a disc: addresses at 75 frames a second, CD-Text, cue sheet and PQ list. */
+import { onMounted, ref, watch } from 'vue'
+import { call } from '../../api/client'
+import type { DiscView } from '../../api/types'
+import Mark from '../../kit/Mark.vue'
+import { useReleaseStore } from '../store'
+
+const release = useReleaseStore()
+const disc = ref<DiscView | null>(null)
+const problem = ref('')
+const paper = ref<'pq' | 'cue'>('pq')
+
+async function load() {
+  try {
+    disc.value = await call<DiscView>('GET', `/api/releases/${release.view!.head.id}/disc`)
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+onMounted(load)
+watch(() => release.view?.revision, load)
+</script>
+
+<template>
+  <section aria-label="Disc">
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-else-if="!disc" class="quiet" role="status">Laying out the disc…</p>
+    <template v-else>
+      <p class="verdict">
+        <template v-if="!disc.problems.length">
+          <Mark weight="ready" /> The disc can be made. It ends at <span class="mono">{{ disc.end }}</span>; CD-Text
+          takes {{ disc.packs }} packs in {{ disc.languages === 1 ? 'one language' : `${disc.languages} languages` }}.
+        </template>
+        <span v-for="each in disc.problems" :key="each" class="line"><Mark weight="stop" /> {{ each }}</span>
+        <span v-for="each in disc.leftOut" :key="each" class="line"><Mark weight="note" /> {{ each }}</span>
+      </p>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col" class="n">№</th>
+            <th scope="col">Title</th>
+            <th scope="col">Pause from</th>
+            <th scope="col">Begins</th>
+            <th scope="col">Lasts</th>
+            <th scope="col" title="Samples from the address to the first sample of the track; a frame is 588">
+              Left over
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="track in disc.tracks" :key="track.number">
+            <td class="n">{{ track.number }}</td>
+            <td>{{ track.title }}</td>
+            <td class="mono quiet">{{ track.pause }}</td>
+            <td class="mono">{{ track.start }}</td>
+            <td class="mono">{{ track.lasts }}</td>
+            <td class="mono quiet">{{ track.remainder }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <h3>CD-Text</h3>
+      <table>
+        <tbody>
+          <tr v-for="text in disc.texts" :key="text.kind">
+            <th scope="row">{{ text.kind }}</th>
+            <td>{{ text.says.join(' · ') }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <div class="papers" role="group" aria-label="Papers">
+        <button type="button" :aria-pressed="paper === 'pq'" :class="{ here: paper === 'pq' }" @click="paper = 'pq'">
+          PQ list
+        </button>
+        <button type="button" :aria-pressed="paper === 'cue'" :class="{ here: paper === 'cue' }" @click="paper = 'cue'">
+          Cue sheet
+        </button>
+      </div>
+      <pre class="mono" tabindex="0">{{ paper === 'pq' ? disc.pq : disc.cue }}</pre>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.verdict {
+  margin: 0 0 8px;
+}
+.line {
+  display: block;
+}
+.problem {
+  color: var(--stop);
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+}
+thead th {
+  border-bottom: 1px solid var(--ink);
+  font-weight: 600;
+}
+th {
+  font-weight: 500;
+}
+th,
+td {
+  padding: 3px 10px 3px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: baseline;
+}
+tbody th {
+  width: 120px;
+}
+.n {
+  width: 26px;
+  text-align: right;
+}
+h3 {
+  margin: 14px 0 4px;
+  font-size: 1rem;
+}
+.papers {
+  display: flex;
+  gap: 16px;
+  margin-top: 14px;
+}
+.papers button {
+  padding: 2px 0;
+  border: 0;
+  border-bottom: 2px solid transparent;
+  background: none;
+  color: var(--ink);
+  font-weight: 500;
+}
+.papers .here {
+  border-color: var(--madder);
+  color: var(--madder);
+}
+pre {
+  margin: 6px 0 0;
+  padding: 8px;
+  border: 1px solid var(--line);
+  font-size: 12px;
+  white-space: pre;
+  overflow: auto;
+}
+</style>

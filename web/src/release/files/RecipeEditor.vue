@@ -1,0 +1,112 @@
+<script setup lang="ts">
+/** A recipe as the data it is. The label keeps its own version or a new one; the shipped ones stay to go back to. */
+import { BButton, BModal } from 'bootstrap-vue-next'
+import { computed, onMounted, ref } from 'vue'
+import { call } from '../../api/client'
+import { useSession } from '../../api/session'
+import type { RecipeText } from '../../api/types'
+
+const props = defineProps<{ recipe: string }>()
+const emit = defineEmits<{ close: [] }>()
+const session = useSession()
+const kept = ref<RecipeText | null>(null)
+const facts = ref<string[]>([])
+const id = ref(props.recipe)
+const text = ref('')
+const problem = ref('')
+const busy = ref(false)
+const mayChange = computed(() => session.who?.role === 'manager')
+const isNew = computed(() => id.value !== props.recipe)
+
+onMounted(async () => {
+  try {
+    const all = await call<RecipeText[]>('GET', '/api/recipes')
+    facts.value = await call<string[]>('GET', '/api/recipes/facts')
+    kept.value = all.find((each) => each.id === props.recipe) ?? null
+    text.value = kept.value?.text ?? ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+})
+async function send(method: 'PUT' | 'DELETE') {
+  busy.value = true
+  try {
+    await call(
+      method,
+      `/api/recipes/${encodeURIComponent(id.value)}`,
+      method === 'PUT' ? { text: text.value } : undefined,
+    )
+    emit('close')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <BModal :model-value="true" size="lg" :title="`Recipe: ${kept?.name ?? ''}`" no-footer @hidden="emit('close')">
+    <p class="quiet">
+      What goes into which kind of file. Copies written by it are stale as soon as it says another thing. Facts that can
+      be left out: {{ facts.join(', ') }}.
+    </p>
+    <label class="id"
+      >Kept as
+      <input v-model="id" class="form-control form-control-sm" :disabled="!mayChange" pattern="[a-z0-9-]{1,40}" />
+      <span class="quiet">{{ isNew ? 'a new recipe beside the old one' : 'the same recipe, changed' }}</span>
+    </label>
+    <label class="text"
+      ><span class="hidden-text">The recipe</span>
+      <textarea v-model="text" class="form-control mono" rows="16" spellcheck="false" :readonly="!mayChange" />
+    </label>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <div class="end">
+      <button
+        v-if="mayChange && kept?.own"
+        class="act back"
+        type="button"
+        :disabled="busy || isNew"
+        @click="send('DELETE')"
+      >
+        {{ kept.shipped ? 'Back to the shipped recipe' : 'Remove this recipe' }}
+      </button>
+      <button class="act" type="button" @click="emit('close')">Leave as it is</button>
+      <BButton v-if="mayChange" variant="primary" :disabled="busy || !text" @click="send('PUT')"
+        >Keep the recipe</BButton
+      >
+    </div>
+  </BModal>
+</template>
+
+<style scoped>
+.id {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-bottom: 8px;
+}
+.id input {
+  width: 200px;
+}
+.text {
+  display: block;
+}
+textarea {
+  font-size: 13px;
+}
+.problem {
+  margin: 8px 0 0;
+  color: var(--stop);
+}
+.end {
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 16px;
+  margin-top: 12px;
+}
+.end .back {
+  margin-right: auto;
+}
+</style>

@@ -1,0 +1,142 @@
+<script setup lang="ts">
+/** The files of one recipe: how each came in, what it will be called, how it stands. */
+import { ref } from 'vue'
+import type { RecipeView } from '../../api/types'
+import Mark from '../../kit/Mark.vue'
+import { bytes } from '../../kit/dates'
+import { useReleaseStore } from '../store'
+import CopyCertificate from './CopyCertificate.vue'
+import CopyLines from './CopyLines.vue'
+
+const props = defineProps<{ recipe: RecipeView; busy: boolean }>()
+const emit = defineEmits<{ write: [trackId: number]; adjust: [] }>()
+const release = useReleaseStore()
+const open = ref<number | null>(null)
+
+const WEIGHTS: Record<string, string> = {
+  written: 'ready',
+  stale: 'risk',
+  missing: 'note',
+  measuring: 'note',
+}
+const WORDS: Record<string, string> = {
+  written: 'written and proved',
+  stale: 'stale: facts changed since',
+  altered: 'altered: not the bytes that were written',
+  missing: 'to be written',
+  measuring: 'being measured',
+  'no master': 'no master yet',
+  'damaged master': 'master damaged',
+}
+const copyOf = (trackId: number) => `/api/releases/${release.view!.head.id}/copies/${props.recipe.id}/${trackId}`
+</script>
+
+<template>
+  <section :aria-label="props.recipe.name">
+    <p class="purpose">
+      {{ props.recipe.purpose }}
+      <span class="quiet"
+        >{{ props.recipe.encoding
+        }}<template v-if="props.recipe.foreseen">, {{ bytes(props.recipe.foreseen) }} of sound</template>.</span
+      >
+      <button class="act" type="button" @click="emit('adjust')">
+        {{ release.readOnly ? 'See the recipe' : 'Adjust the recipe' }}
+      </button>
+    </p>
+    <p v-if="!props.recipe.files.length" class="quiet">
+      No track yet. Copies are made of masters; add tracks on the Sheet.
+    </p>
+    <ol>
+      <li v-for="file in props.recipe.files" :key="file.trackId">
+        <div class="file">
+          <button
+            class="open"
+            type="button"
+            :aria-expanded="open === file.trackId"
+            @click="open = open === file.trackId ? null : file.trackId"
+          >
+            <span class="number">{{ file.track }}</span>
+            <b>{{ file.title || 'no title' }}</b>
+            <span class="names quiet">
+              <template v-if="file.original">{{ file.original }} → </template>{{ file.fileName }}
+            </span>
+          </button>
+          <span class="state">
+            <Mark :weight="WEIGHTS[file.state] ?? 'stop'" /> {{ WORDS[file.state] ?? file.state }}
+          </span>
+          <a v-if="file.proof" class="act" :href="copyOf(file.trackId)" :aria-label="`Fetch ${file.fileName}`">Fetch</a>
+          <button
+            v-else-if="file.state === 'missing' && !release.readOnly"
+            class="act"
+            type="button"
+            :disabled="props.busy"
+            :aria-label="`Write ${file.fileName}`"
+            @click="emit('write', file.trackId)"
+          >
+            Write
+          </button>
+        </div>
+        <CopyCertificate v-if="file.proof" :proof="file.proof" :altered="file.state === 'altered'" />
+        <CopyLines
+          v-if="open === file.trackId"
+          :recipe="props.recipe.id"
+          :track-id="file.trackId"
+          :cannot="file.cannot"
+        />
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.purpose {
+  margin: 0 0 6px;
+}
+.purpose .act {
+  margin-left: 6px;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-top: 1px solid var(--ink);
+}
+li {
+  border-bottom: 1px solid var(--line);
+}
+.file {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 36px;
+}
+.open {
+  flex: 1;
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  min-width: 0;
+  padding: 6px 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+  white-space: nowrap;
+}
+.open:hover b {
+  text-decoration: underline;
+}
+.names {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-size: 13px;
+}
+.number {
+  width: 20px;
+  text-align: right;
+}
+.state {
+  white-space: nowrap;
+  font-size: 14px;
+}
+</style>
