@@ -24,6 +24,7 @@ public final class Bench {
         bench("fingerprint", "Fingerprint: known sound found again", folder -> FingerprintBench.run(folder, 60));
         bench("index", "Fingerprint: search among many recordings", IndexBench::run);
         bench("rules", "Findings: rules of all destinations", RulesBench::run);
+        bench("copy", "Tagged copies of large masters", CopyBench::run);
     }
 
     private Bench() {}

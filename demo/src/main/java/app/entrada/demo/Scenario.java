@@ -277,6 +277,8 @@ public final class Scenario {
                                 "Sunniva Dray",
                                 piece(16, 72, 3, true, 46, Piece.Layers.BELLS),
                                 "XANW92500022",
+                                "gap",
+                                "0:02.500",
                                 "language",
                                 "zxx"),
                         track(
@@ -285,6 +287,8 @@ public final class Scenario {
                                 "Ruben Okafor-Lisle",
                                 piece(17, 138, 5, false, 39, Piece.Layers.QUARTET),
                                 "XANW92500023",
+                                "gap",
+                                "0:02.500",
                                 "language",
                                 "zxx"),
                         track(
@@ -293,6 +297,8 @@ public final class Scenario {
                                 "Emil Castor-Bright",
                                 piece(18, 64, 8, true, 42, Piece.Layers.QUARTET),
                                 "XANW92500024",
+                                "gap",
+                                "0:02.500",
                                 "language",
                                 "zxx")),
                 true);

@@ -88,7 +88,13 @@ final class Browser implements AutoCloseable {
 
     /** Waits until the text stands within something of this CSS. */
     WebElement see(String css, String text) {
+        return see(css, text, PATIENCE.toSeconds());
+    }
+
+    /** The same for work that takes longer. */
+    WebElement see(String css, String text, long seconds) {
         return patience()
+                .withTimeout(Duration.ofSeconds(seconds))
                 .withMessage(() -> "to see “" + text + "” in " + css + "\n" + text("body"))
                 .until(d -> d.findElements(By.cssSelector(css)).stream()
                         .filter(element ->

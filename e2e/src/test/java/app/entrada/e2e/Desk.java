@@ -63,9 +63,10 @@ final class Desk {
     /** Writes all copies of the recipe that is shown. */
     void writeCopies(String recipe) {
         browser.click(".tabs a", "Files");
-        browser.click(".recipes button", recipe);
-        browser.click("button", "Write");
-        browser.see("button", "All written");
+        browser.click("[aria-label=Recipes] button", recipe);
+        browser.see("[aria-label=Recipes] .here", recipe);
+        browser.click(".files .btn", "Write");
+        browser.see(".files .btn", "All written");
     }
 
     /** Seals and sends to Lumenfold, as the password's owner. */

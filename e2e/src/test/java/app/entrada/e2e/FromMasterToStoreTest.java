@@ -65,10 +65,10 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.see("[data-cell='1.title']", "Glass Harbour");
         browser.see(".findings", "Nothing stands in the way.");
 
-        desk.writeCopies("WAV");
-        browser.see(".proof", "read back as planned");
+        desk.writeCopies("Store master, WAV");
+        browser.see(".certificate", "entries as planned");
         desk.writeCopies("FLAC");
-        browser.see(".proof", "decoded samples");
+        browser.see(".certificate", "decoded samples");
         Path flac = Files.write(folder.resolve("fetched.flac"), browser.fetch(browser.link(".file a")));
         assertThat(run("metaflac", "--export-tags-to=-", "--no-utf8-convert", flac.toString()))
                 .contains("TITLE=Glass Harbour", "ARTIST=Mira Tollgate", "COMPOSER=Ines Quillon", "ISRC=XANW926");

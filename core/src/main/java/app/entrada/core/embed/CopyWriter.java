@@ -74,7 +74,7 @@ public final class CopyWriter {
                     FileChannel out =
                             FileChannel.open(part, StandardOpenOption.WRITE, StandardOpenOption.TRUNCATE_EXISTING)) {
                 TaggedCopy copy = TaggedCopy.of(in, plan);
-                copy.layout().write(in, out);
+                copy.write(in, out);
                 out.force(true);
                 lost = copy.lost();
             }

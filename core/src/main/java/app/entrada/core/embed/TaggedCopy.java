@@ -12,13 +12,13 @@ import java.util.List;
  * @param layout what to lay down
  * @param lost entries of the file that could not be kept in the versions of the plan, in words
  */
-record TaggedCopy(Layout layout, List<String> lost) {
+public record TaggedCopy(Layout layout, List<String> lost) {
     /**
      * Plans the whole file.
      *
      * @throws IOException with a sentence that says why it cannot be
      */
-    static TaggedCopy of(FileChannel source, TagPlan plan) throws IOException {
+    public static TaggedCopy of(FileChannel source, TagPlan plan) throws IOException {
         SoundFile sound = SoundFile.walk(source);
         List<String> lost = new ArrayList<>();
         try {
@@ -34,5 +34,10 @@ record TaggedCopy(Layout layout, List<String> lost) {
         } catch (IllegalArgumentException refused) {
             throw new IOException(refused.getMessage(), refused);
         }
+    }
+
+    /** Writes it; sound goes from file to file as it is. The caller makes it durable. */
+    public void write(FileChannel source, FileChannel out) throws IOException {
+        layout.write(source, out);
     }
 }
