@@ -1,12 +1,25 @@
 import { mount } from '@vue/test-utils'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import type { DeliveryView } from '../../api/types'
 import DeliveryTimeLine from './DeliveryTimeLine.vue'
 
+vi.mock('vue-router', () => ({ useRoute: () => ({ params: { id: '3' } }) }))
+
 const event = (state: string, says: string) => ({ at: '2026-11-23T14:02:00Z', state, says })
-const delivery = (state: string, underWay: boolean, events: ReturnType<typeof event>[]) =>
+const delivery = (
+  state: string,
+  underWay: boolean,
+  events: ReturnType<typeof event>[],
+  more: Record<string, unknown> = {},
+) =>
   mount(DeliveryTimeLine, {
+    global: {
+      mocks: { $route: {} },
+      stubs: { RouterLink: { props: ['to'], template: '<a :data-to="JSON.stringify(to)"><slot /></a>' } },
+    },
     props: {
+      mayAct: true,
+      newest: true,
       delivery: {
         id: 7,
         state,
@@ -18,6 +31,9 @@ const delivery = (state: string, underWay: boolean, events: ReturnType<typeof ev
         packageBytes: 4_200_000,
         contents: [],
         events,
+        reasons: [],
+        documents: [],
+        ...more,
       } as unknown as DeliveryView,
     },
   })
@@ -46,5 +62,26 @@ describe('the time line of a delivery', () => {
     const failed = delivery('failed', false, [])
     await failed.find('button').trigger('click')
     expect(failed.emitted('again')).toHaveLength(1)
+  })
+  it('leads from an objection to its place', () => {
+    const rejected = delivery('rejected', false, [], {
+      reasons: [{ code: 'price', says: 'No price tier is given.', track: 0, field: 'release.priceTier' }],
+    })
+    expect(rejected.text()).toContain('No price tier is given.')
+    expect(JSON.parse(rejected.find('a').attributes('data-to')!)).toMatchObject({
+      name: 'sheet',
+      query: { at: '0.priceTier' },
+    })
+  })
+  it('asks for an answer where something is asked, and sends it', async () => {
+    const asked = delivery('questions', true, [])
+    await asked.find('textarea').setValue('Low Lock Music answers for both sides.')
+    await asked.find('form').trigger('submit')
+    expect(asked.emitted('reply')).toEqual([['Low Lock Music answers for both sides.']])
+  })
+  it('offers what changed and a takedown once it was taken', async () => {
+    const taken = delivery('accepted', false, [])
+    await taken.findAll('button').at(-1)!.trigger('click')
+    expect(taken.emitted('order')).toEqual([['takedown']])
   })
 })

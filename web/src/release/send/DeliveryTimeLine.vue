@@ -1,10 +1,16 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+/** A delivery and its way: what happened, what was objected to with the place to mend it, what came back. */
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import type { DeliveryView } from '../../api/types'
 import { bytes, moment } from '../../kit/dates'
+import DocumentReader from './DocumentReader.vue'
 
-const props = defineProps<{ delivery: DeliveryView }>()
-defineEmits<{ again: [] }>()
+const props = defineProps<{ delivery: DeliveryView; mayAct: boolean; newest: boolean }>()
+const emit = defineEmits<{ again: []; off: []; reply: [text: string]; order: [occasion: 'update' | 'takedown'] }>()
+const route = useRoute()
+const answer = ref('')
+const reading = ref('')
 /** The same words again and again are one line with a count. */
 const events = computed(() => {
   const lines: { at: string; state: string; says: string; times: number }[] = []
@@ -15,6 +21,15 @@ const events = computed(() => {
   }
   return lines
 })
+const scheduled = computed(
+  () =>
+    props.delivery.state === 'sealed' && props.delivery.notBefore && new Date(props.delivery.notBefore) > new Date(),
+)
+const place = (reason: DeliveryView['reasons'][number]) => ({
+  name: reason.field === 'release.cover' ? 'artwork' : 'sheet',
+  params: route.params,
+  query: { at: `${reason.track}.${reason.field.split('.')[1] ?? 'title'}` },
+})
 </script>
 
 <template>
@@ -22,7 +37,7 @@ const events = computed(() => {
     <h3>
       Delivery {{ props.delivery.id }} · {{ props.delivery.state }}
       <span class="quiet">
-        sealed by {{ props.delivery.by
+        {{ props.delivery.occasion }}, sealed by {{ props.delivery.by
         }}<template v-if="props.delivery.packageBytes">, {{ bytes(props.delivery.packageBytes) }}</template>
         <span v-if="props.delivery.packageSha256" class="mono">
           sha256 {{ props.delivery.packageSha256.slice(0, 16) }}…</span
@@ -38,12 +53,62 @@ const events = computed(() => {
         >
       </li>
       <li v-if="props.delivery.underWay" class="waiting">
-        <span class="at" /><b class="quiet">waiting for an answer…</b>
+        <span class="at" /><b class="quiet">{{
+          scheduled ? `leaves ${moment(props.delivery.notBefore)}` : 'waiting for an answer…'
+        }}</b>
       </li>
     </ol>
-    <button v-if="props.delivery.state === 'failed'" class="act" type="button" @click="$emit('again')">
-      Try again with the same seal
-    </button>
+    <ul v-if="props.newest && props.delivery.reasons.length" class="reasons" aria-label="What was objected to">
+      <li v-for="(reason, i) in props.delivery.reasons" :key="i">
+        {{ reason.says }}
+        <RouterLink v-if="reason.field" :to="place(reason)">{{
+          reason.track ? `Go to track ${reason.track}` : 'Go there'
+        }}</RouterLink>
+      </li>
+    </ul>
+    <form v-if="props.delivery.state === 'questions' && props.mayAct" @submit.prevent="emit('reply', answer)">
+      <label :for="`reply-${props.delivery.id}`" class="hidden-text">Your answer</label>
+      <textarea
+        :id="`reply-${props.delivery.id}`"
+        v-model="answer"
+        class="form-control"
+        rows="2"
+        maxlength="4000"
+        placeholder="Your answer"
+      />
+      <button class="act" type="submit" :disabled="!answer.trim()">Send the answer</button>
+    </form>
+    <p class="more">
+      <button
+        v-for="document in props.delivery.documents"
+        :key="document.name"
+        class="act"
+        type="button"
+        :aria-expanded="reading === document.name"
+        @click="reading = reading === document.name ? '' : document.name"
+      >
+        {{ document.name }}
+      </button>
+      <template v-if="props.mayAct">
+        <button v-if="props.delivery.state === 'failed'" class="act" type="button" @click="emit('again')">
+          Try again with the same seal
+        </button>
+        <button v-if="props.delivery.state === 'failed' || scheduled" class="act" type="button" @click="emit('off')">
+          Call it off
+        </button>
+        <template v-if="props.newest && props.delivery.state === 'accepted'">
+          <button class="act" type="button" @click="emit('order', 'update')">Send what changed…</button>
+          <button class="act" type="button" @click="emit('order', 'takedown')">Take it down…</button>
+        </template>
+      </template>
+    </p>
+    <DocumentReader
+      v-for="document in props.delivery.documents.filter((each) => each.name === reading)"
+      :key="document.name"
+      :path="document.name"
+      :kind="document.name.endsWith('.ACK') ? 'works' : document.name.endsWith('.csv') ? 'csv' : 'text'"
+      :text="document.text"
+    />
   </article>
 </template>
 
@@ -66,17 +131,17 @@ ol {
   padding: 0;
   border-left: 1px solid var(--line);
 }
-li {
+ol li {
   position: relative;
   display: flex;
   gap: 10px;
   padding: 3px 0 3px 16px;
   color: var(--note);
 }
-li span:not(.at) {
+ol li span:not(.at) {
   color: var(--ink);
 }
-li::before {
+ol li::before {
   content: '';
   position: absolute;
   left: -5px;
@@ -93,6 +158,9 @@ li::before {
 .failed {
   color: var(--stop);
 }
+.questions {
+  color: var(--risk);
+}
 .waiting {
   color: var(--line);
 }
@@ -107,5 +175,23 @@ b {
 }
 .waiting b {
   width: auto;
+}
+.reasons {
+  margin: 6px 0 0;
+  padding-left: 20px;
+}
+.reasons a {
+  margin-left: 6px;
+  font-weight: 600;
+  color: var(--madder);
+}
+form {
+  margin: 6px 0 0 20px;
+}
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  margin: 6px 0 0 20px;
 }
 </style>

@@ -1,31 +1,68 @@
 <script setup lang="ts">
+/** What is ordered, declared and signed with the password: for one destination or for several at once. */
 import { BButton, BForm, BFormCheckbox, BFormInput, BModal } from 'bootstrap-vue-next'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { call } from '../../api/client'
-import type { DestinationSend } from '../../api/types'
+import type { DestinationSend, Outcome } from '../../api/types'
 import { bytes } from '../../kit/dates'
 import { useReleaseStore } from '../store'
 
-const props = defineProps<{ destination: DestinationSend }>()
+const props = defineProps<{ destinations: DestinationSend[]; occasion: 'delivery' | 'update' | 'takedown' }>()
 const emit = defineEmits<{ close: []; sent: [] }>()
 const release = useReleaseStore()
 const open = ref(true)
 const declares = ref(false)
 const password = ref('')
 const problem = ref('')
+const refused = ref<string[]>([])
 const busy = ref(false)
-const total = props.destination.preview.contents.reduce((sum, content) => sum + content.bytes, 0)
+const visibility = ref('public')
+const downloads = ref(false)
+const express = ref(false)
+const territories = ref('')
+const from = ref('')
+const price = ref('')
+const sendOn = ref('')
+
+/** Some may have gone out though others did not. */
+const left = () => (refused.value.length ? emit('sent') : emit('close'))
+const one = computed(() => (props.destinations.length === 1 ? props.destinations[0]! : null))
+const any = (sends: string) => props.destinations.some((each) => each.sends === sends)
+const faster = computed(() => props.destinations.filter((each) => each.express))
+const count = computed(() => props.destinations.reduce((sum, each) => sum + each.preview.contents.length, 0))
+const total = computed(() =>
+  props.destinations.reduce(
+    (sum, each) => sum + each.preview.contents.reduce((bytes, content) => bytes + content.bytes, 0),
+    0,
+  ),
+)
+const title = computed(() => {
+  const whom = one.value?.name ?? `${props.destinations.length} destinations`
+  return props.occasion === 'takedown' ? `Take down at ${whom}` : `Send to ${whom}`
+})
 
 async function send() {
   busy.value = true
   problem.value = ''
+  refused.value = []
   try {
-    await call('POST', `/api/releases/${release.view!.head.id}/deliveries`, {
-      destination: props.destination.id,
+    const outcomes = await call<Outcome[]>('POST', `/api/releases/${release.view!.head.id}/deliveries`, {
+      destinations: props.destinations.map((each) => each.id),
+      occasion: props.occasion,
       declaresRights: declares.value,
       password: password.value,
+      sendOn: sendOn.value || null,
+      terms: {
+        visibility: visibility.value,
+        downloads: downloads.value,
+        express: express.value,
+        territories: territories.value,
+        from: from.value,
+        price: price.value ? Number(price.value) : null,
+      },
     })
-    emit('sent')
+    refused.value = outcomes.filter((each) => each.problem).map((each) => each.problem)
+    if (!refused.value.length) emit('sent')
   } catch (failure) {
     problem.value = (failure as Error).message
     password.value = ''
@@ -36,31 +73,100 @@ async function send() {
 </script>
 
 <template>
-  <BModal v-model="open" :title="`Send to ${props.destination.name}`" no-footer @hidden="emit('close')">
-    <p>
-      <b>{{ release.view!.head.title }}</b> goes out as one sealed package: the store message and
-      {{ props.destination.preview.contents.length }} files, {{ bytes(total) }}. What is sealed is never changed.
+  <BModal v-model="open" :title="title" no-footer @hidden="left">
+    <p v-if="props.occasion === 'takedown'">
+      <b>{{ release.view!.head.title }}</b> is to go from sale. Its codes stay its own for ever, whatever comes after.
+    </p>
+    <p v-else>
+      <b>{{ release.view!.head.title }}</b> goes out
+      <template v-if="one">
+        as one sealed delivery: {{ one.preview.documents.map((each) => each.says).join(', ')
+        }}<template v-if="count"> and {{ count }} files, {{ bytes(total) }}</template
+        >.
+      </template>
+      <template v-else
+        >to {{ props.destinations.map((each) => each.name).join(', ') }}, each sealed by itself.</template
+      >
+      <template v-if="props.occasion === 'update'"> Only what became different is sent.</template>
+      What is sealed is never changed.
     </p>
     <BForm @submit.prevent="send">
+      <fieldset v-if="props.occasion !== 'takedown'" class="terms">
+        <legend>Terms of this delivery</legend>
+        <label v-if="any('track by track')"
+          >Visibility
+          <select v-model="visibility" class="form-select form-select-sm">
+            <option>public</option>
+            <option>private</option>
+          </select>
+        </label>
+        <label v-if="any('track by track')" class="check"
+          ><input v-model="downloads" type="checkbox" /> listeners may keep it</label
+        >
+        <label v-if="any('cue table')"
+          >Price <input v-model="price" class="form-control form-control-sm" type="number" min="20" max="5000" />
+        </label>
+        <label v-if="any('store message')"
+          >Territories
+          <input v-model="territories" class="form-control form-control-sm" placeholder="as the release says" />
+        </label>
+        <label
+          >First day
+          <input v-model="from" class="form-control form-control-sm" type="date" />
+        </label>
+        <label
+          >Send on
+          <input v-model="sendOn" class="form-control form-control-sm" type="date" />
+        </label>
+        <label v-for="each in faster" :key="each.id" class="check"
+          ><input v-model="express" type="checkbox" /> {{ each.name }} faster: {{ each.express }}</label
+        >
+      </fieldset>
       <BFormCheckbox id="declares" v-model="declares">
-        I declare that the label holds the rights in these recordings, works and pictures for the territories named.
+        I declare that the label holds the rights in these recordings, works and pictures for the territories named, and
+        that covers, remixes and samples are permitted.
       </BFormCheckbox>
       <label for="again">Your password, again</label>
       <BFormInput id="again" v-model="password" type="password" autocomplete="current-password" required />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p v-for="each in refused" :key="each" class="problem" role="alert">{{ each }}</p>
       <div class="end">
-        <button class="act" type="button" @click="open = false">Not now</button>
-        <BButton type="submit" variant="primary" :disabled="busy || !declares || !password">Seal and send</BButton>
+        <button class="act" type="button" @click="open = false">{{ refused.length ? 'Close' : 'Not now' }}</button>
+        <BButton v-if="!refused.length" type="submit" variant="primary" :disabled="busy || !declares || !password"
+          >Seal and send</BButton
+        >
       </div>
     </BForm>
   </BModal>
 </template>
 
 <style scoped>
-label {
+label[for] {
   display: block;
   margin: 14px 0 4px;
   font-weight: 500;
+}
+.terms {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: flex-end;
+  margin: 0 0 14px;
+}
+legend {
+  font-size: 14px;
+  font-weight: 600;
+  margin: 0 0 2px;
+}
+.terms label {
+  font-size: 13px;
+}
+.terms input:not([type='checkbox']),
+.terms select {
+  width: 136px;
+}
+.check {
+  padding-bottom: 6px;
 }
 .problem {
   margin: 10px 0 0;

@@ -1,36 +1,50 @@
 <script setup lang="ts">
+/** All destinations of the release: choose all, by kind, or singly; seen before it is sent, followed after. */
 import { BButton } from 'bootstrap-vue-next'
-import { onMounted, onUnmounted, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { call } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { DestinationSend } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
-import { bytes, day } from '../../kit/dates'
+import { toggled } from '../../kit/toggled'
 import { useReleaseStore } from '../store'
-import DeliveryTimeLine from './DeliveryTimeLine.vue'
+import DestinationSheet from './DestinationSheet.vue'
 import SendDialog from './SendDialog.vue'
 
+type Occasion = 'delivery' | 'update' | 'takedown'
 const release = useReleaseStore()
 const session = useSession()
-const route = useRoute()
 const destinations = ref<DestinationSend[] | null>(null)
 const problem = ref('')
-const sending = ref<DestinationSend | null>(null)
-const reading = ref('')
+const chosen = ref('')
+const ticked = ref<Set<string>>(new Set())
+const sending = ref<{ to: DestinationSend[]; occasion: Occasion } | null>(null)
+
+const destination = computed(
+  () => destinations.value?.find((each) => each.id === chosen.value) ?? destinations.value?.[0],
+)
+const sendable = computed(() => (destinations.value ?? []).filter((each) => !each.preview.hindrances.length))
+const batch = computed(() => sendable.value.filter((each) => ticked.value.has(each.id)))
+const kinds = computed(() => [...new Set(sendable.value.map((each) => each.kind))])
+const tickKind = (kind?: string) =>
+  (ticked.value = new Set(sendable.value.filter((each) => !kind || each.kind === kind).map((each) => each.id)))
+
+/** How a destination stands, in a word and a mark. */
+function stands(each: DestinationSend): { weight: string; says: string } {
+  const state = each.deliveries.find((delivery) => delivery.state !== 'called off')?.state
+  if (state === 'accepted' && !each.preview.changes.length) return { weight: 'ready', says: 'accepted' }
+  if (state === 'accepted') return { weight: 'risk', says: 'changed since' }
+  if (state === 'rejected' || state === 'failed') return { weight: 'stop', says: state }
+  if (state === 'questions') return { weight: 'risk', says: 'asks something' }
+  if (state === 'taken down') return { weight: 'note', says: state }
+  if (state) return { weight: 'note', says: state }
+  return each.preview.hindrances.length ? { weight: 'stop', says: 'not yet' } : { weight: 'ready', says: 'can be sent' }
+}
 
 async function load() {
   try {
     destinations.value = await call<DestinationSend[]>('GET', `/api/releases/${release.view!.head.id}/deliveries`)
     problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-async function again(delivery: number) {
-  try {
-    await call('POST', `/api/releases/${release.view!.head.id}/deliveries/${delivery}/again`)
-    await load()
   } catch (failure) {
     problem.value = (failure as Error).message
   }
@@ -47,75 +61,75 @@ const stops = [
 onMounted(load)
 onUnmounted(() => stops.forEach((stop) => stop()))
 watch(() => release.view?.revision, load)
+
+function sent() {
+  sending.value = null
+  ticked.value = new Set()
+  void load()
+}
 </script>
 
 <template>
   <div class="send">
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!destinations" class="quiet">Looking at what would be sent…</p>
-    <section v-for="destination in destinations" :key="destination.id" :aria-label="destination.name">
-      <header>
-        <h2>{{ destination.name }}</h2>
-        <span class="quiet"
-          >{{ destination.kind
-          }}<template v-if="destination.lastDay"> · deliver by {{ day(destination.lastDay) }}</template></span
-        >
+    <p v-if="!destinations" class="quiet" role="status">Looking at what would be sent…</p>
+    <p v-else-if="!destinations.length" class="quiet">
+      The release names no destination. Readiness is the place to choose where it goes.
+    </p>
+    <template v-else>
+      <div v-if="session.who?.role === 'manager' && sendable.length > 1" class="top">
+        <span class="quiet">{{ sendable.length }} of {{ destinations.length }} can be sent. Tick</span>
+        <button class="act" type="button" @click="tickKind()">all</button>
+        <template v-if="kinds.length > 1">
+          <button v-for="kind in kinds" :key="kind" class="act" type="button" @click="tickKind(kind)">
+            {{ kind }}
+          </button>
+        </template>
         <BButton
-          v-if="session.who?.role === 'manager'"
+          v-if="batch.length"
+          class="together"
           variant="primary"
           size="sm"
-          :disabled="destination.preview.hindrances.length > 0"
-          @click="sending = destination"
+          @click="sending = { to: batch, occasion: 'delivery' }"
         >
-          Send to {{ destination.name }}…
+          Send to {{ batch.length === 1 ? batch[0]!.name : `${batch.length} together` }}…
         </BButton>
-      </header>
-      <ul v-if="destination.preview.hindrances.length" class="hindrances">
-        <li v-for="hindrance in destination.preview.hindrances" :key="hindrance">
-          <Mark :weight="hindrance.includes('under way') ? 'note' : 'stop'" /> {{ hindrance }}
-          <RouterLink v-if="hindrance.includes('copies')" :to="{ name: 'files', params: route.params }"
-            >Write them under Files</RouterLink
-          >
-        </li>
-      </ul>
-      <div v-if="destination.preview.contents.length" class="contents">
-        <h3>What would be sent</h3>
-        <table>
-          <tbody>
-            <tr>
-              <td>
-                <button
-                  class="act"
-                  type="button"
-                  :aria-expanded="reading === destination.id"
-                  @click="reading = reading === destination.id ? '' : destination.id"
-                >
-                  message.xml
-                </button>
-              </td>
-              <td class="quiet">store message: read it here</td>
-              <td></td>
-            </tr>
-            <tr v-for="content in destination.preview.contents" :key="content.path">
-              <td>{{ content.path }}</td>
-              <td class="mono quiet">sha256 {{ content.sha256.slice(0, 16) }}…</td>
-              <td class="bytes">{{ bytes(content.bytes) }}</td>
-            </tr>
-          </tbody>
-        </table>
-        <pre v-if="reading === destination.id" class="mono" tabindex="0" aria-label="Store message">{{
-          destination.preview.message
-        }}</pre>
       </div>
-      <DeliveryTimeLine
-        v-for="delivery in destination.deliveries"
-        :key="delivery.id"
-        :delivery="delivery"
-        @again="again(delivery.id)"
-      />
-      <p v-if="!destination.deliveries.length" class="quiet">Nothing was sent to {{ destination.name }} yet.</p>
-    </section>
-    <SendDialog v-if="sending" :destination="sending" @close="sending = null" @sent="((sending = null), load())" />
+      <div class="both">
+        <nav aria-label="Destinations">
+          <ul>
+            <li v-for="each in destinations" :key="each.id" :class="{ here: each.id === destination?.id }">
+              <input
+                type="checkbox"
+                :checked="ticked.has(each.id)"
+                :disabled="each.preview.hindrances.length > 0"
+                :aria-label="`Tick ${each.name}`"
+                @change="ticked = toggled(ticked, each.id)"
+              />
+              <button type="button" :aria-pressed="each.id === destination?.id" @click="chosen = each.id">
+                <span>{{ each.name }}</span>
+                <span class="quiet word"><Mark :weight="stands(each).weight" /> {{ stands(each).says }}</span>
+              </button>
+            </li>
+          </ul>
+        </nav>
+        <DestinationSheet
+          v-if="destination"
+          :key="destination.id"
+          class="main"
+          :destination="destination"
+          @order="(occasion) => (sending = { to: [destination!], occasion })"
+          @changed="load"
+        />
+      </div>
+    </template>
+    <SendDialog
+      v-if="sending"
+      :destinations="sending.to"
+      :occasion="sending.occasion"
+      @close="sending = null"
+      @sent="sent"
+    />
   </div>
 </template>
 
@@ -123,56 +137,61 @@ watch(() => release.view?.revision, load)
 .send {
   padding: 12px 16px;
 }
-header {
-  display: flex;
-  align-items: baseline;
-  gap: 12px;
-  padding-bottom: 6px;
-  border-bottom: 1px solid var(--ink);
-}
-header span {
-  flex: 1;
-}
-h2 {
-  font-size: 1.15rem;
-  margin: 0;
-}
-h3 {
-  margin: 12px 0 2px;
-  font:
-    600 14px 'Barlow',
-    sans-serif;
-}
 .problem {
   color: var(--stop);
 }
-.hindrances {
+.top {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin-bottom: 10px;
+}
+.together {
+  margin-left: auto;
+}
+.both {
+  display: flex;
+  gap: 20px;
+  align-items: flex-start;
+}
+nav {
+  flex: 0 0 196px;
+  border-top: 1px solid var(--ink);
+}
+ul {
   list-style: none;
-  margin: 8px 0;
+  margin: 0;
   padding: 0;
 }
-.hindrances a {
-  text-decoration: underline;
-}
-table {
-  width: 100%;
-  font-size: 14px;
-}
-td {
-  padding: 2px 8px 2px 0;
+nav li {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding-left: 4px;
   border-bottom: 1px solid var(--line);
 }
-.bytes {
-  text-align: right;
-  padding-right: 0;
+nav .here {
+  background: var(--madder-wash);
 }
-pre {
-  max-height: 320px;
-  overflow: auto;
-  margin: 8px 0;
-  padding: 8px;
-  border: 1px solid var(--line);
-  background: var(--bs-body-bg);
-  font-size: 12px;
+nav button {
+  flex: 1;
+  padding: 3px 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+  font-weight: 500;
+}
+nav .here button {
+  color: var(--madder);
+}
+.word {
+  display: block;
+  font-size: 13px;
+  font-weight: 400;
+}
+.main {
+  flex: 1;
+  min-width: 0;
 }
 </style>

@@ -59,8 +59,13 @@ final class Installation {
 
     /** Orders misbehaviour at the stand-in store. */
     void order(String kind, int times, long millis) throws IOException, InterruptedException {
+        order("lumenfold", kind, times, millis);
+    }
+
+    /** Orders misbehaviour at a simulated destination. */
+    void order(String destination, String kind, int times, long millis) throws IOException, InterruptedException {
         String body = "{\"kind\":\"%s\",\"times\":%d,\"millis\":%d}".formatted(kind, times, millis);
-        HttpRequest request = HttpRequest.newBuilder(URI.create(store() + "/control/faults"))
+        HttpRequest request = HttpRequest.newBuilder(URI.create(standins() + "/" + destination + "/control/faults"))
                 .POST(HttpRequest.BodyPublishers.ofString(body))
                 .build();
         HttpResponse<String> answer = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
@@ -69,14 +74,19 @@ final class Installation {
 
     /** What the stand-in store has: JSON of tries and deliveries. */
     String storeState() throws IOException, InterruptedException {
-        HttpRequest request =
-                HttpRequest.newBuilder(URI.create(store() + "/control/state")).build();
+        return stateOf("lumenfold");
+    }
+
+    /** What a simulated destination has. */
+    String stateOf(String destination) throws IOException, InterruptedException {
+        HttpRequest request = HttpRequest.newBuilder(URI.create(standins() + "/" + destination + "/control/state"))
+                .build();
         return HttpClient.newHttpClient()
                 .send(request, HttpResponse.BodyHandlers.ofString())
                 .body();
     }
 
-    private String store() throws IOException {
+    private String standins() throws IOException {
         return "http://127.0.0.1:"
                 + Files.readString(var.resolve("demo/run/standins.port")).strip();
     }

@@ -10,18 +10,28 @@ final class Faults {
     enum Kind {
         /** Answers 503 with a short Retry-After, without reading the package. */
         UNAVAILABLE,
-        /** Reads half of the package, then closes the connection. */
+        /** Answers 429 with a short Retry-After. */
+        BUSY,
+        /** Answers 401 as if the token had run out. */
+        EXPIRED,
+        /** Reads a little of the package, then closes the connection. */
         DROP_BEFORE,
         /** Takes the whole package, then closes the connection without an answer. */
         DROP_AFTER,
         /** Waits before it answers. */
         DELAY,
         /** Rejects at review, whatever the package says. */
-        REJECT
+        REJECT,
+        /** Answers a question about a delivery with a word that means nothing, or steps back. */
+        CONTRADICT,
+        /** Calls back twice, with the same words. */
+        TWICE
     }
 
     private final Deque<Kind> atTheDoor = new ArrayDeque<>();
     private final Deque<Kind> atReview = new ArrayDeque<>();
+    private final Deque<Kind> whenAsked = new ArrayDeque<>();
+    private final Deque<Kind> callingBack = new ArrayDeque<>();
     private long delayMillis = 5_000;
     private long reviewMillis;
 
@@ -38,11 +48,19 @@ final class Faults {
         if (word.equals("NONE")) {
             atTheDoor.clear();
             atReview.clear();
+            whenAsked.clear();
+            callingBack.clear();
             return;
         }
         Kind ordered = Kind.valueOf(word);
         if (ordered == Kind.DELAY && millis > 0) delayMillis = millis;
-        for (int i = 0; i < times; i++) (ordered == Kind.REJECT ? atReview : atTheDoor).add(ordered);
+        Deque<Kind> queue = switch (ordered) {
+            case REJECT -> atReview;
+            case CONTRADICT -> whenAsked;
+            case TWICE -> callingBack;
+            default -> atTheDoor;
+        };
+        for (int i = 0; i < times; i++) queue.add(ordered);
     }
 
     synchronized Kind door() {
@@ -51,6 +69,14 @@ final class Faults {
 
     synchronized boolean rejectsReview() {
         return atReview.poll() != null;
+    }
+
+    synchronized boolean contradicts() {
+        return whenAsked.poll() != null;
+    }
+
+    synchronized boolean callsTwice() {
+        return callingBack.poll() != null;
     }
 
     synchronized long delayMillis() {
@@ -62,6 +88,6 @@ final class Faults {
     }
 
     synchronized int waiting() {
-        return atTheDoor.size() + atReview.size();
+        return atTheDoor.size() + atReview.size() + whenAsked.size() + callingBack.size();
     }
 }

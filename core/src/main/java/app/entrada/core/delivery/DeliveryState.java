@@ -1,5 +1,6 @@
 package app.entrada.core.delivery;
 
+import java.util.EnumSet;
 import java.util.Set;
 
 /** States of a delivery and the ways between them. What is sealed is never changed; only its state is. */
@@ -10,12 +11,18 @@ public enum DeliveryState {
     RECEIVED("received"),
     /** Somebody looks at it there. */
     IN_REVIEW("in review"),
+    /** Somebody there wants to know something first. */
+    QUESTIONS("questions"),
     /** Taken. */
     ACCEPTED("accepted"),
     /** Refused with reasons. */
     REJECTED("rejected"),
     /** Could not be handed over after many tries. */
-    FAILED("failed");
+    FAILED("failed"),
+    /** Gone from sale, as was asked. */
+    TAKEN_DOWN("taken down"),
+    /** Called off by its sender before it left. */
+    CALLED_OFF("called off");
 
     private final String says;
 
@@ -37,16 +44,33 @@ public enum DeliveryState {
     /** States that may follow. */
     public Set<DeliveryState> next() {
         return switch (this) {
-            case SEALED -> Set.of(RECEIVED, REJECTED, FAILED);
-            case RECEIVED -> Set.of(IN_REVIEW, ACCEPTED, REJECTED);
-            case IN_REVIEW -> Set.of(ACCEPTED, REJECTED);
-            case FAILED -> Set.of(SEALED);
-            case ACCEPTED, REJECTED -> Set.of();
+            case SEALED -> EnumSet.of(RECEIVED, REJECTED, FAILED, CALLED_OFF);
+            case RECEIVED -> EnumSet.of(IN_REVIEW, QUESTIONS, ACCEPTED, REJECTED, TAKEN_DOWN);
+            case IN_REVIEW -> EnumSet.of(QUESTIONS, ACCEPTED, REJECTED, TAKEN_DOWN);
+            case QUESTIONS -> EnumSet.of(IN_REVIEW, ACCEPTED, REJECTED, TAKEN_DOWN);
+            case FAILED -> EnumSet.of(SEALED, CALLED_OFF);
+            case ACCEPTED, REJECTED, TAKEN_DOWN, CALLED_OFF -> EnumSet.noneOf(DeliveryState.class);
         };
+    }
+
+    /**
+     * The state that a destination's word stands for; a word that is not known, or that leads back, is no news.
+     *
+     * @param word {@code received}, {@code in_review}, {@code questions}, {@code accepted}, {@code rejected} or
+     *     {@code taken_down}
+     */
+    public DeliveryState heard(String word) {
+        for (DeliveryState state : next()) if (state.says.replace(' ', '_').equals(word)) return state;
+        return this;
     }
 
     /** Whether the destination has yet to answer. */
     public boolean underWay() {
-        return this == SEALED || this == RECEIVED || this == IN_REVIEW;
+        return this == SEALED || this == RECEIVED || this == IN_REVIEW || this == QUESTIONS;
+    }
+
+    /** Whether what was said there is an objection that somebody has to answer. */
+    public boolean objects() {
+        return this == REJECTED || this == QUESTIONS;
     }
 }

@@ -25,7 +25,11 @@ public final class NextMoves {
         ON_ITS_WAY,
         ACCEPTED,
         REJECTED,
-        FAILED
+        FAILED,
+        /** It wants to know something before it decides. */
+        ASKED,
+        /** Taken from sale again, as was asked. */
+        TAKEN_DOWN
     }
 
     /**
@@ -83,7 +87,9 @@ public final class NextMoves {
         List<Profile> open = Profile.meantBy(release, profiles).stream()
                 .filter(profile -> {
                     Standing standing = state.standings().getOrDefault(profile.id(), Standing.NOT_SENT);
-                    return standing != Standing.ACCEPTED && standing != Standing.ON_ITS_WAY;
+                    return standing != Standing.ACCEPTED
+                            && standing != Standing.ON_ITS_WAY
+                            && standing != Standing.TAKEN_DOWN;
                 })
                 .toList();
         Map<String, List<Finding>> stops = new LinkedHashMap<>();
@@ -112,13 +118,13 @@ public final class NextMoves {
         for (Profile profile : open) {
             Standing standing = state.standings().getOrDefault(profile.id(), Standing.NOT_SENT);
             List<Profile> waiting = List.of(profile);
-            if (standing == Standing.REJECTED || standing == Standing.FAILED)
+            if (standing == Standing.REJECTED || standing == Standing.FAILED || standing == Standing.ASKED)
                 moves.add(move(
                         release,
                         "%s %s: %s"
                                 .formatted(
                                         profile.name(),
-                                        standing == Standing.REJECTED ? "rejected it" : "could not be reached",
+                                        said(standing),
                                         state.answers().getOrDefault(profile.id(), "no reason given")),
                         waiting,
                         today,
@@ -126,7 +132,7 @@ public final class NextMoves {
                         Optional.empty(),
                         Weight.STOP));
             // what this program cannot send is sent by hand, and nobody here knows when
-            if (profile.sends().isEmpty()) continue;
+            if (profile.sends().isEmpty() || standing == Standing.ASKED) continue;
             boolean stopped =
                     state.findings().stream().anyMatch(f -> f.destinations().get(profile.id()) == Weight.STOP);
             if (stopped) continue;
@@ -145,6 +151,14 @@ public final class NextMoves {
             else moves.add(move(release, "Ready to send.", waiting, today, "send", Optional.empty(), Weight.RISK));
         }
         return moves;
+    }
+
+    private static String said(Standing standing) {
+        return switch (standing) {
+            case REJECTED -> "rejected it";
+            case ASKED -> "asks";
+            default -> "could not be reached";
+        };
     }
 
     private static Move move(

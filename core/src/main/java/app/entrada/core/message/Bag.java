@@ -45,7 +45,11 @@ public final class Bag {
 
     /** A text made here. */
     public static Item text(String path, String text) {
-        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        return bytes(path, text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Bytes made here. */
+    public static Item bytes(String path, byte[] bytes) {
         Sha256 sha256 = digest(bytes);
         return item(path, bytes.length, sha256, () -> new ByteArrayInputStream(bytes));
     }

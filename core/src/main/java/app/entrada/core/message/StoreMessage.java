@@ -4,15 +4,12 @@ import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Names;
 import app.entrada.core.field.RightsLine;
-import app.entrada.core.field.Sha256;
 import app.entrada.core.field.Terms;
 import app.entrada.core.field.Territories;
 import app.entrada.core.field.Writer;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.text.TitleStyle;
 import java.io.StringWriter;
-import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,57 +17,32 @@ import java.util.Optional;
 import javax.xml.stream.XMLStreamException;
 
 /**
- * The message that tells a store of a release: XML in the shape of the DDEX ERN 4.3 NewReleaseMessage. It is shaped after
+ * The message that tells a store of a release, of what became different, or that it is to go: XML in the shape of the DDEX ERN 4.3 NewReleaseMessage. It is shaped after
  * the standard and not validated against its schema; every reference in it resolves.
  */
 public final class StoreMessage {
-    /**
-     * A file of the package.
-     *
-     * @param uri path below the package's payload folder
-     */
-    public record SentFile(String uri, Sha256 sha256, long bytes) {}
-
-    /**
-     * What goes into a message beside the release's facts.
-     *
-     * @param messageId unique to the message
-     * @param created when the delivery was sealed
-     * @param genreWords the receiver's own words for genres of ours
-     * @param sound by track id: the file sent
-     * @param lengths by track id: what was measured of its master
-     */
-    public record Delivery(
-            String messageId,
-            Instant created,
-            String sender,
-            String recipient,
-            TitleStyle style,
-            Map<String, String> genreWords,
-            Map<Long, SentFile> sound,
-            Map<Long, AudioFacts> lengths,
-            SentFile cover) {}
-
     private final Release release;
-    private final Delivery delivery;
+    private final Outgoing out;
+    private final Map<Long, AudioFacts> lengths;
     private final Map<String, String> parties = new LinkedHashMap<>();
     private final XmlText xml;
 
-    private StoreMessage(Release release, Delivery delivery, StringWriter out) throws XMLStreamException {
-        this.release = release;
-        this.delivery = delivery;
-        this.xml = new XmlText(out);
+    private StoreMessage(Outgoing out, StringWriter text) throws XMLStreamException {
+        this.release = out.release();
+        this.out = out;
+        this.lengths = out.lengths();
+        this.xml = new XmlText(text);
     }
 
-    /** The message. The same release and delivery give the same text. */
-    public static String of(Release release, Delivery delivery) {
-        StringWriter out = new StringWriter();
+    /** The message. The same facts give the same text. */
+    public static String of(Outgoing out) {
+        StringWriter text = new StringWriter();
         try {
-            new StoreMessage(release, delivery, out).write();
+            new StoreMessage(out, text).write();
         } catch (XMLStreamException cannotHappenInMemory) {
             throw new IllegalStateException(cannotHappenInMemory);
         }
-        return out.toString();
+        return text.toString();
     }
 
     private String party(String name) {
@@ -119,18 +91,19 @@ public final class StoreMessage {
 
     private void header() throws XMLStreamException {
         xml.begin("MessageHeader");
-        xml.leaf("MessageId", delivery.messageId());
+        xml.leaf("MessageId", out.messageId());
         xml.begin("MessageSender")
                 .begin("PartyName")
-                .leaf("FullName", delivery.sender())
+                .leaf("FullName", out.label().name())
                 .end()
                 .end();
         xml.begin("MessageRecipient")
                 .begin("PartyName")
-                .leaf("FullName", delivery.recipient())
+                .leaf("FullName", out.profile().name())
                 .end()
                 .end();
-        xml.leaf("MessageCreatedDateTime", delivery.created().toString());
+        xml.leaf("MessageControlType", out.occasion() == Outgoing.Occasion.FULL ? "LiveMessage" : "UpdatedMessage");
+        xml.leaf("MessageCreatedDateTime", out.sealed().toString());
         xml.end();
     }
 
@@ -146,7 +119,7 @@ public final class StoreMessage {
                 .map(code -> code.compact());
         xml.begin("ResourceId").leaf("ISRC", isrc).end();
         rightsLine("PLine", release.holds(track, Fields.TRACK_P_LINE));
-        SentFile file = delivery.sound().get(track.id());
+        Outgoing.SentFile file = out.sound().get(track.id());
         if (file != null) {
             xml.begin("TechnicalDetails");
             xml.leaf("TechnicalResourceDetailsReference", "T" + track.number());
@@ -154,7 +127,7 @@ public final class StoreMessage {
             xml.end();
         }
         xml.end();
-        title(delivery.style().track(release, track), track);
+        title(out.profile().titleStyle().track(release, track), track);
         xml.leaf("DisplayArtistName", release.artistsOf(track));
         int sequence = 1;
         for (String name : names(track, Fields.TRACK_ARTISTS)) artist(name, "MainArtist", sequence++);
@@ -165,7 +138,7 @@ public final class StoreMessage {
         contributors(Writer.as(Writer.Role.AR, writers), "Arranger");
         contributors(Writer.as(Writer.Role.AD, writers), "Adapter");
         contributors(Writer.as(Writer.Role.TR, writers), "Translator");
-        AudioFacts measured = delivery.lengths().get(track.id());
+        AudioFacts measured = lengths.get(track.id());
         if (measured != null) xml.leaf("Duration", duration(measured.milliseconds()));
         xml.leaf("ParentalWarningType", warning(track));
         xml.leaf("LanguageOfPerformance", release.holds(track, Fields.TRACK_LANGUAGE));
@@ -181,13 +154,13 @@ public final class StoreMessage {
     }
 
     private void image() throws XMLStreamException {
-        if (delivery.cover() == null) return;
+        if (out.cover().isEmpty()) return;
         xml.begin("Image");
         xml.leaf("ResourceReference", imageReference());
         xml.leaf("Type", "FrontCoverImage");
         xml.begin("TechnicalDetails");
         xml.leaf("TechnicalResourceDetailsReference", "T" + (release.tracks().size() + 1));
-        file(delivery.cover());
+        file(out.cover().get());
         xml.end();
         xml.end();
     }
@@ -205,7 +178,7 @@ public final class StoreMessage {
                         .map(code -> code.digits()));
         xml.leaf("CatalogNumber", release.facts().get(Fields.RELEASE_CATALOGUE_NUMBER));
         xml.end();
-        xml.leaf("DisplayTitleText", delivery.style().release(release));
+        xml.leaf("DisplayTitleText", out.profile().titleStyle().release(release));
         xml.leaf(
                 "DisplayArtistName", release.facts().get(Fields.RELEASE_ARTISTS).map(Names::sentence));
         int sequence = 1;
@@ -218,7 +191,7 @@ public final class StoreMessage {
         for (String genre :
                 release.facts().get(Fields.RELEASE_GENRE).map(Terms::list).orElse(List.of()))
             xml.begin("Genre")
-                    .leaf("GenreText", delivery.genreWords().getOrDefault(genre, genre))
+                    .leaf("GenreText", out.profile().genreWords().getOrDefault(genre, genre))
                     .end();
         xml.leaf(
                 "OriginalReleaseDate",
@@ -234,7 +207,7 @@ public final class StoreMessage {
             xml.leaf("ReleaseResourceReference", "A" + track.number());
             xml.end();
         }
-        if (delivery.cover() != null) xml.leaf("LinkedReleaseResourceReference", imageReference());
+        if (out.cover().isPresent()) xml.leaf("LinkedReleaseResourceReference", imageReference());
         xml.end();
         xml.end();
     }
@@ -245,22 +218,52 @@ public final class StoreMessage {
             xml.begin("ReleaseDeal");
             xml.leaf("DealReleaseReference", "R" + reference);
             xml.begin("Deal").begin("DealTerms");
-            Territories where =
-                    release.facts().get(Fields.RELEASE_TERRITORIES).orElseGet(() -> Territories.parse("worldwide"));
+            Territories where = territories();
             if (where.worldwide()) xml.leaf("TerritoryCode", "Worldwide");
             for (String code : where.codes())
                 xml.leaf(where.worldwide() ? "ExcludedTerritoryCode" : "TerritoryCode", code);
-            xml.begin("ValidityPeriod")
-                    .leaf("StartDate", release.facts().get(Fields.RELEASE_DATE).map(String::valueOf))
-                    .end();
-            xml.leaf("CommercialModelType", "SubscriptionModel");
-            xml.leaf("UseType", "OnDemandStream");
+            xml.begin("ValidityPeriod").leaf("StartDate", start());
+            // a takedown ends what was agreed, on the day it is sealed
+            if (out.occasion() == Outgoing.Occasion.TAKEDOWN)
+                xml.leaf("EndDate", out.sealed().toString().substring(0, 10));
+            xml.end();
+            boolean download = out.profile().kind().contains("download");
+            xml.leaf("CommercialModelType", download ? "PayAsYouGoModel" : "SubscriptionModel");
+            xml.leaf("UseType", download ? "PermanentDownload" : "OnDemandStream");
+            if (download) price(reference);
             xml.end().end().end();
         }
         xml.end();
     }
 
-    private void file(SentFile file) throws XMLStreamException {
+    private Territories territories() {
+        return out.terms().territories().isEmpty()
+                ? release.facts().get(Fields.RELEASE_TERRITORIES).orElseGet(() -> Territories.parse("worldwide"))
+                : Territories.parse(out.terms().territories());
+    }
+
+    private Optional<String> start() {
+        return out.terms().from().isEmpty()
+                ? release.facts().get(Fields.RELEASE_DATE).map(String::valueOf)
+                : Optional.of(out.terms().from());
+    }
+
+    /** A shop's own amounts are behind the tier; a preview is told with the track it is of. */
+    private void price(int reference) throws XMLStreamException {
+        Optional<String> tier = release.facts().get(Fields.RELEASE_PRICE_TIER);
+        if (tier.isPresent())
+            xml.begin("PriceInformation").leaf("PriceType", tier.get()).end();
+        if (reference > 0)
+            xml.leaf(
+                    "PreviewStart",
+                    release.tracks()
+                            .get(reference - 1)
+                            .facts()
+                            .get(Fields.TRACK_PREVIEW_START)
+                            .map(String::valueOf));
+    }
+
+    private void file(Outgoing.SentFile file) throws XMLStreamException {
         xml.begin("DeliveryFile").begin("File");
         xml.leaf("URI", file.uri());
         xml.begin("HashSum")
@@ -317,7 +320,7 @@ public final class StoreMessage {
     }
 
     private String label() {
-        return release.facts().get(Fields.RELEASE_LABEL).orElse(delivery.sender());
+        return release.facts().get(Fields.RELEASE_LABEL).orElse(out.label().name());
     }
 
     private String imageReference() {

@@ -33,6 +33,23 @@ final class XmlText {
         return this;
     }
 
+    XmlText leaf(String element, String text, String attribute, String value) throws XMLStreamException {
+        indent();
+        xml.writeStartElement(element);
+        xml.writeAttribute(attribute, value);
+        xml.writeCharacters(text);
+        xml.writeEndElement();
+        return this;
+    }
+
+    /** An element without content. */
+    XmlText empty(String element, String... attributes) throws XMLStreamException {
+        indent();
+        xml.writeEmptyElement(element);
+        for (int i = 0; i < attributes.length; i += 2) xml.writeAttribute(attributes[i], attributes[i + 1]);
+        return this;
+    }
+
     XmlText leaf(String element, Optional<String> text) throws XMLStreamException {
         return text.isPresent() ? leaf(element, text.get()) : this;
     }

@@ -8,7 +8,8 @@ public enum Family {
     AUDIO("Audio"),
     ARTWORK("Artwork"),
     WORKS("Works, shares"),
-    FILES("Files, disc");
+    FILES("Files, disc"),
+    ANSWERS("Answers");
 
     private final String says;
 

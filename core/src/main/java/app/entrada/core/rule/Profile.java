@@ -31,6 +31,7 @@ import org.yaml.snakeyaml.constructor.SafeConstructor;
  * @param leadDays days it needs between delivery and release
  * @param express a faster service, when there is one
  * @param recipe id of the recipe its files are made by, empty when it takes no files
+ * @param also id of a second recipe, where it wants another kind of file beside; empty elsewhere
  * @param usual whether a release that names no destination is meant for it
  * @param sends what is sent to it by this program, empty while nothing can be
  * @param genreWords its own words for genres of ours
@@ -45,6 +46,7 @@ public record Profile(
         int leadDays,
         Optional<Express> express,
         String recipe,
+        String also,
         boolean usual,
         String sends,
         TitleStyle titleStyle,
@@ -96,6 +98,7 @@ public record Profile(
             "leadDays",
             "express",
             "recipe",
+            "also",
             "usual",
             "sends",
             "titleStyle",
@@ -144,6 +147,7 @@ public record Profile(
                 lead,
                 express,
                 data.containsKey("recipe") ? wanted(data, "recipe", String.class) : "",
+                data.containsKey("also") ? wanted(data, "also", String.class) : "",
                 Boolean.TRUE.equals(data.get("usual")),
                 data.containsKey("sends") ? wanted(data, "sends", String.class) : "",
                 TitleStyle.read(style),
@@ -196,6 +200,13 @@ public record Profile(
                 .toList();
     }
 
+    /** Ids of the recipes its files are made by. */
+    public List<String> recipes() {
+        return java.util.stream.Stream.of(recipe, also)
+                .filter(id -> !id.isEmpty())
+                .toList();
+    }
+
     /** The same with other rules from a day on, as a label adjusts them. */
     public Profile adjusted(LocalDate from, int lead, List<Applied> others) {
         return new Profile(
@@ -208,6 +219,7 @@ public record Profile(
                 lead,
                 express.filter(faster -> faster.days() < lead),
                 recipe,
+                also,
                 usual,
                 sends,
                 titleStyle,
@@ -227,6 +239,7 @@ public record Profile(
         data.put("leadDays", leadDays);
         express.ifPresent(faster -> data.put("express", Map.of("days", faster.days(), "fee", faster.fee())));
         if (!recipe.isEmpty()) data.put("recipe", recipe);
+        if (!also.isEmpty()) data.put("also", also);
         data.put("usual", usual);
         if (!sends.isEmpty()) data.put("sends", sends);
         data.put(

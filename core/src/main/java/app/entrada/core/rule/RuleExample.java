@@ -157,6 +157,14 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
                     .withPapers(list(different.get("papers")).stream()
                             .map(belongs -> new Subject.Paper(belongs + ".pdf", String.valueOf(belongs), 0))
                             .toList())
+                    .withAnswers(list(different.get("answers")).stream()
+                            .map(RuleExample::map)
+                            .map(answer -> new Subject.Answer(
+                                    text(answer, "from"),
+                                    (int) number(answer, "track", 0),
+                                    text(answer, "field"),
+                                    text(answer, "says")))
+                            .toList())
                     .withCopies(list(different.get("copies")).stream()
                             .map(RuleExample::map)
                             .map(copy -> new Subject.Copy(

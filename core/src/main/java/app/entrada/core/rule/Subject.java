@@ -31,6 +31,7 @@ import java.util.stream.Stream;
  * @param people facts of people and groups by name; who is absent is not known
  * @param papers what else came in for the release
  * @param copies copies of its masters, those of each recipe that was used
+ * @param answers what destinations objected to in their newest answers
  * @param watch is told what rules look at, so that the next check repeats only what depends on something different
  */
 public record Subject(
@@ -44,6 +45,7 @@ public record Subject(
         Map<String, Facts> people,
         List<Paper> papers,
         List<Copy> copies,
+        List<Answer> answers,
         Consumer<Object> watch) {
     /** What a rule may look at beside the facts of the release, in so far as it can become different by itself. */
     enum Input {
@@ -55,7 +57,8 @@ public record Subject(
         LOOSE,
         PEOPLE,
         PAPERS,
-        COPIES
+        COPIES,
+        ANSWERS
     }
 
     /** With nobody watching. */
@@ -67,33 +70,66 @@ public record Subject(
             LabelFacts label,
             LocalDate today,
             List<Loose> loose) {
-        this(release, audio, pictures, elsewhere, label, today, loose, Map.of(), List.of(), List.of(), read -> {});
+        this(
+                release,
+                audio,
+                pictures,
+                elsewhere,
+                label,
+                today,
+                loose,
+                Map.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                read -> {});
     }
 
     /** The same around another state of the release. */
     public Subject with(Release other) {
-        return new Subject(other, audio, pictures, elsewhere, label, today, loose, people, papers, copies, watch);
+        return new Subject(
+                other, audio, pictures, elsewhere, label, today, loose, people, papers, copies, answers, watch);
     }
 
     /** The same with what is known of people, by name. */
     public Subject withPeople(Map<String, Facts> known) {
-        return new Subject(release, audio, pictures, elsewhere, label, today, loose, known, papers, copies, watch);
+        return new Subject(
+                release, audio, pictures, elsewhere, label, today, loose, known, papers, copies, answers, watch);
     }
 
     /** The same with papers that came in for it. */
     public Subject withPapers(List<Paper> some) {
-        return new Subject(release, audio, pictures, elsewhere, label, today, loose, people, some, copies, watch);
+        return new Subject(
+                release, audio, pictures, elsewhere, label, today, loose, people, some, copies, answers, watch);
     }
 
     /** The same with copies that were written of its masters. */
     public Subject withCopies(List<Copy> some) {
-        return new Subject(release, audio, pictures, elsewhere, label, today, loose, people, papers, some, watch);
+        return new Subject(
+                release, audio, pictures, elsewhere, label, today, loose, people, papers, some, answers, watch);
+    }
+
+    /** The same with what destinations objected to. */
+    public Subject withAnswers(List<Answer> some) {
+        return new Subject(
+                release, audio, pictures, elsewhere, label, today, loose, people, papers, copies, some, watch);
     }
 
     /** The same; every field and every {@link Input} that is looked at is told to the watch. */
     Subject watched(Consumer<Object> by) {
         return new Subject(
-                release.watched(by), audio, pictures, elsewhere, label, today, loose, people, papers, copies, by);
+                release.watched(by),
+                audio,
+                pictures,
+                elsewhere,
+                label,
+                today,
+                loose,
+                people,
+                papers,
+                copies,
+                answers,
+                by);
     }
 
     /** Fields and inputs that are different there; empty when everything has to be looked at again. */
@@ -109,6 +145,7 @@ public record Subject(
             if (!samePeople(there)) different.add(Input.PEOPLE);
             if (!papers.equals(there.papers)) different.add(Input.PAPERS);
             if (!copies.equals(there.copies)) different.add(Input.COPIES);
+            if (!answers.equals(there.answers)) different.add(Input.ANSWERS);
             return different;
         });
     }
@@ -174,6 +211,22 @@ public record Subject(
         watch.accept(Input.COPIES);
         return copies;
     }
+
+    @Override
+    public List<Answer> answers() {
+        watch.accept(Input.ANSWERS);
+        return answers;
+    }
+
+    /**
+     * Something a destination objected to, or asked.
+     *
+     * @param destination its id
+     * @param track number of the track, 0 for the release
+     * @param field id of the field it is about; one that is not known stands for the title
+     * @param says in its words
+     */
+    public record Answer(String destination, int track, String field, String says) {}
 
     /**
      * A paper that came in.

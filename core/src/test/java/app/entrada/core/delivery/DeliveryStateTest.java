@@ -20,8 +20,19 @@ class DeliveryStateTest {
     void what_was_answered_stays_answered_and_only_a_failure_is_tried_again() {
         assertThat(DeliveryState.ACCEPTED.next()).isEmpty();
         assertThat(DeliveryState.REJECTED.next()).isEmpty();
-        assertThat(DeliveryState.FAILED.next()).containsExactly(DeliveryState.SEALED);
+        assertThat(DeliveryState.FAILED.next())
+                .containsExactlyInAnyOrder(DeliveryState.SEALED, DeliveryState.CALLED_OFF);
         assertThat(DeliveryState.SEALED.next()).doesNotContain(DeliveryState.ACCEPTED);
         assertThatThrownBy(() -> DeliveryState.of("lost")).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    void a_word_that_is_not_known_or_leads_back_is_no_news() {
+        assertThat(DeliveryState.RECEIVED.heard("in_review")).isEqualTo(DeliveryState.IN_REVIEW);
+        assertThat(DeliveryState.IN_REVIEW.heard("questions")).isEqualTo(DeliveryState.QUESTIONS);
+        assertThat(DeliveryState.IN_REVIEW.heard("received")).isEqualTo(DeliveryState.IN_REVIEW);
+        assertThat(DeliveryState.IN_REVIEW.heard("perhaps")).isEqualTo(DeliveryState.IN_REVIEW);
+        assertThat(DeliveryState.ACCEPTED.heard("rejected")).isEqualTo(DeliveryState.ACCEPTED);
+        assertThat(DeliveryState.IN_REVIEW.heard("taken_down")).isEqualTo(DeliveryState.TAKEN_DOWN);
     }
 }

@@ -4,15 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.core.Samples;
-import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Release;
-import app.entrada.core.text.TitleStyle;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
@@ -26,28 +23,22 @@ import org.w3c.dom.Document;
 
 @DisplayName("S3–S4 What leaves is exact, whole and the same every time")
 class MessagesTest {
-    private static final Sha256 SUM = new Sha256("d".repeat(64));
-
     private static String message(Release release) {
-        return StoreMessage.of(
-                release,
-                new StoreMessage.Delivery(
-                        "m-1",
-                        Instant.parse("2026-11-23T10:00:00Z"),
-                        "Ninth Weir Records",
-                        "Lumenfold",
-                        TitleStyle.PLAIN,
-                        Map.of("Rock", "Rock & Roll"),
-                        Map.of(2L, new StoreMessage.SentFile("resources/01.flac", SUM, 1234)),
-                        Map.of(2L, Samples.audio("WAV", "PCM", 44100, 16, 9, List.of())),
-                        new StoreMessage.SentFile("resources/cover.jpg", SUM, 99)));
+        return message(release, Outgoing.Occasion.FULL, "lumenfold");
+    }
+
+    private static String message(Release release, Outgoing.Occasion occasion, String destination) {
+        return StoreMessage.of(Sent.of(release, destination).on(occasion).out());
     }
 
     @Test
     void a_genre_is_told_in_the_receiver_s_own_word() throws Exception {
-        Document message = parse(message(Samples.single().release()));
+        Document message = parse(message(
+                Samples.single().with("release.genre", "Electronic").release(),
+                Outgoing.Occasion.FULL,
+                "crate-and-lantern"));
         assertThat(message.getElementsByTagName("GenreText").item(0).getTextContent())
-                .isEqualTo("Rock & Roll");
+                .isEqualTo("Electronica");
     }
 
     private static Document parse(String xml) throws Exception {
@@ -88,7 +79,31 @@ class MessagesTest {
         assertThat(texts(message, "Duration")).containsExactly("PT0M49S");
         assertThat(texts(message, "ExcludedTerritoryCode")).containsExactly("US", "US");
         assertThat(texts(message, "StartDate")).containsOnly("2027-02-12");
-        assertThat(texts(message, "HashSumValue")).containsOnly(SUM.hex());
+        assertThat(texts(message, "HashSumValue")).containsOnly(Sent.SUM.hex());
+    }
+
+    @Test
+    void a_takedown_ends_every_deal_on_the_day_it_is_sealed_and_an_update_says_that_it_is_one() throws Exception {
+        Release release = Samples.single().release();
+        Document takedown = parse(message(release, Outgoing.Occasion.TAKEDOWN, "lumenfold"));
+        assertThat(texts(takedown, "EndDate")).containsExactly("2026-11-23", "2026-11-23");
+        assertThat(texts(takedown, "MessageControlType")).containsExactly("UpdatedMessage");
+        Document full = parse(message(release, Outgoing.Occasion.FULL, "lumenfold"));
+        assertThat(texts(full, "EndDate")).isEmpty();
+        assertThat(texts(full, "MessageControlType")).containsExactly("LiveMessage");
+    }
+
+    @Test
+    void a_shop_that_sells_gets_the_tier_and_the_preview_and_a_service_that_streams_does_not() throws Exception {
+        Release release = Samples.single()
+                .with("release.priceTier", "full")
+                .with("track.previewStart", "0:12")
+                .release();
+        Document shop = parse(message(release, Outgoing.Occasion.FULL, "crate-and-lantern"));
+        assertThat(texts(shop, "PriceType")).containsOnly("full");
+        assertThat(texts(shop, "PreviewStart")).containsExactly("0:12");
+        assertThat(texts(shop, "UseType")).containsOnly("PermanentDownload");
+        assertThat(texts(parse(message(release)), "PriceType")).isEmpty();
     }
 
     @Test

@@ -357,6 +357,7 @@ class RulesTest {
                 given.leadDays(),
                 given.express(),
                 given.recipe(),
+                given.also(),
                 given.usual(),
                 given.sends(),
                 given.titleStyle(),

@@ -13,6 +13,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -63,6 +64,15 @@ public class Prints {
                 .param(sha256)
                 .query(byte[].class)
                 .single());
+    }
+
+    /** The fingerprint of a file, when it has been made. */
+    public Optional<Print> find(Sha256 file) {
+        return jdbc.sql("SELECT print FROM file WHERE sha256 = ? AND print IS NOT NULL")
+                .param(file.hex())
+                .query(byte[].class)
+                .optional()
+                .map(Print::of);
     }
 
     /** Looks a file up among all others and keeps what was found. */

@@ -47,6 +47,7 @@ public class CheckService {
     private final Recordings recordings;
     private final LooseFiles loose;
     private final CopyLooks copies;
+    private final Objections objections;
     private final Clock clock;
     private final Cache<Long, Checker> checkers =
             Caffeine.newBuilder().maximumSize(500).build();
@@ -61,6 +62,7 @@ public class CheckService {
             Recordings recordings,
             LooseFiles loose,
             CopyLooks copies,
+            Objections objections,
             Clock clock) {
         this.surroundings = surroundings;
         this.risks = risks;
@@ -71,6 +73,7 @@ public class CheckService {
         this.recordings = recordings;
         this.loose = loose;
         this.copies = copies;
+        this.objections = objections;
         this.clock = clock;
     }
 
@@ -148,7 +151,8 @@ public class CheckService {
                         today(),
                         loose.soundFiles(release, without))
                 .withPeople(on.facts())
-                .withPapers(surroundings.papers(release));
+                .withPapers(surroundings.papers(release))
+                .withAnswers(objections.of(release.id()));
         return subject.withCopies(copies.of(subject, profiles(release)));
     }
 

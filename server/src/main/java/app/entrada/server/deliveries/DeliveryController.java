@@ -1,6 +1,11 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.desk.NextMoves;
+import app.entrada.core.field.Territories;
+import app.entrada.core.message.Consignment;
+import app.entrada.core.message.Outgoing;
+import app.entrada.core.message.society.RecordLayout;
 import app.entrada.core.release.Release;
 import app.entrada.core.rule.Profile;
 import app.entrada.core.rule.Subject;
@@ -12,9 +17,17 @@ import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.deliveries.DeliveryRepository.Event;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ReleaseRepository;
+import java.io.IOException;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -22,6 +35,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Seeing before sending, sending, following. */
@@ -31,6 +45,8 @@ class DeliveryController {
     private final CheckService checks;
     private final DeliveryService service;
     private final DeliveryRepository deliveries;
+    private final DeliveryWork work;
+    private final DestinationClient client;
     private final AccountService accounts;
 
     DeliveryController(
@@ -38,22 +54,33 @@ class DeliveryController {
             CheckService checks,
             DeliveryService service,
             DeliveryRepository deliveries,
+            DeliveryWork work,
+            DestinationClient client,
             AccountService accounts) {
         this.releases = releases;
         this.checks = checks;
         this.service = service;
         this.deliveries = deliveries;
+        this.work = work;
+        this.client = client;
         this.accounts = accounts;
     }
 
-    /** A destination with what would be sent and what was. */
+    /**
+     * A destination with what would be sent and what was.
+     *
+     * @param sends kind of its documents
+     * @param express its faster service in words, null when it has none
+     */
     record DestinationSend(
             String id,
             String name,
             String kind,
             String takes,
+            String sends,
             @Nullable String lastDay,
-            String recipe,
+            @Nullable String express,
+            List<String> recipes,
             DeliveryService.Preview preview,
             List<DeliveryView> deliveries) {}
 
@@ -62,24 +89,58 @@ class DeliveryController {
             long id,
             String state,
             boolean underWay,
+            String occasion,
             String sealedAt,
+            @Nullable String notBefore,
             String by,
             @Nullable String receipt,
             @Nullable String packageSha256,
             @Nullable Long packageBytes,
             List<Content> contents,
-            List<Event> events) {}
+            List<Event> events,
+            List<DestinationClient.Reason> reasons,
+            List<DeliveryRepository.Returned> documents) {}
 
-    record Order(String destination, boolean declaresRights, String password) {}
+    /** What a sender chooses; what is not said is as usual. */
+    record TermsTyped(
+            @Nullable String visibility,
+            @Nullable Boolean downloads,
+            @Nullable Boolean express,
+            @Nullable String territories,
+            @Nullable String from,
+            @Nullable Integer price) {}
+
+    /**
+     * An order to send.
+     *
+     * @param occasion delivery, update or takedown
+     * @param sendOn day from which it is sent, ISO; at once when not said
+     */
+    record Order(
+            @Nullable String destination,
+            @Nullable List<String> destinations,
+            @Nullable String occasion,
+            boolean declaresRights,
+            String password,
+            @Nullable TermsTyped terms,
+            @Nullable String sendOn) {}
+
+    /** What became of an order at one destination: the delivery's number, or why there is none. */
+    record Outcome(
+            String destination, @Nullable Long id, @Nullable String problem) {}
 
     @GetMapping("/api/releases/{id}/deliveries")
     List<DestinationSend> send(@PathVariable long id) {
-        Release release = releases.find(id).orElseThrow(() -> Problem.missing("release"));
+        Release release = release(id);
         List<Delivery> all = deliveries.of(id);
         Subject subject = checks.subject(release);
         return checks.profiles(release).stream()
                 .map(profile -> destination(subject, profile, all))
                 .toList();
+    }
+
+    private Release release(long id) {
+        return releases.find(id).orElseThrow(() -> Problem.missing("release"));
     }
 
     private DestinationSend destination(Subject subject, Profile profile, List<Delivery> all) {
@@ -88,10 +149,15 @@ class DeliveryController {
                 profile.name(),
                 profile.kind(),
                 profile.takes(),
+                profile.sends(),
                 NextMoves.lastDay(subject.release(), profile)
                         .map(LocalDate::toString)
                         .orElse(null),
-                profile.recipe(),
+                profile.express()
+                        .map(faster -> "%d days instead of %d, for %s"
+                                .formatted(faster.days(), profile.leadDays(), faster.fee()))
+                        .orElse(null),
+                profile.recipes(),
                 service.preview(subject, profile),
                 all.stream()
                         .filter(delivery -> delivery.destination().equals(profile.id()))
@@ -104,17 +170,62 @@ class DeliveryController {
                 delivery.id(),
                 delivery.state().says(),
                 delivery.state().underWay(),
+                delivery.occasion().says(),
                 delivery.sealedAt(),
+                delivery.notBefore(),
                 delivery.by(),
                 delivery.receipt(),
                 delivery.packageSha256(),
                 delivery.packageBytes(),
                 delivery.contents(),
-                deliveries.events(delivery.id()));
+                deliveries.events(delivery.id()),
+                deliveries.reasons(delivery.id()),
+                deliveries.returned(delivery.id()));
+    }
+
+    /** A document as it would be sent now, to be read. */
+    record DocumentText(String path, String kind, String text) {}
+
+    @GetMapping("/api/releases/{id}/deliveries/preview")
+    DocumentText preview(
+            @PathVariable long id,
+            @RequestParam String destination,
+            @RequestParam String path,
+            @RequestParam(defaultValue = "delivery") String occasion) {
+        Release release = release(id);
+        Consignment.Document document = service.document(
+                checks.subject(release), checks.profile(destination), path, occasion(occasion), Outgoing.Terms.USUAL);
+        return new DocumentText(document.path(), document.kind(), document.text());
+    }
+
+    /** A column of the society's records, for the ruler over a line. */
+    record Ruled(String name, int at, int width) {}
+
+    /** The society's columns by record type. */
+    @GetMapping("/api/records")
+    Map<String, List<Ruled>> records() {
+        Map<String, List<Ruled>> all = new HashMap<>();
+        for (String type : List.of(
+                "HDR", "GRH", "NWR", "REV", "SPU", "SPT", "SWR", "SWT", "PWR", "ALT", "NAT", "PER", "REC", "VER", "GRT",
+                "TRL", "ACK", "MSG"))
+            all.put(
+                    type,
+                    RecordLayout.of(type).stream()
+                            .map(column -> new Ruled(column.name(), column.at(), column.width()))
+                            .toList());
+        return all;
+    }
+
+    private static Outgoing.Occasion occasion(@Nullable String word) {
+        try {
+            return word == null ? Outgoing.Occasion.FULL : Outgoing.Occasion.of(word);
+        } catch (IllegalArgumentException unknown) {
+            throw Problem.input("occasion", unknown.getMessage());
+        }
     }
 
     @PostMapping("/api/releases/{id}/deliveries")
-    Map<String, Long> send(@PathVariable long id, @RequestBody Order order, @AuthenticationPrincipal Account account) {
+    List<Outcome> send(@PathVariable long id, @RequestBody Order order, @AuthenticationPrincipal Account account) {
         if (!order.declaresRights())
             throw Problem.input("rights", "Declare that you hold the rights before you send.")
                     .with("field", "declaresRights");
@@ -125,11 +236,113 @@ class DeliveryController {
                             "wrong-password",
                             "The password does not fit. Nothing was sent.")
                     .with("field", "password");
-        return Map.of("id", service.send(id, order.destination() == null ? "" : order.destination(), account));
+        List<String> wanted = Stream.concat(
+                        Stream.ofNullable(order.destination()),
+                        order.destinations() == null ? Stream.empty() : order.destinations().stream())
+                .distinct()
+                .toList();
+        if (wanted.isEmpty())
+            throw Problem.input("destination", "Choose a destination.").with("field", "destination");
+        DeliveryService.Order ordered =
+                new DeliveryService.Order(occasion(order.occasion()), terms(order.terms()), sendOn(order.sendOn()));
+        List<Outcome> outcomes = new ArrayList<>();
+        for (String destination : wanted)
+            try {
+                outcomes.add(new Outcome(destination, service.send(id, destination, ordered, account), null));
+            } catch (Problem problem) {
+                // of several one that cannot be sent does not hold the others back
+                if (wanted.size() == 1) throw problem;
+                outcomes.add(new Outcome(destination, null, problem.getMessage()));
+            }
+        return outcomes;
+    }
+
+    private static Outgoing.Terms terms(@Nullable TermsTyped typed) {
+        if (typed == null) return Outgoing.Terms.USUAL;
+        String visibility = typed.visibility() == null ? "public" : typed.visibility();
+        if (!visibility.matches("public|private"))
+            throw Problem.input("visibility", "Something is public or private.").with("field", "visibility");
+        String territories =
+                typed.territories() == null ? "" : typed.territories().strip();
+        String from = typed.from() == null ? "" : typed.from().strip();
+        int price = typed.price() == null ? 0 : typed.price();
+        if (price < 0 || price > 1_000_000)
+            throw Problem.input("price", "A price is a whole number of up to a million.")
+                    .with("field", "price");
+        try {
+            if (!territories.isEmpty()) Territories.parse(territories);
+            if (!from.isEmpty()) LocalDate.parse(from);
+        } catch (DateTimeParseException | IllegalArgumentException wrong) {
+            throw Problem.input("terms", wrong.getMessage());
+        }
+        return new Outgoing.Terms(
+                visibility,
+                Boolean.TRUE.equals(typed.downloads()),
+                Boolean.TRUE.equals(typed.express()),
+                territories,
+                from,
+                price);
+    }
+
+    private @Nullable Instant sendOn(@Nullable String day) {
+        if (day == null || day.isBlank()) return null;
+        try {
+            LocalDate on = LocalDate.parse(day.strip());
+            if (!on.isAfter(checks.today())) return null;
+            return on.atTime(LocalTime.of(6, 0)).toInstant(ZoneOffset.UTC);
+        } catch (DateTimeParseException wrong) {
+            throw Problem.input("date", "“%s” is no day; wanted: 2027-02-12.".formatted(day))
+                    .with("field", "sendOn");
+        }
     }
 
     @PostMapping("/api/releases/{id}/deliveries/{delivery}/again")
     void again(@PathVariable long id, @PathVariable long delivery) {
         service.again(id, delivery);
+    }
+
+    @PostMapping("/api/releases/{id}/deliveries/{delivery}/off")
+    void callOff(@PathVariable long id, @PathVariable long delivery, @AuthenticationPrincipal Account account) {
+        service.callOff(id, delivery, account);
+    }
+
+    record Reply(String text) {}
+
+    /** Answers what a destination wanted to know. */
+    @PostMapping("/api/releases/{id}/deliveries/{delivery}/reply")
+    void reply(@PathVariable long id, @PathVariable long delivery, @RequestBody Reply reply) {
+        Delivery found = service.ofRelease(id, delivery);
+        String text = reply.text() == null ? "" : reply.text().strip();
+        if (found.state() != DeliveryState.QUESTIONS)
+            throw Problem.conflict("nothing-asked", "Nothing was asked about this delivery.");
+        if (text.isEmpty() || text.length() > 4000)
+            throw Problem.input("reply", "An answer has 1 to 4,000 characters.").with("field", "text");
+        Profile profile = checks.profile(found.destination());
+        DestinationClient.Reach reach = work.reach(profile)
+                .orElseThrow(() -> Problem.conflict("no-secret", profile.name() + " has no address or no secret."));
+        try {
+            DestinationClient.Answer answer = client.reply(reach, found.receipt(), text);
+            if (answer.status() / 100 != 2) throw new IOException("answered " + answer.status());
+        } catch (IOException unreachable) {
+            throw Problem.conflict(
+                    "unreachable",
+                    "%s cannot be reached. Your answer was not sent; it still stands here.".formatted(profile.name()));
+        }
+        deliveries.move(found, DeliveryState.IN_REVIEW, "We answered: " + text);
+    }
+
+    /** What an open catalogue holds that sounds like a track. */
+    record Held(int track, String answer) {}
+
+    @GetMapping("/api/releases/{id}/deliveries/held")
+    List<Held> held(@PathVariable long id, @RequestParam String destination) {
+        Profile profile = checks.profile(destination);
+        DestinationClient.Reach reach = work.reach(profile)
+                .orElseThrow(() -> Problem.conflict("no-secret", profile.name() + " has no address or no secret."));
+        try {
+            return service.heard(release(id), body -> client.lookUp(reach, body));
+        } catch (IOException unreachable) {
+            throw Problem.conflict("unreachable", "%s cannot be reached now.".formatted(profile.name()));
+        }
     }
 }

@@ -1,15 +1,18 @@
 package app.entrada.server.deliveries;
 
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.message.Outgoing;
 import app.entrada.server.platform.Announcer;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
@@ -31,8 +34,18 @@ public class DeliveryRepository {
         this.announcer = announcer;
     }
 
-    /** A file of a sealed package. */
-    public record Content(String path, String sha256, long bytes) {}
+    /**
+     * A file of a sealed package; documents made here are kept among the files, too.
+     *
+     * @param says what it is, in a few words
+     * @param kind how a document is shown, empty for files
+     */
+    public record Content(
+            String path,
+            String sha256,
+            long bytes,
+            @Nullable String says,
+            @Nullable String kind) {}
 
     /** A sealed delivery. */
     public record Delivery(
@@ -42,7 +55,10 @@ public class DeliveryRepository {
             UUID key,
             DeliveryState state,
             String sealedAt,
-            String message,
+            Outgoing.Occasion occasion,
+            Outgoing.Terms terms,
+            @Nullable String notBefore,
+            @Nullable String message,
             List<Content> contents,
             String packageSha256,
             Long packageBytes,
@@ -53,22 +69,93 @@ public class DeliveryRepository {
     /** A step of its way. */
     public record Event(String at, String state, String says) {}
 
-    long insert(long releaseId, String destination, UUID key, String message, List<Content> contents, long account) {
-        long id = jdbc.sql("""
-                        INSERT INTO delivery (release_id, destination, idempotency_key, state, sealed_at, account_id, message, contents)
-                        VALUES (?, ?, ?, 'sealed', ?, ?, ?, ?::jsonb) RETURNING id""")
+    long insert(
+            long releaseId,
+            String destination,
+            UUID key,
+            Outgoing.Occasion occasion,
+            Outgoing.Terms terms,
+            @Nullable Instant notBefore,
+            long account) {
+        return jdbc.sql("""
+                        INSERT INTO delivery (release_id, destination, idempotency_key, state, sealed_at, account_id, occasion,
+                            terms, not_before, contents)
+                        VALUES (?, ?, ?, 'sealed', ?, ?, ?, ?::jsonb, ?, '[]') RETURNING id""")
                 .params(
                         releaseId,
                         destination,
                         key,
                         Timestamp.from(clock.instant()),
                         account,
-                        message,
-                        json.writeValueAsString(contents))
+                        occasion.says(),
+                        json.writeValueAsString(terms),
+                        notBefore == null ? null : Timestamp.from(notBefore))
                 .query(Long.class)
                 .single();
-        note(id, releaseId, DeliveryState.SEALED, "Sealed: %d files with their checksums.".formatted(contents.size()));
-        return id;
+    }
+
+    /** Puts the seal on: from here on the contents are never changed. */
+    void seal(long id, long releaseId, List<Content> contents, String says) {
+        jdbc.sql("UPDATE delivery SET contents = ?::jsonb WHERE id = ?")
+                .params(json.writeValueAsString(contents), id)
+                .update();
+        note(id, releaseId, DeliveryState.SEALED, says);
+    }
+
+    /** Notes what a destination objects to or asks, in place of what it said before. */
+    @Transactional
+    public void reasons(Delivery delivery, List<DestinationClient.Reason> reasons) {
+        jdbc.sql("DELETE FROM delivery_reason WHERE delivery_id = ?")
+                .param(delivery.id())
+                .update();
+        for (DestinationClient.Reason reason : reasons)
+            jdbc.sql("INSERT INTO delivery_reason (delivery_id, code, says, track, field) VALUES (?, ?, ?, ?, ?)")
+                    .params(delivery.id(), reason.code(), reason.says(), reason.track(), reason.field())
+                    .update();
+    }
+
+    /** What a destination objected to or asked last, with the place. */
+    public List<DestinationClient.Reason> reasons(long id) {
+        return jdbc.sql("SELECT code, says, track, field FROM delivery_reason WHERE delivery_id = ? ORDER BY id")
+                .param(id)
+                .query((row, n) -> new DestinationClient.Reason(
+                        row.getString("code"), row.getString("says"), row.getInt("track"), row.getString("field")))
+                .list();
+    }
+
+    /** A document that came back with an answer. */
+    public record Returned(String name, String text) {}
+
+    @Transactional
+    public void returned(Delivery delivery, String name, String text) {
+        jdbc.sql("""
+                        INSERT INTO delivery_document (delivery_id, name, text, at) VALUES (?, ?, ?, ?)
+                        ON CONFLICT (delivery_id, name) DO NOTHING""")
+                .params(delivery.id(), name, text, Timestamp.from(clock.instant()))
+                .update();
+    }
+
+    List<Returned> returned(long id) {
+        return jdbc.sql("SELECT name, text FROM delivery_document WHERE delivery_id = ? ORDER BY name")
+                .param(id)
+                .query((row, n) -> new Returned(row.getString("name"), row.getString("text")))
+                .list();
+    }
+
+    /** The delivery with this key, for those who know it. */
+    Optional<Delivery> byKey(UUID key) {
+        return jdbc.sql(SELECT + "WHERE d.idempotency_key = ?")
+                .param(key)
+                .query(this::delivery)
+                .optional();
+    }
+
+    /** The delivery that a destination calls so. */
+    Optional<Delivery> byReceipt(String destination, String receipt) {
+        return jdbc.sql(SELECT + "WHERE d.destination = ? AND d.receipt = ?")
+                .params(destination, receipt)
+                .query(this::delivery)
+                .optional();
     }
 
     private static final String SELECT =
@@ -97,6 +184,11 @@ public class DeliveryRepository {
                 row.getObject("idempotency_key", UUID.class),
                 DeliveryState.of(row.getString("state")),
                 row.getTimestamp("sealed_at").toInstant().toString(),
+                Outgoing.Occasion.of(row.getString("occasion")),
+                terms(row.getString("terms")),
+                row.getTimestamp("not_before") == null
+                        ? null
+                        : row.getTimestamp("not_before").toInstant().toString(),
                 row.getString("message"),
                 json.readValue(row.getString("contents"), new TypeReference<>() {}),
                 row.getString("package_sha256"),
@@ -104,6 +196,10 @@ public class DeliveryRepository {
                 row.getString("receipt"),
                 row.getInt("attempts"),
                 row.getString("by_name"));
+    }
+
+    private Outgoing.Terms terms(String stored) {
+        return stored.equals("{}") ? Outgoing.Terms.USUAL : json.readValue(stored, Outgoing.Terms.class);
     }
 
     /** What happened to a delivery, in order. */
@@ -141,7 +237,7 @@ public class DeliveryRepository {
                                 d.destination, e.state, e.says, e.at
                             FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id
                             JOIN release r ON r.id = d.release_id
-                            WHERE e.state IN ('accepted', 'rejected', 'in review', 'failed') ORDER BY d.id, e.id DESC) answer
+                            WHERE e.state IN ('accepted', 'rejected', 'in review', 'failed', 'questions', 'taken down') ORDER BY d.id, e.id DESC) answer
                         ORDER BY event DESC LIMIT ?""")
                 .param(most)
                 .query((row, n) -> new Answer(
@@ -172,11 +268,13 @@ public class DeliveryRepository {
                 .update();
     }
 
+    /** Notes the receipt and that the destination has all of it, both or neither. */
     @Transactional
-    public void receipt(Delivery delivery, String receipt) {
+    public void received(Delivery delivery, String receipt, String says) {
         jdbc.sql("UPDATE delivery SET receipt = ? WHERE id = ?")
                 .params(receipt, delivery.id())
                 .update();
+        move(delivery, DeliveryState.RECEIVED, says);
     }
 
     /** Counts a try that did not succeed and says why. */

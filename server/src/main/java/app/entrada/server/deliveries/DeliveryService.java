@@ -1,13 +1,13 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
-import app.entrada.core.message.StoreMessage;
+import app.entrada.core.message.Composing;
+import app.entrada.core.message.Consignment;
+import app.entrada.core.message.Outgoing;
 import app.entrada.core.release.Release;
-import app.entrada.core.release.Track;
 import app.entrada.core.rule.Checker;
 import app.entrada.core.rule.Finding;
 import app.entrada.core.rule.Profile;
@@ -15,72 +15,106 @@ import app.entrada.core.rule.Subject;
 import app.entrada.core.rule.Weight;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
-import app.entrada.server.codes.CodeBook;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
+import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.destinations.DestinationService;
 import app.entrada.server.embedding.CopyService;
-import app.entrada.server.embedding.OwnRecipes;
 import app.entrada.server.files.FileBook;
+import app.entrada.server.files.FileStore;
 import app.entrada.server.jobs.Background;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ReleaseRepository;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Seals deliveries: what is sent is computed once, with every checksum, and stored with the work that sends it. */
 @Service
 public class DeliveryService {
+    private static final Logger LOG = LoggerFactory.getLogger(DeliveryService.class);
+    private static final int LARGEST_DOCUMENT = 64 << 20;
+    private static final int MOST_CHANGES = 40;
+
     private final ReleaseRepository releases;
     private final CheckService checks;
-    private final CopyService copies;
-    private final OwnRecipes recipes;
-    private final CodeBook codes;
-    private final FileBook files;
+    private final Consignments consignments;
     private final DestinationService destinations;
     private final DeliveryRepository deliveries;
+    private final FileStore store;
+    private final FileBook files;
     private final Background background;
+    private final TransactionTemplate transactions;
+    private final JdbcClient jdbc;
     private final Clock clock;
 
     DeliveryService(
             ReleaseRepository releases,
             CheckService checks,
-            CopyService copies,
-            OwnRecipes recipes,
-            CodeBook codes,
-            FileBook files,
+            Consignments consignments,
             DestinationService destinations,
             DeliveryRepository deliveries,
+            FileStore store,
+            FileBook files,
             Background background,
+            TransactionTemplate transactions,
+            JdbcClient jdbc,
             Clock clock) {
         this.releases = releases;
         this.checks = checks;
-        this.copies = copies;
-        this.recipes = recipes;
-        this.codes = codes;
-        this.files = files;
+        this.consignments = consignments;
         this.destinations = destinations;
         this.deliveries = deliveries;
+        this.store = store;
+        this.files = files;
         this.background = background;
+        this.transactions = transactions;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
+
+    /** A document as it would be, without its text. */
+    public record DocumentLine(String path, String says, String kind, long bytes) {}
 
     /**
      * What would be sent.
      *
      * @param hindrances why it cannot be sent now, in sentences; empty when it can
-     * @param message the store message as it would be, empty while copies are missing
+     * @param documents computed from the facts; empty while copies are missing
+     * @param contents files beside them
+     * @param accepted whether the destination has taken the release: then an update or a takedown can be sent
+     * @param changes what became different since then, in words
      */
-    public record Preview(List<String> hindrances, int missingCopies, String message, List<Content> contents) {}
+    public record Preview(
+            List<String> hindrances,
+            int missingCopies,
+            List<DocumentLine> documents,
+            List<Content> contents,
+            boolean accepted,
+            List<String> changes) {}
+
+    /** What a sender orders. */
+    public record Order(
+            Outgoing.Occasion occasion,
+            Outgoing.Terms terms,
+            @Nullable Instant notBefore) {}
 
     /** Whether a release was ever sent anywhere. */
     public boolean any(long releaseId) {
@@ -94,120 +128,270 @@ public class DeliveryService {
      */
     public Preview preview(Subject subject, Profile profile) {
         Release release = subject.release();
-        List<String> hindrances = new ArrayList<>();
+        List<Delivery> before = sent(release.id(), profile);
+        Optional<Delivery> taken = taken(before);
+        Consignments.Wanted wanted = consignments.wanted(subject, profile);
+        List<String> hindrances = new ArrayList<>(stops(subject, profile));
+        if (!Composing.knows(profile.sends())) {
+            hindrances.add("Nothing can be sent to %s from here yet; what it wants is checked all the same."
+                    .formatted(profile.name()));
+            return new Preview(hindrances, 0, List.of(), List.of(), taken.isPresent(), List.of());
+        }
+        int missing = wanted.missing();
+        for (Map.Entry<Recipe, List<CopyService.Standing>> of :
+                wanted.standings().entrySet()) {
+            long open = of.getValue().stream()
+                    .filter(standing -> !standing.state().equals("written"))
+                    .count();
+            if (open > 0)
+                hindrances.add("%d of %d copies by “%s” are not written with the facts of today."
+                        .formatted(open, of.getValue().size(), of.getKey().name()));
+        }
+        hindrances.addAll(unreachable(profile, before));
+        List<String> changes = taken.map(one -> changes(release.id(), Instant.parse(one.sealedAt())))
+                .orElse(List.of());
+        if (missing > 0 || release.tracks().isEmpty())
+            return new Preview(hindrances, missing, List.of(), List.of(), taken.isPresent(), changes);
+        try {
+            Consignment would = consignments.compose(
+                    wanted, Outgoing.Occasion.FULL, Outgoing.Terms.USUAL, 0, "preview", now(), Set.of());
+            return new Preview(
+                    hindrances,
+                    0,
+                    would.documents().stream()
+                            .map(each -> new DocumentLine(each.path(), each.says(), each.kind(), each.bytes().length))
+                            .toList(),
+                    would.files().stream()
+                            .map(each -> new Content(each.path(), each.sha256().hex(), each.bytes(), each.says(), ""))
+                            .toList(),
+                    taken.isPresent(),
+                    changes);
+        } catch (IOException | IllegalArgumentException impossible) {
+            hindrances.add(impossible.getMessage());
+            return new Preview(hindrances, 0, List.of(), List.of(), taken.isPresent(), changes);
+        }
+    }
+
+    /** A document as it would be sent now. */
+    Consignment.Document document(
+            Subject subject, Profile profile, String path, Outgoing.Occasion occasion, Outgoing.Terms terms) {
+        Consignments.Wanted wanted = consignments.wanted(subject, profile);
+        if (wanted.missing() > 0 && occasion != Outgoing.Occasion.TAKEDOWN)
+            throw Problem.conflict("copies-missing", "Copies are missing; write them first.");
+        try {
+            return consignments
+                    .compose(
+                            wanted,
+                            occasion,
+                            terms,
+                            0,
+                            "preview",
+                            now(),
+                            has(subject.release().id(), profile))
+                    .document(path)
+                    .orElseThrow(() -> Problem.missing("document"));
+        } catch (IOException | IllegalArgumentException impossible) {
+            throw Problem.conflict("cannot-compose", impossible.getMessage());
+        }
+    }
+
+    private Instant now() {
+        return clock.instant().truncatedTo(ChronoUnit.SECONDS);
+    }
+
+    private List<Delivery> sent(long releaseId, Profile profile) {
+        return deliveries.of(releaseId).stream()
+                .filter(each -> each.destination().equals(profile.id()))
+                .toList();
+    }
+
+    /** The newest delivery that was taken and not taken down since. */
+    private static Optional<Delivery> taken(List<Delivery> newestFirst) {
+        for (Delivery each : newestFirst) {
+            if (each.state() == DeliveryState.TAKEN_DOWN) return Optional.empty();
+            if (each.state() == DeliveryState.ACCEPTED) return Optional.of(each);
+        }
+        return Optional.empty();
+    }
+
+    private List<String> stops(Subject subject, Profile profile) {
         List<Finding> stops = Checker.check(subject, List.of(profile)).stream()
                 .filter(finding -> finding.weight() == Weight.STOP)
                 .toList();
-        if (!stops.isEmpty())
-            hindrances.add(
-                    stops.size() == 1
-                            ? "One finding stops the delivery: " + stops.get(0).says()
-                            : "%d findings stop the delivery, first: %s"
-                                    .formatted(stops.size(), stops.get(0).says()));
-        if (profile.sends().isEmpty()) {
-            hindrances.add("Nothing can be sent to %s from here yet; what it wants is checked all the same."
-                    .formatted(profile.name()));
-            return new Preview(hindrances, 0, "", List.of());
-        }
-        Recipe recipe = recipes.byId(profile.recipe());
-        List<CopyService.Standing> standings = copies.standings(release, recipe);
-        int missing = (int)
-                standings.stream().filter(s -> !s.state().equals("written")).count();
-        if (missing > 0)
-            hindrances.add("%d of %d copies by “%s” are not written with the facts of today."
-                    .formatted(missing, standings.size(), recipe.name()));
+        if (stops.isEmpty()) return List.of();
+        return List.of(
+                stops.size() == 1
+                        ? "One finding stops the delivery: " + stops.get(0).says()
+                        : "%d findings stop the delivery, first: %s"
+                                .formatted(stops.size(), stops.get(0).says()));
+    }
+
+    private List<String> unreachable(Profile profile, List<Delivery> before) {
+        List<String> hindrances = new ArrayList<>();
         var connection = destinations.connection(profile.id());
         if (connection.isEmpty() || !connection.get().secret())
             hindrances.add("%s has no address or no secret yet; a manager enters them under Destinations."
                     .formatted(profile.name()));
-        if (deliveries.of(release.id()).stream()
-                .anyMatch(d -> d.destination().equals(profile.id()) && d.state().underWay()))
+        if (before.stream().anyMatch(each -> each.state().underWay()))
             hindrances.add("A delivery to %s is under way.".formatted(profile.name()));
-        if (missing > 0 || release.tracks().isEmpty()) return new Preview(hindrances, missing, "", List.of());
-        Sealed content = compose(release, profile, standings, "preview", clock.instant());
-        return new Preview(hindrances, missing, content.message, content.contents);
+        return hindrances;
     }
 
-    private record Sealed(String message, List<Content> contents) {}
+    /** Facts that were changed since a moment, as people read them. */
+    private List<String> changes(long releaseId, Instant since) {
+        return jdbc
+                .sql("""
+                        SELECT c.field, (array_agg(c.before ORDER BY c.batch_id, c.position))[1] AS before,
+                            (array_agg(c.after ORDER BY c.batch_id DESC, c.position DESC))[1] AS after
+                        FROM change c JOIN batch b ON b.id = c.batch_id
+                        WHERE b.release_id = ? AND b.at > ?
+                        GROUP BY c.entity, c.target_id, c.field ORDER BY max(c.batch_id) DESC LIMIT ?""")
+                .params(releaseId, java.sql.Timestamp.from(since), MOST_CHANGES)
+                .query((row, n) -> {
+                    String before = row.getString("before");
+                    String after = row.getString("after");
+                    if (java.util.Objects.equals(before, after)) return "";
+                    return "%s: %s → %s"
+                            .formatted(
+                                    Fields.byId(row.getString("field")).name(),
+                                    before == null ? "empty" : before,
+                                    after == null ? "empty" : after);
+                })
+                .list()
+                .stream()
+                .filter(line -> !line.isEmpty())
+                .toList();
+    }
 
-    private Sealed compose(
-            Release release, Profile profile, List<CopyService.Standing> standings, String messageId, Instant at) {
-        Subject subject = checks.subject(release);
-        Map<Long, StoreMessage.SentFile> sound = new HashMap<>();
-        Map<Long, AudioFacts> lengths = new HashMap<>();
-        List<Content> contents = new ArrayList<>();
-        for (CopyService.Standing standing : standings) {
-            Track track = standing.track();
-            CopyService.Written copy = standing.written().orElseThrow();
-            String suffix = copy.fileName().substring(copy.fileName().lastIndexOf('.'));
-            String path = "resources/%02d%s".formatted(track.number(), suffix);
-            sound.put(track.id(), new StoreMessage.SentFile(path, copy.sha256(), copy.bytes()));
-            subject.master(track).ifPresent(master -> lengths.put(track.id(), master));
-            contents.add(new Content(path, copy.sha256().hex(), copy.bytes()));
+    /** Checksums of all files that a destination has of a release. */
+    private Set<Sha256> has(long releaseId, Profile profile) {
+        Set<Sha256> has = new HashSet<>();
+        for (Delivery each : sent(releaseId, profile)) {
+            if (each.state() == DeliveryState.TAKEN_DOWN) break;
+            if (each.state() == DeliveryState.ACCEPTED)
+                each.contents().forEach(content -> has.add(new Sha256(content.sha256())));
         }
-        StoreMessage.SentFile cover = release.facts()
-                .get(Fields.RELEASE_COVER)
-                .map(sha256 -> cover(sha256))
-                .orElse(null);
-        if (cover != null) contents.add(new Content(cover.uri(), cover.sha256().hex(), cover.bytes()));
-        String message = StoreMessage.of(
-                release,
-                new StoreMessage.Delivery(
-                        messageId,
-                        at.truncatedTo(ChronoUnit.SECONDS),
-                        codes.label().name(),
-                        profile.name(),
-                        profile.titleStyle(),
-                        profile.genreWords(),
-                        sound,
-                        lengths,
-                        cover));
-        return new Sealed(message, contents);
+        return has;
     }
 
-    private StoreMessage.SentFile cover(Sha256 sha256) {
-        FileBook.Entry entry = files.find(sha256).orElseThrow();
-        String format = entry.picture().map(picture -> picture.format()).orElse("jpg");
-        String suffix = format.equals("JPEG") ? "jpg" : format.toLowerCase(Locale.ROOT);
-        return new StoreMessage.SentFile("resources/cover." + suffix, sha256, entry.bytes());
+    /** Seals a full delivery at its usual terms, to be sent at once. */
+    public long send(long releaseId, String destination, Account account) {
+        return send(releaseId, destination, new Order(Outgoing.Occasion.FULL, Outgoing.Terms.USUAL, null), account);
     }
 
     /** Seals a delivery and schedules its sending, both or neither. */
-    @Transactional
-    public long send(long releaseId, String destination, Account account) {
-        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
+    public long send(long releaseId, String destination, Order order, Account account) {
         Profile profile = checks.profile(destination);
-        Preview preview = preview(checks.subject(release), profile);
-        if (!preview.hindrances().isEmpty())
-            throw Problem.conflict("not-ready", preview.hindrances().get(0) + " Nothing was sent.")
-                    .with("hindrances", preview.hindrances());
-        UUID key = UUID.randomUUID();
-        Sealed content = compose(
-                release,
-                profile,
-                copies.standings(release, recipes.byId(profile.recipe())),
-                key.toString(),
-                clock.instant());
+        Release asked = releases.find(releaseId).orElseThrow(() -> Problem.missing("release"));
+        List<String> hindrances = hindrances(checks.subject(asked), profile, order);
+        if (!hindrances.isEmpty())
+            throw Problem.conflict("not-ready", hindrances.get(0) + " Nothing was sent.")
+                    .with("hindrances", hindrances);
         try {
-            long id = deliveries.insert(releaseId, destination, key, content.message, content.contents, account.id());
-            background.schedule(DeliveryWork.class, String.valueOf(id));
-            return id;
+            return transactions.execute(status -> seal(releaseId, profile, order, account));
         } catch (DuplicateKeyException underWay) {
             throw Problem.conflict(
                     "under-way", "A delivery to %s is under way. Nothing was sent twice.".formatted(profile.name()));
         }
     }
 
+    private List<String> hindrances(Subject subject, Profile profile, Order order) {
+        List<Delivery> before = sent(subject.release().id(), profile);
+        if (order.occasion() == Outgoing.Occasion.FULL)
+            return preview(subject, profile).hindrances();
+        List<String> hindrances = new ArrayList<>();
+        if (taken(before).isEmpty())
+            hindrances.add("%s has not taken this release; an %s is of something it has."
+                    .formatted(profile.name(), order.occasion().says()));
+        if (order.occasion() == Outgoing.Occasion.UPDATE)
+            hindrances.addAll(preview(subject, profile).hindrances());
+        else hindrances.addAll(unreachable(profile, before));
+        return hindrances;
+    }
+
+    private long seal(long releaseId, Profile profile, Order order, Account account) {
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
+        UUID key = UUID.randomUUID();
+        Consignments.Wanted wanted = consignments.wanted(checks.subject(release), profile);
+        if (order.occasion() != Outgoing.Occasion.TAKEDOWN && wanted.missing() > 0)
+            throw Problem.conflict("not-ready", "Facts changed meanwhile; write the copies again. Nothing was sent.");
+        long id = deliveries.insert(
+                releaseId, profile.id(), key, order.occasion(), order.terms(), order.notBefore(), account.id());
+        try {
+            Consignment all = consignments.compose(
+                    wanted, order.occasion(), order.terms(), id, key.toString(), now(), has(releaseId, profile));
+            List<Content> contents = new ArrayList<>();
+            for (Consignment.Document document : all.documents()) {
+                FileStore.Stored kept = store.receive(new ByteArrayInputStream(document.bytes()), LARGEST_DOCUMENT);
+                files.enter(kept);
+                contents.add(new Content(
+                        document.path(), kept.sha256().hex(), kept.bytes(), document.says(), document.kind()));
+            }
+            for (Consignment.Attached file : all.files())
+                contents.add(new Content(file.path(), file.sha256().hex(), file.bytes(), file.says(), ""));
+            deliveries.seal(
+                    id,
+                    releaseId,
+                    contents,
+                    "Sealed: %s, %d files with their checksums."
+                            .formatted(order.occasion().says(), contents.size()));
+            background.schedule(
+                    DeliveryWork.class,
+                    String.valueOf(id),
+                    order.notBefore() == null ? Instant.now() : order.notBefore());
+            LOG.info("Delivery {} to {} is sealed: {} files", id, profile.name(), contents.size());
+            return id;
+        } catch (IOException disk) {
+            throw new UncheckedIOException(disk);
+        } catch (IllegalArgumentException impossible) {
+            throw Problem.conflict("cannot-compose", impossible.getMessage() + " Nothing was sent.");
+        }
+    }
+
     /** Tries a failed delivery again: the same seal, the same key. */
     @Transactional
     public void again(long releaseId, long id) {
-        var delivery = deliveries
-                .find(id)
-                .filter(each -> each.releaseId() == releaseId)
-                .orElseThrow(() -> Problem.missing("delivery"));
+        Delivery delivery = ofRelease(releaseId, id);
         if (delivery.state() != DeliveryState.FAILED)
             throw Problem.conflict("not-failed", "Only a delivery that could not be handed over is tried again.");
         deliveries.again(delivery);
         background.schedule(DeliveryWork.class, String.valueOf(id));
+    }
+
+    /** Calls a delivery off that has not left yet: one that waits for its day, or could not be handed over. */
+    @Transactional
+    public void callOff(long releaseId, long id, Account account) {
+        Delivery delivery = ofRelease(releaseId, id);
+        boolean waits = delivery.state() == DeliveryState.SEALED
+                && delivery.notBefore() != null
+                && Instant.parse(delivery.notBefore()).isAfter(clock.instant());
+        if (!waits && delivery.state() != DeliveryState.FAILED)
+            throw Problem.conflict(
+                    "has-left", "The delivery is on its way already; ask for a takedown when it was taken.");
+        deliveries.move(delivery, DeliveryState.CALLED_OFF, "Called off by %s.".formatted(account.name()));
+    }
+
+    Delivery ofRelease(long releaseId, long id) {
+        return deliveries
+                .find(id)
+                .filter(each -> each.releaseId() == releaseId)
+                .orElseThrow(() -> Problem.missing("delivery"));
+    }
+
+    /** Asks somebody. */
+    interface Asking {
+        String ask(String body) throws IOException;
+    }
+
+    /** Asks an open catalogue about each track that has a fingerprint. */
+    List<DeliveryController.Held> heard(Release release, Asking asking) throws IOException {
+        List<DeliveryController.Held> held = new ArrayList<>();
+        for (var print : consignments.prints(release).entrySet())
+            held.add(new DeliveryController.Held(
+                    release.track(print.getKey()).orElseThrow().number(),
+                    asking.ask("{\"fingerprint\": \"%s\"}"
+                            .formatted(java.util.Base64.getEncoder()
+                                    .encodeToString(print.getValue().bytes())))));
+        return held;
     }
 }

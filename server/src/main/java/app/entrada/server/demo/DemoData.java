@@ -9,6 +9,7 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.rule.Profile;
 import app.entrada.core.text.TitleStyle;
 import app.entrada.demo.CoverDrawing;
 import app.entrada.demo.DemoPeople;
@@ -112,8 +113,12 @@ class DemoData implements ApplicationRunner {
 
     @Override
     public void run(ApplicationArguments arguments) {
-        if (!settings.lumenfoldUrl().isBlank())
-            destinations.connect("lumenfold", settings.lumenfoldUrl(), settings.lumenfoldToken());
+        if (!settings.standinsUrl().isBlank())
+            for (Profile profile : checks.profiles())
+                destinations.connect(
+                        profile.id(),
+                        settings.standinsUrl() + "/" + profile.id(),
+                        profile.id() + "-" + settings.standinsSecret());
         List<Scenario.DemoRelease> wanted = Scenario.releases(checks.today());
         // whole or not at all, should the making be interrupted
         if (accounts.none()) transactions.executeWithoutResult(status -> make(wanted));

@@ -4,6 +4,7 @@ import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.serializer.Serializer;
 import com.github.kagkarlsson.scheduler.task.CompletionHandler;
 import com.github.kagkarlsson.scheduler.task.Task;
+import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import java.time.Duration;
 import java.time.Instant;
@@ -60,13 +61,36 @@ public class Background implements SmartLifecycle {
 
     /** Schedules a piece of work; once, however often it is asked for while it waits. */
     public void schedule(Class<? extends Work> kind, String id) {
+        schedule(kind, id, Instant.now());
+    }
+
+    /** The same, not before a moment. */
+    public void schedule(Class<? extends Work> kind, String id, Instant at) {
+        scheduler.scheduleIfNotExists(instance(kind, id), at);
+    }
+
+    /** Wakes work that waits for its time; work that is not there, or is being done, is left alone. */
+    public void wake(Class<? extends Work> kind, String id) {
+        TaskInstance<Object> instance = instance(kind, id);
+        scheduler
+                .getScheduledExecution(instance)
+                .filter(waiting -> !waiting.isPicked())
+                .ifPresent(waiting -> {
+                    try {
+                        scheduler.reschedule(instance, Instant.now());
+                    } catch (RuntimeException begunMeanwhile) {
+                        // then it is being done, which is what was wanted
+                    }
+                });
+    }
+
+    private TaskInstance<Object> instance(Class<? extends Work> kind, String id) {
         String name = kinds.stream()
                 .filter(kind::isInstance)
                 .findFirst()
                 .orElseThrow()
                 .name();
-        scheduler.scheduleIfNotExists(
-                new com.github.kagkarlsson.scheduler.task.TaskInstance<>(name, id), Instant.now());
+        return new TaskInstance<>(name, id);
     }
 
     private record JsonSerializer(JsonMapper json) implements Serializer {

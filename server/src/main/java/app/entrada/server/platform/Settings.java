@@ -10,8 +10,9 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param demo whether to make the demo data at the first start
  * @param demoPassword password of the demo accounts
  * @param today ISO date that stands for today, or empty
- * @param lumenfoldUrl address of the stand-in store, or empty
- * @param lumenfoldToken the token it takes
+ * @param standinsUrl address under which the simulated destinations listen, or empty
+ * @param standinsSecret what their tokens are made of
+ * @param publicUrl address under which destinations reach this installation, or empty for its own on this machine
  * @param largestFile bytes of the largest file that is taken
  */
 @ConfigurationProperties("entrada")
@@ -20,6 +21,7 @@ public record Settings(
         boolean demo,
         String demoPassword,
         String today,
-        String lumenfoldUrl,
-        String lumenfoldToken,
+        String standinsUrl,
+        String standinsSecret,
+        String publicUrl,
         long largestFile) {}

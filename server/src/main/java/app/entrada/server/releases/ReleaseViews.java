@@ -309,7 +309,8 @@ public class ReleaseViews {
         if (ids.isEmpty()) return standings;
         jdbc.sql("""
                         SELECT DISTINCT ON (release_id, destination) release_id, destination, state FROM delivery
-                        WHERE release_id IN (:ids) ORDER BY release_id, destination, id DESC""")
+                        WHERE release_id IN (:ids) AND state <> 'called off'
+                        ORDER BY release_id, destination, id DESC""")
                 .param("ids", ids)
                 .query((row, n) -> standings
                         .computeIfAbsent(row.getLong("release_id"), id -> new HashMap<>())
@@ -323,6 +324,8 @@ public class ReleaseViews {
             case "accepted" -> NextMoves.Standing.ACCEPTED;
             case "rejected" -> NextMoves.Standing.REJECTED;
             case "failed" -> NextMoves.Standing.FAILED;
+            case "questions" -> NextMoves.Standing.ASKED;
+            case "taken down" -> NextMoves.Standing.TAKEN_DOWN;
             default -> NextMoves.Standing.ON_ITS_WAY;
         };
     }

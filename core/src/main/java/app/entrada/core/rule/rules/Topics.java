@@ -20,7 +20,8 @@ public final class Topics {
                         ArtworkRules.all(),
                         WorkRules.all(),
                         RecordingRules.all(),
-                        FileRules.all())
+                        FileRules.all(),
+                        AnswerRules.all())
                 .flatMap(List::stream)
                 .toList();
     }

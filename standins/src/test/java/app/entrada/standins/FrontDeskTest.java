@@ -23,7 +23,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-class LumenfoldTest {
+class FrontDeskTest {
     private static final String MESSAGE = """
             <m><Party><PartyReference>P1</PartyReference></Party>
             <SoundRecording><ResourceReference>A1</ResourceReference><ISRC>XANW92600031</ISRC><DisplayTitleText>%s</DisplayTitleText>
@@ -36,12 +36,12 @@ class LumenfoldTest {
     @TempDir
     Path folder;
 
-    private Lumenfold store;
+    private Standins store;
     private final HttpClient http = HttpClient.newHttpClient();
 
     @BeforeEach
     void open() throws IOException {
-        store = new Lumenfold(folder, "token");
+        store = new Standins(folder, "token");
         store.start(0);
     }
 
@@ -85,8 +85,8 @@ class LumenfoldTest {
         String digest = Base64.getEncoder()
                 .encodeToString(MessageDigest.getInstance("SHA-256").digest(zip));
         return http.send(
-                HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + store.port() + "/v1/deliveries"))
-                        .header("Authorization", "Bearer " + token)
+                HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + store.port() + "/lumenfold/v1/deliveries"))
+                        .header("Authorization", "Bearer lumenfold-" + token)
                         .header("Idempotency-Key", key)
                         .header("Content-Digest", "sha-256=:" + digest + ":")
                         .POST(HttpRequest.BodyPublishers.ofByteArray(zip))
@@ -96,8 +96,8 @@ class LumenfoldTest {
 
     private String call(String method, String path, String body) throws Exception {
         return http.send(
-                        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + store.port() + path))
-                                .header("Authorization", "Bearer token")
+                        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + store.port() + "/lumenfold" + path))
+                                .header("Authorization", "Bearer lumenfold-token")
                                 .method(method, HttpRequest.BodyPublishers.ofString(body))
                                 .build(),
                         HttpResponse.BodyHandlers.ofString())

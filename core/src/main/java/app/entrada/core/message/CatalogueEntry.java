@@ -1,0 +1,71 @@
+package app.entrada.core.message;
+
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Names;
+import app.entrada.core.field.Writer;
+import app.entrada.core.fingerprint.Print;
+import app.entrada.core.release.Track;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * A release for an open catalogue: titles, artists, codes, times to the millisecond, and fingerprints of those tracks whose
+ * file a person has confirmed. Where it comes from is said.
+ */
+final class CatalogueEntry {
+    private CatalogueEntry() {}
+
+    static String of(Outgoing out) {
+        Map<String, Object> entry = new LinkedHashMap<>();
+        entry.put("title", out.profile().titleStyle().release(out.release()));
+        entry.put(
+                "artists",
+                out.release()
+                        .facts()
+                        .get(Fields.RELEASE_ARTISTS)
+                        .map(Names::list)
+                        .orElse(List.of()));
+        entry.put("barcode", Documents.barcode(out));
+        entry.put("catalogueNumber", Documents.text(out, Fields.RELEASE_CATALOGUE_NUMBER));
+        entry.put("label", Documents.text(out, Fields.RELEASE_LABEL));
+        entry.put("releaseDate", Documents.text(out, Fields.RELEASE_DATE));
+        entry.put("kind", Documents.text(out, Fields.RELEASE_KIND));
+        List<Map<String, Object>> tracks = new ArrayList<>();
+        for (Track track : out.release().tracks()) tracks.add(track(out, track));
+        entry.put("tracks", tracks);
+        Map<String, Object> source = new LinkedHashMap<>();
+        source.put("by", out.label().name());
+        source.put("note", "Measured on the masters of the label; placements confirmed by a person.");
+        source.put("delivery", out.messageId());
+        entry.put("source", source);
+        return Documents.json(entry);
+    }
+
+    private static Map<String, Object> track(Outgoing out, Track track) {
+        Map<String, Object> said = new LinkedHashMap<>();
+        said.put("position", track.number());
+        track.facts().get(Fields.TRACK_SIDE).ifPresent(side -> said.put("side", side));
+        said.put("title", out.profile().titleStyle().track(out.release(), track));
+        said.put("artists", Documents.names(out, track, Fields.TRACK_ARTISTS));
+        said.put("featured", Documents.names(out, track, Fields.TRACK_FEATURED));
+        said.put("isrc", Documents.isrc(track));
+        said.put("iswc", Documents.code(track.recording().work().facts(), Fields.WORK_ISWC, code -> code.toString()));
+        said.put(
+                "writers",
+                track.recording().work().writers().stream()
+                        .map(Writer::name)
+                        .distinct()
+                        .toList());
+        Optional<AudioFacts> master = out.subject().master(track);
+        master.ifPresent(facts -> said.put("milliseconds", facts.milliseconds()));
+        Print print = out.prints().get(track.id());
+        said.put("confirmed", print != null);
+        if (print != null) said.put("fingerprint", Base64.getEncoder().encodeToString(print.bytes()));
+        return said;
+    }
+}

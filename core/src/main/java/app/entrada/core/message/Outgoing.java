@@ -1,0 +1,144 @@
+package app.entrada.core.message;
+
+import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.fingerprint.Print;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.Subject;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What a consignment is composed from.
+ *
+ * @param subject the release with what was measured and is known of people
+ * @param occasion why it is sent
+ * @param number of the delivery; 0 for one that is only looked at
+ * @param messageId unique to the delivery
+ * @param sealed when, seconds
+ * @param sound by track id: the copy that goes out
+ * @param others by track id: a copy of another kind where the receiver wants both
+ * @param cover the front cover as it goes out
+ * @param papers files that show rights: permissions, licences, scores
+ * @param prints by track id: fingerprints, where a person confirmed the placement
+ * @param known works that the society has already, by work id
+ * @param has checksums of files that the receiver has from an earlier delivery and need not get again
+ * @param terms what the sender chose for this delivery
+ * @param address where the receiver fetches files from, with a stroke at the end; empty where it is sent them
+ */
+public record Outgoing(
+        Subject subject,
+        Profile profile,
+        Occasion occasion,
+        long number,
+        String messageId,
+        Instant sealed,
+        Map<Long, SentFile> sound,
+        Map<Long, SentFile> others,
+        Optional<SentFile> cover,
+        List<Paper> papers,
+        Map<Long, Print> prints,
+        Map<Long, KnownWork> known,
+        Set<Sha256> has,
+        Terms terms,
+        String address) {
+    /** Why something is sent. */
+    public enum Occasion {
+        /** All of it, for the first time or anew. */
+        FULL("delivery"),
+        /** What became different since it was taken. */
+        UPDATE("update"),
+        /** It is to go from sale. */
+        TAKEDOWN("takedown");
+
+        private final String says;
+
+        Occasion(String says) {
+            this.says = says;
+        }
+
+        /** The word for it, as stored and shown. */
+        public String says() {
+            return says;
+        }
+
+        /** The occasion with this word. */
+        public static Occasion of(String word) {
+            for (Occasion each : values()) if (each.says.equals(word)) return each;
+            throw new IllegalArgumentException("There is no occasion “%s”".formatted(word));
+        }
+    }
+
+    /**
+     * A file of the package.
+     *
+     * @param uri path below the package's payload folder
+     */
+    public record SentFile(String uri, Sha256 sha256, long bytes) {}
+
+    /**
+     * A work as a society has it.
+     *
+     * @param number theirs
+     * @param digest stands for what was registered, as {@link app.entrada.core.message.society.WorksFile#digest} makes it
+     */
+    public record KnownWork(String number, String digest) {}
+
+    /**
+     * A paper that shows a right.
+     *
+     * @param belongs {@code permission}, {@code sheet music} and so on
+     * @param track number of its track, 0 for the release
+     */
+    public record Paper(String name, String belongs, int track, Sha256 sha256, long bytes) {}
+
+    /**
+     * What a sender chooses beside the facts.
+     *
+     * @param visibility {@code public} or {@code private}, where the receiver knows both
+     * @param downloads whether listeners may keep it, where the receiver knows that
+     * @param express whether its faster service is ordered
+     * @param territories instead of the release's, empty for those
+     * @param from first day instead of the release date, empty for that
+     * @param price for receivers that license for money, whole units of currency; 0 for none
+     */
+    public record Terms(
+            String visibility, boolean downloads, boolean express, String territories, String from, int price) {
+        /** Nothing chosen: public, not to be kept, at its usual pace. */
+        public static final Terms USUAL = new Terms("public", false, false, "", "", 0);
+    }
+
+    /** The release. */
+    public Release release() {
+        return subject.release();
+    }
+
+    /** The label's own facts. */
+    public LabelFacts label() {
+        return subject.label();
+    }
+
+    /** What was measured of the masters, by track id. */
+    public Map<Long, AudioFacts> lengths() {
+        Map<Long, AudioFacts> lengths = new java.util.LinkedHashMap<>();
+        for (Track track : release().tracks())
+            subject.master(track).ifPresent(master -> lengths.put(track.id(), master));
+        return lengths;
+    }
+
+    /** Tracks whose recordings are covers, remixes or hold samples: those that somebody must have agreed to. */
+    public Set<Integer> needPermission() {
+        Set<Integer> tracks = new java.util.TreeSet<>();
+        for (Track track : release().tracks())
+            if (track.recording().work().facts().get(Fields.WORK_ORIGINS).orElse(List.of()).stream()
+                    .anyMatch(origin -> origin.how().needsPermission())) tracks.add(track.number());
+        return tracks;
+    }
+}

@@ -1,0 +1,205 @@
+package app.entrada.server.deliveries;
+
+import app.entrada.core.embed.Recipe;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.fingerprint.Print;
+import app.entrada.core.message.Composing;
+import app.entrada.core.message.Consignment;
+import app.entrada.core.message.Outgoing;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.Subject;
+import app.entrada.server.analysis.Prints;
+import app.entrada.server.embedding.CopyService;
+import app.entrada.server.embedding.OwnRecipes;
+import app.entrada.server.files.FileBook;
+import app.entrada.server.platform.Settings;
+import java.io.IOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.core.env.Environment;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Brings together what a destination is sent: copies, cover, papers, fingerprints, and what it has already. */
+@Component
+class Consignments {
+    private final CopyService copies;
+    private final OwnRecipes recipes;
+    private final FileBook files;
+    private final Prints prints;
+    private final DiscImages discs;
+    private final SocietyWorks works;
+    private final JdbcClient jdbc;
+    private final Settings settings;
+    private final Environment environment;
+
+    Consignments(
+            CopyService copies,
+            OwnRecipes recipes,
+            FileBook files,
+            Prints prints,
+            DiscImages discs,
+            SocietyWorks works,
+            JdbcClient jdbc,
+            Settings settings,
+            Environment environment) {
+        this.copies = copies;
+        this.recipes = recipes;
+        this.files = files;
+        this.prints = prints;
+        this.discs = discs;
+        this.works = works;
+        this.jdbc = jdbc;
+        this.settings = settings;
+        this.environment = environment;
+    }
+
+    /**
+     * What would go out, before it is sealed.
+     *
+     * @param standings of the copies it takes, by recipe
+     */
+    record Wanted(Subject subject, Profile profile, Map<Recipe, List<CopyService.Standing>> standings) {
+        /** How many copies are not written with the facts of today. */
+        int missing() {
+            return (int) standings.values().stream()
+                    .flatMap(List::stream)
+                    .filter(standing -> !standing.state().equals("written"))
+                    .count();
+        }
+
+        boolean takesFiles() {
+            return !standings.isEmpty();
+        }
+    }
+
+    /** The destination's needs of a release, as its copies stand. */
+    Wanted wanted(Subject subject, Profile profile) {
+        Map<Recipe, List<CopyService.Standing>> standings = new LinkedHashMap<>();
+        for (String id : profile.recipes()) {
+            Recipe recipe = recipes.byId(id);
+            standings.put(recipe, copies.standings(subject.release(), recipe));
+        }
+        return new Wanted(subject, profile, standings);
+    }
+
+    /** Address under which destinations reach this installation, with a stroke at the end. */
+    String address() {
+        String given = settings.publicUrl() == null ? "" : settings.publicUrl().strip();
+        if (given.isEmpty())
+            return "http://127.0.0.1:%s/"
+                    .formatted(environment.getProperty(
+                            "local.server.port", environment.getProperty("server.port", "8460")));
+        return given.endsWith("/") ? given : given + "/";
+    }
+
+    /**
+     * Composes a delivery.
+     *
+     * @param number of the delivery, 0 for a preview; then nothing is made that takes long
+     * @throws IOException when the image of a disc cannot be made
+     * @throws IllegalArgumentException when the facts do not make such a document
+     */
+    Consignment compose(
+            Wanted wanted,
+            Outgoing.Occasion occasion,
+            Outgoing.Terms terms,
+            long number,
+            String messageId,
+            Instant at,
+            Set<Sha256> has)
+            throws IOException {
+        Release release = wanted.subject().release();
+        List<Map<Long, Outgoing.SentFile>> sound = new ArrayList<>();
+        boolean takedown = occasion == Outgoing.Occasion.TAKEDOWN;
+        if (!takedown) for (List<CopyService.Standing> of : wanted.standings().values()) sound.add(sound(of));
+        if (wanted.profile().sends().equals("disc") && !takedown) {
+            List<CopyService.Standing> of =
+                    wanted.standings().values().iterator().next();
+            Optional<Outgoing.SentFile> image = number == 0 ? discs.find(of) : Optional.of(discs.make(of));
+            image.ifPresent(file -> sound.get(0).put(Composing.WHOLE, file));
+        }
+        return Composing.of(new Outgoing(
+                wanted.subject(),
+                wanted.profile(),
+                occasion,
+                number,
+                messageId,
+                at,
+                sound.isEmpty() ? Map.of() : sound.get(0),
+                sound.size() < 2 ? Map.of() : sound.get(1),
+                cover(release, wanted.profile()),
+                papers(release),
+                prints(release),
+                works.known(wanted.profile().id()),
+                has,
+                terms,
+                address() + "feeds/" + messageId + "/"));
+    }
+
+    private static Map<Long, Outgoing.SentFile> sound(List<CopyService.Standing> standings) {
+        Map<Long, Outgoing.SentFile> sound = new HashMap<>();
+        for (CopyService.Standing standing : standings) {
+            CopyService.Written copy = standing.written().orElseThrow();
+            String suffix = copy.fileName().substring(copy.fileName().lastIndexOf('.'));
+            sound.put(
+                    standing.track().id(),
+                    new Outgoing.SentFile(
+                            "resources/%02d%s".formatted(standing.track().number(), suffix),
+                            copy.sha256(),
+                            copy.bytes()));
+        }
+        return sound;
+    }
+
+    private Optional<Outgoing.SentFile> cover(Release release, Profile profile) {
+        Optional<Sha256> cover = release.facts().get(Fields.RELEASE_COVER);
+        if (cover.isEmpty() || profile.sends().matches("disc|works file|performers table|catalogue entry"))
+            return Optional.empty();
+        FileBook.Entry entry = files.find(cover.get()).orElseThrow();
+        String format = entry.picture().map(picture -> picture.format()).orElse("jpg");
+        String suffix = format.equals("JPEG") ? "jpg" : format.toLowerCase(Locale.ROOT);
+        return Optional.of(new Outgoing.SentFile("resources/cover." + suffix, cover.get(), entry.bytes()));
+    }
+
+    private List<Outgoing.Paper> papers(Release release) {
+        Map<Long, Integer> numbers = new HashMap<>();
+        for (Track track : release.tracks()) numbers.put(track.id(), track.number());
+        Set<String> seen = new HashSet<>();
+        return jdbc
+                .sql("""
+                        SELECT r.name, r.belongs, r.track_id, r.sha256, f.bytes FROM received r
+                        JOIN file f ON f.sha256 = r.sha256
+                        WHERE r.release_id = ? AND r.belongs IS NOT NULL ORDER BY r.id""")
+                .param(release.id())
+                .query((row, n) -> new Outgoing.Paper(
+                        row.getString("name"),
+                        row.getString("belongs"),
+                        numbers.getOrDefault(row.getLong("track_id"), 0),
+                        new Sha256(row.getString("sha256")),
+                        row.getLong("bytes")))
+                .list()
+                .stream()
+                .filter(paper -> seen.add(paper.sha256() + " " + paper.track()))
+                .toList();
+    }
+
+    /** Fingerprints of masters in place: putting one there is what a person confirms. */
+    Map<Long, Print> prints(Release release) {
+        Map<Long, Print> found = new HashMap<>();
+        for (Track track : release.tracks())
+            track.master().flatMap(prints::find).ifPresent(print -> found.put(track.id(), print));
+        return found;
+    }
+}

@@ -1,0 +1,191 @@
+package app.entrada.server.deliveries;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Speaks with destinations over HTTP. Redirects are not followed: what is sent goes to the address that was entered, or nowhere.
+ */
+@Component
+class DestinationClient {
+    private static final Duration CONNECT = Duration.ofSeconds(10);
+    private static final Duration ANSWER = Duration.ofMinutes(10);
+    private static final Duration LONGEST_PAUSE = Duration.ofMinutes(10);
+    private static final int LARGEST_DOCUMENT = 16 << 20;
+
+    private final HttpClient http = HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .connectTimeout(CONNECT)
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .build();
+    private final JsonMapper json;
+
+    DestinationClient(JsonMapper json) {
+        this.json = json;
+    }
+
+    /**
+     * Where a destination is, and how we sign in.
+     *
+     * @param callback where it may tell us that there is news; empty for nowhere
+     */
+    record Reach(URI address, String token, String callback) {
+        URI at(String path) {
+            String base = address.toString();
+            return URI.create((base.endsWith("/") ? base.substring(0, base.length() - 1) : base) + path);
+        }
+    }
+
+    /** What it objects to or asks, at the place that it names. */
+    record Reason(String code, String says, int track, String field) {}
+
+    /**
+     * What a destination said.
+     *
+     * @param status HTTP status
+     * @param receipt its number for the delivery, empty when it gave none
+     * @param state its word for how the delivery stands, empty when it said none
+     * @param documents names of what came back with the answer
+     * @param pause how long it asks to wait before the next try
+     */
+    record Answer(
+            int status,
+            String receipt,
+            String state,
+            List<Reason> reasons,
+            List<String> documents,
+            Optional<Duration> pause) {
+        boolean tryAgain() {
+            return status == 429 || status >= 500 || status == 408;
+        }
+    }
+
+    Answer postPackage(Reach reach, String key, Path zip, String sha256) throws IOException {
+        String digest = Base64.getEncoder().encodeToString(HexFormat.of().parseHex(sha256));
+        return exchange(request(reach, "/v1/deliveries")
+                .header("Content-Type", "application/zip")
+                .header("Idempotency-Key", key)
+                .header("Content-Digest", "sha-256=:" + digest + ":")
+                .POST(HttpRequest.BodyPublishers.ofFile(zip))
+                .build());
+    }
+
+    /** Puts a file under its checksum. */
+    Answer upload(Reach reach, Path file, String sha256) throws IOException {
+        return exchange(request(reach, "/v1/uploads/" + sha256)
+                .header("Content-Type", "application/octet-stream")
+                .PUT(HttpRequest.BodyPublishers.ofFile(file))
+                .build());
+    }
+
+    Answer postJson(Reach reach, String path, String key, String body) throws IOException {
+        return exchange(request(reach, path)
+                .header("Content-Type", "application/json")
+                .header("Idempotency-Key", key)
+                .POST(HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8))
+                .build());
+    }
+
+    /** Answers what somebody there wanted to know. */
+    Answer reply(Reach reach, String receipt, String text) throws IOException {
+        return exchange(request(reach, "/v1/deliveries/" + receipt + "/answers")
+                .header("Content-Type", "application/json")
+                .POST(HttpRequest.BodyPublishers.ofString(
+                        json.writeValueAsString(Map.of("text", text)), StandardCharsets.UTF_8))
+                .build());
+    }
+
+    Answer ask(Reach reach, String receipt) throws IOException {
+        return exchange(request(reach, "/v1/deliveries/" + receipt).GET().build());
+    }
+
+    /** A document that came back with an answer. */
+    String document(Reach reach, String receipt, String name) throws IOException {
+        HttpResponse<byte[]> response = send(request(reach, "/v1/deliveries/" + receipt + "/documents/" + name)
+                .GET()
+                .build());
+        if (response.statusCode() != 200 || response.body().length > LARGEST_DOCUMENT)
+            throw new IOException("the document %s could not be fetched (%d)".formatted(name, response.statusCode()));
+        return new String(response.body(), StandardCharsets.UTF_8);
+    }
+
+    /** Asks an open catalogue what it holds that sounds like this. */
+    String lookUp(Reach reach, String body) throws IOException {
+        HttpResponse<byte[]> response = send(request(reach, "/v1/lookup")
+                .header("Content-Type", "application/json")
+                .POST(HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8))
+                .build());
+        if (response.statusCode() != 200) throw new IOException("the look-up answered " + response.statusCode());
+        return new String(response.body(), StandardCharsets.UTF_8);
+    }
+
+    private static HttpRequest.Builder request(Reach reach, String path) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(reach.at(path))
+                .timeout(ANSWER)
+                .header("Authorization", "Bearer " + reach.token());
+        return reach.callback().isEmpty() ? request : request.header("Callback", reach.callback());
+    }
+
+    private HttpResponse<byte[]> send(HttpRequest request) throws IOException {
+        try {
+            return http.send(request, HttpResponse.BodyHandlers.ofByteArray());
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IOException("the sending was stopped", stopped);
+        }
+    }
+
+    private Answer exchange(HttpRequest request) throws IOException {
+        HttpResponse<byte[]> response = send(request);
+        JsonNode body;
+        try {
+            body = json.readTree(response.body());
+        } catch (JacksonException notJson) {
+            body = json.createObjectNode();
+        }
+        List<Reason> reasons = new ArrayList<>();
+        for (JsonNode reason : body.path("reasons")) {
+            String where = reason.path("where").asString("");
+            String field = reason.path("field").asString("");
+            reasons.add(new Reason(
+                    reason.path("code").asString("other"),
+                    reason.path("says").asString("") + (where.isEmpty() || !field.isEmpty() ? "" : " (" + where + ")"),
+                    Math.max(0, reason.path("track").asInt(0)),
+                    field));
+        }
+        List<String> documents = new ArrayList<>();
+        for (JsonNode name : body.path("documents"))
+            // a name becomes part of an address: nothing but plain ones is asked for
+            if (name.asString("").matches("[A-Za-z0-9._-]{1,80}")) documents.add(name.asString());
+        Optional<Duration> pause = response.headers()
+                .firstValue("Retry-After")
+                .filter(seconds -> seconds.matches("\\d{1,6}"))
+                .map(seconds -> Duration.ofSeconds(Long.parseLong(seconds)))
+                .map(asked -> asked.compareTo(LONGEST_PAUSE) > 0 ? LONGEST_PAUSE : asked);
+        String receipt = body.path("receipt").asString("");
+        // A receipt becomes part of an address later; nothing but a plain number or word is taken for one.
+        return new Answer(
+                response.statusCode(),
+                receipt.matches("[A-Za-z0-9-]{1,64}") ? receipt : "",
+                body.path("status").asString(""),
+                reasons,
+                documents,
+                pause);
+    }
+}

@@ -1,0 +1,99 @@
+package app.entrada.server.deliveries;
+
+import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.message.Bag;
+import app.entrada.core.rule.Profile;
+import app.entrada.server.deliveries.DeliveryRepository.Delivery;
+import app.entrada.server.files.FileStore;
+import app.entrada.server.platform.Settings;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+
+/** All at once, as one package with its checksums. A package packed again has the same bytes. */
+@Component
+@Order(9)
+class PackageHandover implements Handover {
+    private final DeliveryRepository deliveries;
+    private final DestinationClient client;
+    private final FileStore store;
+    private final Settings settings;
+
+    PackageHandover(DeliveryRepository deliveries, DestinationClient client, FileStore store, Settings settings) {
+        this.deliveries = deliveries;
+        this.client = client;
+        this.store = store;
+        this.settings = settings;
+    }
+
+    @Override
+    public boolean serves(Profile profile) {
+        return true;
+    }
+
+    @Override
+    public DestinationClient.Answer hand(Delivery delivery, DestinationClient.Reach reach) throws IOException {
+        Path zip = pack(delivery);
+        Delivery packed = deliveries.find(delivery.id()).orElseThrow();
+        return client.postPackage(reach, packed.key().toString(), zip, packed.packageSha256());
+    }
+
+    @Override
+    public void done(Delivery delivery) throws IOException {
+        Files.deleteIfExists(zip(delivery));
+    }
+
+    private Path zip(Delivery delivery) throws IOException {
+        Path folder = settings.var().resolve("outbox").toAbsolutePath();
+        Files.createDirectories(folder);
+        return folder.resolve("delivery-%d.zip".formatted(delivery.id()));
+    }
+
+    /** Packs the sealed contents; when it was packed before, the bytes must come out the same. */
+    private Path pack(Delivery delivery) throws IOException {
+        Path zip = zip(delivery);
+        if (delivery.packageSha256() != null
+                && Files.exists(zip)
+                && sum(zip).hex().equals(delivery.packageSha256())) return zip;
+        Path part = Files.createTempFile(zip.getParent(), "delivery", ".part");
+        try {
+            List<Bag.Item> items = new ArrayList<>();
+            if (delivery.message() != null) items.add(Bag.text("message.xml", delivery.message()));
+            for (DeliveryRepository.Content content : delivery.contents())
+                items.add(Bag.file(
+                        content.path(), store.path(new Sha256(content.sha256())), new Sha256(content.sha256())));
+            Map<String, String> info = new LinkedHashMap<>();
+            info.put("External-Identifier", delivery.key().toString());
+            info.put("Internal-Sender-Identifier", String.valueOf(delivery.id()));
+            info.put("Bagging-Date", delivery.sealedAt().substring(0, 10));
+            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(part), 1 << 16)) {
+                Bag.write(out, items, info);
+            }
+            String sum = sum(part).hex();
+            if (delivery.packageSha256() != null && !delivery.packageSha256().equals(sum))
+                throw new IOException("the sealed package came out different");
+            deliveries.packed(delivery, sum, Files.size(part));
+            Files.move(part, zip, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            return zip;
+        } finally {
+            Files.deleteIfExists(part);
+        }
+    }
+
+    private static Sha256 sum(Path file) throws IOException {
+        try (FileChannel channel = FileChannel.open(file)) {
+            return AudioMeasuring.sha256(channel, 0, channel.size());
+        }
+    }
+}

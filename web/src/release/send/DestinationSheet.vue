@@ -1,0 +1,210 @@
+<script setup lang="ts">
+/** One destination: what is in the way, what would be sent, read in place, what changed since it was taken, what was sent. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { call } from '../../api/client'
+import { useSession } from '../../api/session'
+import type { DestinationSend, HeldView } from '../../api/types'
+import Mark from '../../kit/Mark.vue'
+import { bytes, day } from '../../kit/dates'
+import { useReleaseStore } from '../store'
+import DeliveryTimeLine from './DeliveryTimeLine.vue'
+import DocumentReader from './DocumentReader.vue'
+
+const props = defineProps<{ destination: DestinationSend }>()
+const emit = defineEmits<{ order: [occasion: 'delivery' | 'update' | 'takedown']; changed: [] }>()
+const release = useReleaseStore()
+const session = useSession()
+const route = useRoute()
+const reading = ref('')
+const problem = ref('')
+const held = ref<{ track: number; says: string }[] | null>(null)
+const manager = computed(() => session.who?.role === 'manager')
+const path = () => `/api/releases/${release.view!.head.id}/deliveries`
+const preview = computed(() => props.destination.preview)
+const source = (document: string) =>
+  `${path()}/preview?destination=${props.destination.id}&path=${encodeURIComponent(document)}`
+
+async function ask(what: string, body?: unknown) {
+  try {
+    await call('POST', path() + what, body)
+    problem.value = ''
+    emit('changed')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+async function lookUp() {
+  try {
+    const found = await call<HeldView[]>('GET', `${path()}/held?destination=${props.destination.id}`)
+    held.value = found.map((each) => {
+      const matches = (JSON.parse(each.answer).matches ?? []) as { title: string; isrc: string; release: string }[]
+      return {
+        track: each.track,
+        says: matches.length
+          ? matches.map((match) => `${match.title} (${match.isrc}) on ${match.release}`).join(', ')
+          : 'nothing that sounds like it',
+      }
+    })
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+</script>
+
+<template>
+  <section :aria-label="props.destination.name">
+    <header>
+      <h2>{{ props.destination.name }}</h2>
+      <span class="quiet"
+        >{{ props.destination.kind
+        }}<template v-if="props.destination.lastDay"> · deliver by {{ day(props.destination.lastDay) }}</template
+        ><template v-if="props.destination.express"> · faster: {{ props.destination.express }}</template></span
+      >
+      <BButton
+        v-if="manager"
+        variant="primary"
+        size="sm"
+        :disabled="preview.hindrances.length > 0"
+        @click="emit('order', 'delivery')"
+      >
+        Send to {{ props.destination.name }}…
+      </BButton>
+    </header>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <ul v-if="preview.hindrances.length" class="hindrances">
+      <li v-for="hindrance in preview.hindrances" :key="hindrance">
+        <Mark :weight="hindrance.includes('under way') ? 'note' : 'stop'" /> {{ hindrance }}
+        <RouterLink v-if="hindrance.includes('copies')" :to="{ name: 'files', params: route.params }"
+          >Write them under Files</RouterLink
+        >
+        <RouterLink v-else-if="hindrance.includes('stop')" :to="{ name: 'readiness', params: route.params }"
+          >See Readiness</RouterLink
+        >
+      </li>
+    </ul>
+    <div v-if="preview.changes.length" class="changes">
+      <h3>Changed since it was taken</h3>
+      <ul>
+        <li v-for="change in preview.changes" :key="change">{{ change }}</li>
+      </ul>
+    </div>
+    <div v-if="preview.documents.length" class="contents">
+      <h3>What would be sent</h3>
+      <table>
+        <tbody>
+          <template v-for="document in preview.documents" :key="document.path">
+            <tr>
+              <td>
+                <button
+                  class="act"
+                  type="button"
+                  :aria-expanded="reading === document.path"
+                  @click="reading = reading === document.path ? '' : document.path"
+                >
+                  {{ document.path }}
+                </button>
+              </td>
+              <td class="quiet">{{ document.says }}</td>
+              <td class="bytes">{{ bytes(document.bytes) }}</td>
+            </tr>
+            <tr v-if="reading === document.path">
+              <td colspan="3" class="read">
+                <DocumentReader :kind="document.kind" :path="document.path" :from="source(document.path)" />
+              </td>
+            </tr>
+          </template>
+          <tr v-for="content in preview.contents" :key="content.path">
+            <td>{{ content.path }}</td>
+            <td class="quiet">
+              {{ content.says }} <span class="mono">sha256 {{ content.sha256.slice(0, 16) }}…</span>
+            </td>
+            <td class="bytes">{{ bytes(content.bytes) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="props.destination.sends === 'catalogue entry'">
+        <button class="act" type="button" @click="lookUp">Look up what it holds that sounds like these</button>
+      </p>
+      <ul v-if="held">
+        <li v-for="each in held" :key="each.track">Track {{ each.track }}: {{ each.says }}</li>
+      </ul>
+    </div>
+    <DeliveryTimeLine
+      v-for="(delivery, i) in props.destination.deliveries"
+      :key="delivery.id"
+      :delivery="delivery"
+      :may-act="manager"
+      :newest="i === 0"
+      @again="ask(`/${delivery.id}/again`)"
+      @off="ask(`/${delivery.id}/off`)"
+      @reply="(text) => ask(`/${delivery.id}/reply`, { text })"
+      @order="(occasion) => emit('order', occasion)"
+    />
+    <p v-if="!props.destination.deliveries.length" class="quiet">
+      Nothing was sent to {{ props.destination.name }} yet.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  align-items: baseline;
+  gap: 12px;
+  padding-bottom: 6px;
+  border-bottom: 1px solid var(--ink);
+}
+header span {
+  flex: 1;
+}
+h2 {
+  font-size: 1.15rem;
+  margin: 0;
+}
+h3 {
+  margin: 12px 0 2px;
+  font:
+    600 14px 'Barlow',
+    sans-serif;
+}
+.problem {
+  color: var(--stop);
+}
+.hindrances {
+  list-style: none;
+  margin: 8px 0;
+  padding: 0;
+}
+.hindrances a {
+  text-decoration: underline;
+}
+.changes ul {
+  margin: 0;
+  padding-left: 20px;
+}
+table {
+  width: 100%;
+  table-layout: fixed;
+  font-size: 14px;
+}
+td {
+  padding: 2px 8px 2px 0;
+  border-bottom: 1px solid var(--line);
+  overflow-wrap: anywhere;
+  vertical-align: baseline;
+}
+td:first-child {
+  width: 32%;
+}
+.bytes {
+  width: 84px;
+  text-align: right;
+  padding-right: 0;
+}
+.read {
+  padding: 0;
+}
+</style>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+/** A document as it will leave, read in place: tables as tables, the society's records under a ruler. */
+import { computed, onMounted, ref, watch } from 'vue'
+import { call } from '../../api/client'
+import RecordRuler from './RecordRuler.vue'
+import { cells } from './tables'
+
+const props = defineProps<{ kind: string; path: string; text?: string; from?: string }>()
+const loaded = ref(props.text ?? '')
+const problem = ref('')
+const table = computed(() => (props.kind === 'csv' ? cells(loaded.value) : []))
+
+async function load() {
+  if (props.text !== undefined) {
+    loaded.value = props.text
+    return
+  }
+  try {
+    loaded.value = (await call<{ text: string }>('GET', props.from!)).text
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+onMounted(load)
+watch(() => [props.path, props.from, props.text], load)
+</script>
+
+<template>
+  <div class="reader">
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-else-if="props.kind === 'bytes'" class="quiet">
+      Bytes for machines; the disc layout under Files shows what they say.
+    </p>
+    <p v-else-if="!loaded" class="quiet" role="status">Composing it…</p>
+    <RecordRuler v-else-if="props.kind === 'works'" :text="loaded" />
+    <div v-else-if="props.kind === 'csv'" class="table" tabindex="0" role="region" :aria-label="props.path">
+      <table>
+        <thead>
+          <tr>
+            <th v-for="(name, i) in table[0]" :key="i" scope="col">{{ name }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(row, i) in table.slice(1)" :key="i">
+            <td v-for="(cell, j) in row" :key="j">{{ cell }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <pre v-else class="mono" tabindex="0" :aria-label="props.path">{{ loaded }}</pre>
+  </div>
+</template>
+
+<style scoped>
+.reader {
+  margin: 6px 0 10px;
+}
+.problem {
+  color: var(--stop);
+}
+pre,
+.table {
+  max-height: 320px;
+  overflow: auto;
+  margin: 0;
+  padding: 8px;
+  border: 1px solid var(--line);
+  background: var(--bs-body-bg);
+  font-size: 12px;
+}
+th,
+td {
+  padding: 2px 12px 2px 0;
+  border-bottom: 1px solid var(--line);
+  white-space: nowrap;
+  max-width: 260px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+</style>
