@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Who changed what, when: newest first, by release and by person, with before and after. */
+/** Who changed or sent what, when, and what was answered: newest first, by release and by person, with before and after. */
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { call } from '../api/client'
@@ -36,7 +36,7 @@ async function load(before = 0) {
 }
 watch([release, who], () => load())
 const again = soon(() => load())
-const stops = ['release', 'people'].map((kind) => session.on(kind, again.ask))
+const stops = ['release', 'people', 'delivery'].map((kind) => session.on(kind, again.ask))
 onMounted(() => load())
 onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
 const pick = (query: Record<string, string | number>) => router.replace({ query: { ...route.query, ...query } })
@@ -68,11 +68,15 @@ const WAYS: Record<string, string> = { edit: '', undo: 'taken back: ', redo: 'do
           <span class="who">{{ deed.who }}</span>
           <span class="says">{{ WAYS[deed.kind] }}{{ deed.says }}</span>
           <span class="quiet">{{ deed.source }}</span>
-          <span class="quiet">{{
+          <span v-if="deed.kind !== 'delivery'" class="quiet">{{
             deed.facts.length + deed.more === 1 ? '1 fact' : `${deed.facts.length + deed.more} facts`
           }}</span>
         </button>
-        <RouterLink v-if="deed.release" :to="`/releases/${deed.release}/sheet`">{{ deed.title }}</RouterLink>
+        <RouterLink
+          v-if="deed.release"
+          :to="`/releases/${deed.release}/${deed.kind === 'delivery' ? 'send' : 'sheet'}`"
+          >{{ deed.title }}</RouterLink
+        >
         <RouterLink v-else to="/people">{{ deed.title }}</RouterLink>
         <table v-if="open.has(deed.id)" class="narrow">
           <tbody>

@@ -15,6 +15,7 @@ import picocli.CommandLine;
             TracklistCommand.class,
             CheckCommand.class,
             EmbedCommand.class,
+            MessageCommand.class,
             ProveCommand.class,
             TransferCommand.class,
             SchemaCommand.class

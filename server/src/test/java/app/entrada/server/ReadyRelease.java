@@ -20,14 +20,18 @@ public final class ReadyRelease {
     private ReadyRelease() {}
 
     /** A single with master, cover and all facts; its id. */
-    public static synchronized long make(Client manager, String title) throws IOException {
+    public static long make(Client manager, String title) throws IOException {
+        return make(manager, title, 1, 3000);
+    }
+
+    private static synchronized long make(Client manager, String title, int seconds, int side) throws IOException {
         seed++;
         JsonNode view = manager.begin("single", title);
         long id = Client.id(view);
         Path wav = Files.createTempFile("master", ".wav");
-        Synthesiser.write(new Piece(seed, 100, 0, false, 1, Piece.Layers.BEATS, 0), wav);
+        Synthesiser.write(new Piece(seed, 100, 0, false, seconds, Piece.Layers.BEATS, 0), wav);
         Path cover = Files.createTempFile("cover", ".jpg");
-        CoverDrawing.write(cover, 3000, seed, CoverDrawing.Style.BLOCKS, List.of("NW"));
+        CoverDrawing.write(cover, side, seed, CoverDrawing.Style.BLOCKS, List.of("NW"));
         manager.upload("/api/releases/" + id + "/files?name=master.wav", Files.readAllBytes(wav));
         manager.upload("/api/releases/" + id + "/files?name=cover.jpg", Files.readAllBytes(cover));
         view = manager.write(view, 0, "artists", "The Paper Ferrymen").json();
@@ -49,6 +53,66 @@ public final class ReadyRelease {
                                     .equals("whole");
                 },
                 () -> manager.get("/api/releases/" + id).text());
+        return id;
+    }
+
+    /** Facts by which every kind of receiver takes a release. */
+    private static final Map<String, String> FOR_ALL = Map.ofEntries(
+            Map.entry("0.artists", "Joss Amberley"),
+            Map.entry("0.licence", "all rights reserved"),
+            Map.entry("0.priceTier", "full"),
+            Map.entry("0.description", "A song about the works of a lock, sung by the people who turn them."),
+            Map.entry("0.series", "Weirside Talks"),
+            Map.entry("0.contact", "M. Arden, desk@ninth-weir.example"),
+            Map.entry("1.summary", "How a lock is worked, told and sung."),
+            Map.entry("1.episode", "3"),
+            Map.entry("1.moods", "calm; bright"),
+            Map.entry("1.instruments", "drums; bass"),
+            Map.entry("1.tempoClass", "moderate"),
+            Map.entry(
+                    "1.keywords",
+                    "lock; water; work; song; river; gate; paddle; chain; morning; mist; rope; boat; slow; turn"),
+            Map.entry("1.recordedOn", "2026-06"),
+            Map.entry("1.country", "DE"),
+            Map.entry("1.instrumental", "no"),
+            Map.entry("1.credits", "Joss Amberley: vocals, guitar; Hanna Veil: mastering"),
+            Map.entry("1.splits", "Joss Amberley: artist 50; Ninth Weir Records: label 50"),
+            Map.entry("1.writers", "Joss Amberley: C 50/50 via Low Lock Music"),
+            Map.entry("1.publishers", "Low Lock Music: E 50/50"));
+
+    /** A release that all of these destinations take, with every copy that they want; its id. */
+    public static long everywhere(Client manager, String title, List<String> destinations) throws IOException {
+        long id = make(manager, title, 8, 3000);
+        JsonNode view = manager.get("/api/releases/" + id).json();
+        for (Map.Entry<String, String> fact : FOR_ALL.entrySet()) {
+            Client.Answer written = manager.write(
+                    view, fact.getKey().charAt(0) - '0', fact.getKey().substring(2), fact.getValue());
+            if (written.status() != 200) throw new AssertionError(fact + ": " + written.text());
+        }
+        Client.Answer named = manager.post(
+                "/api/releases/" + id + "/changes",
+                Map.of(
+                        "says",
+                        "destinations",
+                        "source",
+                        "typed",
+                        "changes",
+                        List.of(Map.of(
+                                "entity",
+                                "release",
+                                "target",
+                                id,
+                                "field",
+                                "release.destinations",
+                                "after",
+                                String.join("; ", destinations)))));
+        if (named.status() != 200) throw new AssertionError(named.text());
+        for (JsonNode person : manager.get("/api/people").json())
+            if (person.path("name").asString().equals("Joss Amberley"))
+                manager.post(
+                        "/api/people/" + person.path("id").asLong() + "/changes",
+                        Map.of("field", "party.legalName", "after", "Jocelyn Amberley"));
+        copies(manager, id, "store-flac,store-wav,sync-mp3,episode-mp3,disc-wav");
         return id;
     }
 

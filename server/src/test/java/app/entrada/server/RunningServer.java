@@ -20,6 +20,7 @@ public final class RunningServer implements BeforeAllCallback {
 
     private static ConfigurableApplicationContext context;
     private static Path var;
+    private static java.util.List<String> settings;
 
     /** A bean of the running server. */
     public static <T> T bean(Class<T> type) {
@@ -38,8 +39,28 @@ public final class RunningServer implements BeforeAllCallback {
         return client;
     }
 
-    static Path var() {
+    /** Folder of everything that the server made. */
+    public static Path folder() {
         return var;
+    }
+
+    /** All rows of all tables, as text. */
+    public static String everythingStored() {
+        StringBuilder all = new StringBuilder();
+        var jdbc = bean(org.springframework.jdbc.core.simple.JdbcClient.class);
+        for (String table : jdbc.sql("SELECT table_name FROM information_schema.tables WHERE table_schema = 'public'")
+                .query(String.class)
+                .list())
+            jdbc.sql("SELECT row_to_json(t)::text FROM \"%s\" t".formatted(table))
+                    .query(String.class)
+                    .list()
+                    .forEach(row -> all.append(row).append('\n'));
+        return all.toString();
+    }
+
+    /** A second server on the same database and files, until it is closed. */
+    public static ConfigurableApplicationContext secondNode() {
+        return new SpringApplicationBuilder(Application.class).run(settings.toArray(String[]::new));
     }
 
     private record Ending() implements AutoCloseable {
@@ -70,15 +91,15 @@ public final class RunningServer implements BeforeAllCallback {
         } catch (SQLException | IOException failed) {
             throw new IllegalStateException(failed);
         }
-        context = new SpringApplicationBuilder(Application.class)
-                .run(
-                        "--spring.datasource.url=" + cluster + database,
-                        "--spring.datasource.username=" + user,
-                        "--spring.datasource.password=" + password,
-                        "--server.port=0",
-                        "--entrada.var=" + var,
-                        "--entrada.today=2026-11-23",
-                        "--entrada.largest-file=9000000");
+        settings = java.util.List.of(
+                "--spring.datasource.url=" + cluster + database,
+                "--spring.datasource.username=" + user,
+                "--spring.datasource.password=" + password,
+                "--server.port=0",
+                "--entrada.var=" + var,
+                "--entrada.today=2026-11-23",
+                "--entrada.largest-file=9000000");
+        context = new SpringApplicationBuilder(Application.class).run(settings.toArray(String[]::new));
         var accounts = bean(app.entrada.server.accounts.AccountService.class);
         for (String role : new String[] {"manager", "assistant", "reader"}) accounts.create(role, PASSWORD, role);
         bean(app.entrada.server.codes.CodeBook.class)

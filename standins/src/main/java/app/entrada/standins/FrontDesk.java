@@ -96,6 +96,9 @@ public final class FrontDesk {
     /** A misbehaviour at the door, carried out; false when the request is to be served. */
     boolean misbehaves(HttpExchange exchange, Faults.Kind fault) throws IOException {
         if (fault == null) return false;
+        // an answer before the body is read would look like a broken connection to who is still sending
+        if (List.of(Faults.Kind.UNAVAILABLE, Faults.Kind.BUSY, Faults.Kind.EXPIRED)
+                .contains(fault)) exchange.getRequestBody().transferTo(OutputStream.nullOutputStream());
         switch (fault) {
             case UNAVAILABLE -> {
                 exchange.getResponseHeaders().set("Retry-After", "1");

@@ -215,8 +215,8 @@ final class Ostra implements Kind {
             objections.add("ALREADY REGISTERED AS " + HELD.get(title));
             return "DU";
         }
-        // whoever gives up a part of it ends the claim
-        if (CLAIMED.contains(title) && work.performing == 10_000 && work.parties.size() < 3) {
+        // whoever names the claimant among the writers ends the claim
+        if (CLAIMED.contains(title) && work.parties.stream().noneMatch(party -> party.contains("LOAM"))) {
             objections.add(
                     "ANOTHER CLAIM OF 10.00 PER CENT BY K. LOAM IS ON FILE; NAME THE CLAIMANT OR SHOW THE AGREEMENT");
             return "CO";

@@ -7,7 +7,10 @@ import app.entrada.core.disc.CdText;
 import app.entrada.core.release.Release;
 import app.entrada.core.rule.Profile;
 import app.entrada.core.text.Delimited;
+import com.rometools.rome.feed.synd.SyndFeed;
+import com.rometools.rome.io.SyndFeedInput;
 import java.io.ByteArrayInputStream;
+import java.io.StringReader;
 import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
@@ -143,6 +146,25 @@ class ComposingTest {
                         .get(0)
                         .bytes()));
         assertThat(gone.getElementsByTagName("item").getLength()).isZero();
+    }
+
+    @Test
+    void a_feed_reader_that_is_not_ours_finds_the_episode_and_its_sound() throws Exception {
+        SyndFeed feed =
+                new SyndFeedInput().build(new StringReader(document("hearthcast", Sent.of(rich(), "hearthcast"))));
+        assertThat(feed.getFeedType()).isEqualTo("rss_2.0");
+        assertThat(feed.getTitle()).isEqualTo("Weirside Talks");
+        assertThat(feed.getDescription()).isEqualTo("Talks by the water.");
+        assertThat(feed.getLanguage()).isEqualTo("en");
+        assertThat(feed.getEntries()).singleElement().satisfies(entry -> {
+            assertThat(entry.getTitle()).isEqualTo("Slack Water");
+            assertThat(entry.getDescription().getValue()).isEqualTo("A walk along the weir.");
+            assertThat(entry.getPublishedDate()).isEqualTo("2027-02-12T06:00:00Z");
+            assertThat(entry.getEnclosures()).singleElement().satisfies(sound -> {
+                assertThat(sound.getType()).isEqualTo("audio/mpeg");
+                assertThat(sound.getLength()).isEqualTo(1234);
+            });
+        });
     }
 
     @Test

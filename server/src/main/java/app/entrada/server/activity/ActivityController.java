@@ -32,7 +32,8 @@ class ActivityController {
     /**
      * Something somebody did.
      *
-     * @param kind edit, undo or redo
+     * @param id of the batch of changes; negative for a step of a delivery
+     * @param kind edit, undo, redo or delivery
      * @param release 0 for the catalogue
      * @param more facts changed beyond those listed
      */
@@ -49,7 +50,7 @@ class ActivityController {
             List<ChangedFact> facts,
             int more) {}
 
-    /** A page; {@code next} is what to ask for behind it, 0 at the end. */
+    /** A page; {@code next} is the moment to ask for what was before it, microseconds since 1970, 0 at the end. */
     record ActivityView(List<Deed> deeds, List<String> people, long next) {}
 
     @GetMapping("/api/activity")
@@ -57,29 +58,40 @@ class ActivityController {
             @RequestParam(defaultValue = "0") long release,
             @RequestParam(defaultValue = "") String who,
             @RequestParam(defaultValue = "0") long before) {
+        long[] last = {0};
         List<Deed> deeds = jdbc.sql("""
-                        SELECT b.id, b.at, a.name, b.kind, b.undone, b.says, b.source, coalesce(b.release_id, 0) AS release,
-                            coalesce(r.title, CASE WHEN r.id IS NULL THEN 'People' ELSE 'Untitled release' END) AS title
-                        FROM batch b JOIN account a ON a.id = b.account_id LEFT JOIN release r ON r.id = b.release_id
-                        WHERE (:release = 0 OR b.release_id = :release) AND (:who = '' OR a.name = :who)
-                          AND (:before = 0 OR b.id < :before)
-                        ORDER BY b.id DESC LIMIT :most""")
+                        SELECT *, (extract(epoch FROM at) * 1000000)::bigint AS moment FROM (
+                            SELECT b.id, b.at, a.name, b.kind, b.undone, b.says, b.source,
+                                coalesce(b.release_id, 0) AS release,
+                                coalesce(r.title, CASE WHEN r.id IS NULL THEN 'People' ELSE 'Untitled release' END) AS title
+                            FROM batch b JOIN account a ON a.id = b.account_id LEFT JOIN release r ON r.id = b.release_id
+                            UNION ALL
+                            SELECT -e.id, e.at, a.name, 'delivery', false, e.says,
+                                'delivery ' || d.id || ', ' || e.state, d.release_id, coalesce(r.title, 'Untitled release')
+                            FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id
+                            JOIN account a ON a.id = d.account_id JOIN release r ON r.id = d.release_id) done
+                        WHERE (:release = 0 OR release = :release) AND (:who = '' OR name = :who)
+                          AND (:before = 0 OR at < to_timestamp(:before / 1000000.0))
+                        ORDER BY at DESC, id DESC LIMIT :most""")
                 .param("release", release)
                 .param("who", who)
                 .param("before", before)
                 .param("most", A_PAGE)
-                .query((row, n) -> new Deed(
-                        row.getLong("id"),
-                        row.getObject("at", Timestamp.class).toInstant().toString(),
-                        row.getString("name"),
-                        row.getString("kind"),
-                        row.getBoolean("undone"),
-                        row.getString("says"),
-                        row.getString("source"),
-                        row.getLong("release"),
-                        row.getString("title"),
-                        new ArrayList<>(),
-                        0))
+                .query((row, n) -> {
+                    last[0] = row.getLong("moment");
+                    return new Deed(
+                            row.getLong("id"),
+                            row.getObject("at", Timestamp.class).toInstant().toString(),
+                            row.getString("name"),
+                            row.getString("kind"),
+                            row.getBoolean("undone"),
+                            row.getString("says"),
+                            row.getString("source"),
+                            row.getLong("release"),
+                            row.getString("title"),
+                            new ArrayList<>(),
+                            0);
+                })
                 .list();
         Map<Long, Integer> counts = new HashMap<>();
         Map<Long, Deed> byId = new HashMap<>();
@@ -116,7 +128,7 @@ class ActivityController {
                 jdbc.sql("SELECT name FROM account ORDER BY name")
                         .query(String.class)
                         .list(),
-                deeds.size() < A_PAGE ? 0 : deeds.get(deeds.size() - 1).id);
+                deeds.size() < A_PAGE ? 0 : last[0]);
     }
 
     private static String name(String id) {

@@ -10,6 +10,7 @@ import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.checks.OwnProfiles;
 import app.entrada.server.platform.Problem;
+import java.io.IOException;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -25,6 +26,7 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
@@ -213,5 +215,27 @@ class DestinationController {
         Profile profile = checks.profile(id);
         destinations.connect(id, typed.url(), typed.secret());
         return view(profile);
+    }
+
+    /** How many secrets a new key holds. */
+    record NewKey(int secrets) {}
+
+    /** Seals all secrets with a new key and destroys the old one. */
+    @PostMapping("/api/destinations/key")
+    NewKey newKey() throws IOException {
+        return new NewKey(destinations.newKey());
+    }
+
+    /**
+     * How a destination has answered so far.
+     *
+     * @param deliveries sent to it
+     * @param accepted of them
+     */
+    record Record(int deliveries, int accepted, int rejected, int underWay) {}
+
+    @GetMapping("/api/destinations/{id}/record")
+    Record record(@PathVariable String id) {
+        return destinations.record(checks.profile(id).id());
     }
 }

@@ -1,21 +1,27 @@
 package app.entrada.server.destinations;
 
 import app.entrada.server.platform.Problem;
+import java.io.IOException;
 import java.net.URI;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Where destinations are and how we sign in there. */
 @Service
 public class DestinationService {
     private final JdbcClient jdbc;
     private final Secrets secrets;
+    private final TransactionTemplate transactions;
 
-    DestinationService(JdbcClient jdbc, Secrets secrets) {
+    DestinationService(JdbcClient jdbc, Secrets secrets, TransactionTemplate transactions) {
         this.jdbc = jdbc;
         this.secrets = secrets;
+        this.transactions = transactions;
     }
 
     /** A destination's connection; {@code secret} is set but never shown. */
@@ -58,6 +64,44 @@ public class DestinationService {
                 .param("url", address.toString())
                 .param("secret", encrypted)
                 .update();
+    }
+
+    /**
+     * Seals all secrets with a new key; the old one is destroyed.
+     *
+     * @return how many there are
+     */
+    public int newKey() throws IOException {
+        secrets.addKey();
+        int count = transactions.execute(status -> {
+            Map<String, byte[]> sealed = new HashMap<>();
+            jdbc.sql("SELECT id, secret FROM destination WHERE secret IS NOT NULL FOR UPDATE")
+                    .query(row -> {
+                        sealed.put(row.getString("id"), row.getBytes("secret"));
+                    });
+            sealed.forEach((id, secret) -> jdbc.sql("UPDATE destination SET secret = ? WHERE id = ?")
+                    .params(secrets.seal(id, secrets.open(id, secret)), id)
+                    .update());
+            return sealed.size();
+        });
+        secrets.dropOldKeys();
+        return count;
+    }
+
+    /** How a destination has answered so far. */
+    DestinationController.Record record(String id) {
+        return jdbc.sql("""
+                        SELECT count(*) AS deliveries, count(*) FILTER (WHERE state = 'accepted') AS accepted,
+                            count(*) FILTER (WHERE state = 'rejected') AS rejected,
+                            count(*) FILTER (WHERE state IN ('sealed', 'received', 'in review', 'questions')) AS under_way
+                        FROM delivery WHERE destination = ? AND state <> 'called off'""")
+                .param(id)
+                .query((row, n) -> new DestinationController.Record(
+                        row.getInt("deliveries"),
+                        row.getInt("accepted"),
+                        row.getInt("rejected"),
+                        row.getInt("under_way")))
+                .single();
     }
 
     private static Problem wrongAddress(String url) {

@@ -44,7 +44,8 @@ class SecurityConfiguration {
                         .hasRole("MANAGER")
                         .requestMatchers(HttpMethod.POST, "/api/releases/*/deliveries/**")
                         .hasRole("MANAGER")
-                        .requestMatchers("/api/destinations/*/secret", "/api/destinations/*/rules")
+                        .requestMatchers(
+                                "/api/destinations/*/secret", "/api/destinations/*/rules", "/api/destinations/key")
                         .hasRole("MANAGER")
                         .requestMatchers(HttpMethod.PUT, "/api/recipes/*")
                         .hasRole("MANAGER")
@@ -54,6 +55,8 @@ class SecurityConfiguration {
                         .hasAnyRole("MANAGER", "ASSISTANT", "READER")
                         .requestMatchers("/api/**")
                         .hasAnyRole("MANAGER", "ASSISTANT")
+                        .requestMatchers(HttpMethod.GET, "/actuator/metrics/**")
+                        .hasRole("MANAGER")
                         .requestMatchers("/actuator/**")
                         .denyAll()
                         .requestMatchers(HttpMethod.GET, "/**")

@@ -119,7 +119,7 @@ public final class WorksFile {
         for (String type : List.of("NWR", "REV")) {
             List<Map.Entry<Work, List<Track>>> of = works(out.release()).entrySet().stream()
                     .filter(each -> out.known().containsKey(each.getKey().id()) == type.equals("REV"))
-                    .filter(each -> !stands(each.getKey(), each.getValue()))
+                    .filter(each -> told(each.getKey(), each.getValue()))
                     .toList();
             if (of.isEmpty()) continue;
             groups++;
@@ -144,7 +144,16 @@ public final class WorksFile {
         return String.join("\r\n", lines) + "\r\n";
     }
 
-    /** Whether the society has a work just so: then it is not told again. */
+    /**
+     * Whether a work is told: not where the society has it just so. When it has all of them so, a full delivery tells all
+     * again and an update tells none.
+     */
+    private boolean told(Work work, List<Track> tracks) {
+        boolean nothingNew = out.occasion() == Outgoing.Occasion.FULL
+                && works(out.release()).entrySet().stream().allMatch(each -> stands(each.getKey(), each.getValue()));
+        return nothingNew || !stands(work, tracks);
+    }
+
     private boolean stands(Work work, List<Track> tracks) {
         Outgoing.KnownWork known = out.known().get(work.id());
         return known != null && known.digest().equals(digest(out.release(), work, tracks));
@@ -154,8 +163,11 @@ public final class WorksFile {
     public static String digest(Release release, Work work, List<Track> tracks) {
         CRC32 crc = new CRC32();
         StringBuilder says = new StringBuilder();
-        for (Field<?> field : Fields.of(Entity.WORK))
+        for (Field<?> field : Fields.of(Entity.WORK)) {
+            // the code comes from the society itself
+            if (field == Fields.WORK_ISWC) continue;
             says.append(work.facts().text(field)).append('\n');
+        }
         for (Track track : tracks)
             says.append(track.facts().text(Fields.TRACK_TITLE))
                     .append('\n')

@@ -1,0 +1,228 @@
+package app.entrada.cli;
+
+import app.entrada.core.artwork.PictureScaling;
+import app.entrada.core.disc.DiscImage;
+import app.entrada.core.disc.DiscLayout;
+import app.entrada.core.document.ReleaseDocument;
+import app.entrada.core.embed.ChecksumList;
+import app.entrada.core.embed.CopyWriter;
+import app.entrada.core.embed.Proof;
+import app.entrada.core.embed.Recipe;
+import app.entrada.core.embed.TagPlan;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.message.Bag;
+import app.entrada.core.message.Composing;
+import app.entrada.core.message.Consignment;
+import app.entrada.core.message.Outgoing;
+import app.entrada.core.release.Track;
+import app.entrada.core.rule.Checker;
+import app.entrada.core.rule.Finding;
+import app.entrada.core.rule.Profile;
+import app.entrada.core.rule.Subject;
+import app.entrada.core.rule.Weight;
+import app.entrada.media.Ffmpeg;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "message",
+        description =
+                "Writes the package that would be sent to a destination; exit code 1 when a finding stops the delivery.")
+final class MessageCommand implements Callable<Integer> {
+    @Parameters(paramLabel = "DOCUMENT")
+    private Path document;
+
+    @Option(names = "--destination", required = true, description = "Id of the destination; a wrong one lists all.")
+    private String destination;
+
+    @Option(names = "--out", required = true, description = "Folder for the package.")
+    private Path out;
+
+    @Option(names = "--occasion", description = "delivery, update or takedown; delivery when not given.")
+    private String occasion = "delivery";
+
+    @Option(names = "--today", description = "Day of sealing, yyyy-mm-dd; today when not given.")
+    private LocalDate today = LocalDate.now();
+
+    @Option(names = "--price", description = "For receivers that license for money, whole units.")
+    private int price;
+
+    @Option(names = "--address", description = "Where a feed's files will be fetched, with a stroke at the end.")
+    private String address = "https://feeds.example/";
+
+    @Spec
+    private CommandSpec spec;
+
+    /** Files of the package by path. */
+    private final Map<String, Path> made = new LinkedHashMap<>();
+
+    @Override
+    public Integer call() throws IOException {
+        Profile profile = profile();
+        Outgoing.Occasion why = why();
+        ReleaseDocument read = ReleaseDocument.read(document);
+        Subject subject = read.subject(today).withPeople(read.people());
+        List<String> stops = Checker.check(subject, List.of(profile)).stream()
+                .filter(finding -> finding.weight() == Weight.STOP)
+                .map(Finding::says)
+                .toList();
+        Path work = Files.createTempDirectory("message");
+        try {
+            Consignment all = compose(read, subject, profile, why, work);
+            Path zip = write(all, profile);
+            Map<String, Object> result = new LinkedHashMap<>();
+            result.put("destination", profile.id());
+            result.put("package", zip.toString());
+            result.put("sha256", ChecksumList.sum(zip).hex());
+            result.put(
+                    "documents",
+                    all.documents().stream().map(Consignment.Document::path).toList());
+            result.put(
+                    "files",
+                    all.files().stream().map(Consignment.Attached::path).toList());
+            result.put("stops", stops);
+            Json.print(List.of(result), false);
+            return stops.isEmpty() ? Main.DONE : Main.STOPS;
+        } finally {
+            try (var files = Files.list(work)) {
+                for (Path file : files.toList()) Files.deleteIfExists(file);
+            }
+            Files.deleteIfExists(work);
+        }
+    }
+
+    private Profile profile() {
+        List<Profile> all = Profile.shipped();
+        return all.stream()
+                .filter(each -> each.id().equals(destination))
+                .findFirst()
+                .orElseThrow(() -> new ParameterException(
+                        spec.commandLine(),
+                        "There is no destination “%s”; there are: %s"
+                                .formatted(
+                                        destination,
+                                        all.stream().map(Profile::id).toList())));
+    }
+
+    private Outgoing.Occasion why() {
+        try {
+            return Outgoing.Occasion.of(occasion);
+        } catch (IllegalArgumentException unknown) {
+            throw new ParameterException(spec.commandLine(), unknown.getMessage());
+        }
+    }
+
+    private Consignment compose(
+            ReleaseDocument read, Subject subject, Profile profile, Outgoing.Occasion why, Path work)
+            throws IOException {
+        List<Map<Long, Outgoing.SentFile>> sound = new ArrayList<>();
+        if (why != Outgoing.Occasion.TAKEDOWN)
+            for (String recipe : profile.recipes()) sound.add(copies(read, subject, Recipe.byId(recipe), work));
+        if (profile.sends().equals("disc") && !sound.isEmpty()) image(subject, sound.get(0), work);
+        Optional<Sha256> cover = subject.release().facts().get(Fields.RELEASE_COVER);
+        Optional<Outgoing.SentFile> front = Optional.empty();
+        if (cover.isPresent()) {
+            Path file = read.files().get(cover.get());
+            String name = file.getFileName().toString();
+            front = Optional.of(sent("resources/cover" + name.substring(Math.max(0, name.lastIndexOf('.'))), file));
+        }
+        String id = "%s-%s".formatted(profile.id(), today);
+        return Composing.of(new Outgoing(
+                subject,
+                profile,
+                why,
+                1,
+                id,
+                Instant.parse(today + "T00:00:00Z"),
+                sound.isEmpty() ? Map.of() : sound.get(0),
+                sound.size() < 2 ? Map.of() : sound.get(1),
+                front,
+                List.of(),
+                Map.of(),
+                Map.of(),
+                Set.of(),
+                new Outgoing.Terms("public", false, false, "", "", price),
+                address));
+    }
+
+    private Outgoing.SentFile sent(String path, Path file) throws IOException {
+        made.put(path, file);
+        return new Outgoing.SentFile(path, ChecksumList.sum(file), Files.size(file));
+    }
+
+    private Map<Long, Outgoing.SentFile> copies(ReleaseDocument read, Subject subject, Recipe recipe, Path work)
+            throws IOException {
+        Map<Long, Outgoing.SentFile> copies = new HashMap<>();
+        Optional<TagPlan.Cover> cover = Optional.empty();
+        Optional<Sha256> front = subject.release().facts().get(Fields.RELEASE_COVER);
+        if (front.isPresent() && recipe.picture().wanted())
+            cover = Optional.of(TagPlan.Cover.of(PictureScaling.jpeg(
+                    read.files().get(front.get()),
+                    recipe.picture().side(),
+                    recipe.picture().bytes())));
+        Map<Integer, TagPlan> plans = TagPlan.ofAll(recipe, subject, cover);
+        for (Track track : subject.release().tracks()) {
+            TagPlan plan = plans.get(track.number());
+            if (plan == null) continue;
+            Sha256 master = track.master().orElseThrow();
+            String ending = recipe.encoding().format().ending();
+            Path target = work.resolve("%s-%02d.%s".formatted(recipe.id(), track.number(), ending));
+            Proof proof = new CopyWriter(new Ffmpeg())
+                    .write(read.files().get(master), read.audio().get(master), plan, target);
+            if (!proof.holds())
+                throw new IOException("the copy of track %d did not prove: %s"
+                        .formatted(track.number(), String.join("; ", proof.different())));
+            copies.put(track.id(), sent("resources/%02d.%s".formatted(track.number(), ending), target));
+        }
+        return copies;
+    }
+
+    private void image(Subject subject, Map<Long, Outgoing.SentFile> copies, Path work) throws IOException {
+        List<DiscImage.Piece> pieces = new ArrayList<>();
+        for (Track track : subject.release().tracks())
+            if (copies.containsKey(track.id()))
+                pieces.add(new DiscImage.Piece(
+                        track.number(), made.get(copies.get(track.id()).uri()), DiscLayout.gap(track)));
+        Path image = work.resolve("image.wav");
+        DiscImage.write(pieces, image);
+        copies.put(Composing.WHOLE, sent(Composing.DISC_IMAGE, image));
+    }
+
+    private Path write(Consignment all, Profile profile) throws IOException {
+        Files.createDirectories(out);
+        List<Bag.Item> items = new ArrayList<>();
+        for (Consignment.Document each : all.documents()) {
+            items.add(Bag.bytes(each.path(), each.bytes()));
+            // to be read without opening the package
+            Path beside = out.resolve(each.path().replace('/', '-'));
+            Files.write(beside, each.bytes());
+        }
+        for (Consignment.Attached each : all.files())
+            items.add(Bag.file(each.path(), made.get(each.path()), each.sha256()));
+        Path zip = out.resolve(profile.id() + ".zip");
+        try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(zip))) {
+            Bag.write(to, items, Map.of("External-Identifier", profile.id()));
+        }
+        return zip;
+    }
+}

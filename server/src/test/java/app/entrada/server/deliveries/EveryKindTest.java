@@ -1,0 +1,422 @@
+package app.entrada.server.deliveries;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.entrada.server.Client;
+import app.entrada.server.ReadyRelease;
+import app.entrada.server.RunningServer;
+import app.entrada.standins.Standins;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+@ExtendWith(RunningServer.class)
+@DisplayName("S1–S8 Nine kinds of receiver, every fault at each of them, and nothing is sent twice")
+class EveryKindTest {
+    private static final List<String> ALL = List.of(
+            "lumenfold",
+            "crate-and-lantern",
+            "pebblewave",
+            "aldermoor",
+            "ostra",
+            "ppo",
+            "commonshelf",
+            "hearthcast",
+            "ferrous-lane");
+    private static final String SECRET = "sluice-and-paddle-71";
+    private static final JsonMapper JSON = new JsonMapper();
+
+    private static Standins standins;
+    private static Client manager;
+    private static long release;
+
+    @BeforeAll
+    static void a_release_that_every_one_of_them_takes() throws IOException {
+        standins = new Standins(Files.createTempDirectory("standins"), SECRET);
+        standins.start(0);
+        manager = RunningServer.signedIn("manager");
+        for (String each : ALL) {
+            manager.put("/api/destinations/" + each + "/secret", Map.of("url", address(each), "secret", token(each)));
+            order(each, "review", 0, 60);
+        }
+        release = ReadyRelease.everywhere(manager, "Paddle and Sluice", ALL);
+    }
+
+    @AfterAll
+    static void end() {
+        standins.stop();
+    }
+
+    private static String address(String destination) {
+        return "http://127.0.0.1:" + standins.port() + "/" + destination;
+    }
+
+    private static String token(String destination) {
+        return destination + "-" + SECRET;
+    }
+
+    private static void order(String destination, String kind, int times, long millis) {
+        call(
+                "POST",
+                address(destination) + "/control/faults",
+                "{\"kind\":\"%s\",\"times\":%d,\"millis\":%d}".formatted(kind, times, millis));
+    }
+
+    private static JsonNode call(String method, String url, String body) {
+        try {
+            return JSON.readTree(HttpClient.newHttpClient()
+                    .send(
+                            HttpRequest.newBuilder(URI.create(url))
+                                    .method(method, HttpRequest.BodyPublishers.ofString(body))
+                                    .build(),
+                            HttpResponse.BodyHandlers.ofString())
+                    .body());
+        } catch (IOException failed) {
+            throw new IllegalStateException(failed);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopped);
+        }
+    }
+
+    private static JsonNode destination(String id) {
+        for (JsonNode each :
+                manager.get("/api/releases/" + release + "/deliveries").json())
+            if (each.path("id").asString().equals(id)) return each;
+        throw new AssertionError("no destination " + id);
+    }
+
+    private static JsonNode delivery(String destination, long id) {
+        for (JsonNode each : destination(destination).path("deliveries"))
+            if (each.path("id").asLong() == id) return each;
+        throw new AssertionError("no delivery " + id);
+    }
+
+    private static Client.Answer sending(String destination, Map<String, Object> more) {
+        Map<String, Object> order = new HashMap<>(Map.of(
+                "destination",
+                destination,
+                "declaresRights",
+                true,
+                "password",
+                RunningServer.PASSWORD,
+                "terms",
+                Map.of("price", 400)));
+        order.putAll(more);
+        return manager.post("/api/releases/" + release + "/deliveries", order);
+    }
+
+    private static long send(String destination) {
+        Client.Answer answer = sending(destination, Map.of());
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+        return answer.json().path(0).path("id").asLong();
+    }
+
+    private static JsonNode ended(String destination, long id, String state) {
+        ReadyRelease.until(
+                () -> {
+                    JsonNode now = delivery(destination, id);
+                    boolean there = now.path("state").asString().equals(state);
+                    assertThat(there || now.path("underWay").asBoolean())
+                            .as(now.toString())
+                            .isTrue();
+                    return there;
+                },
+                () -> delivery(destination, id).toString());
+        return delivery(destination, id);
+    }
+
+    /** How many deliveries with this one's key the destination has. */
+    private static long held(String destination, long id) {
+        String receipt = delivery(destination, id).path("receipt").asString();
+        List<String> keys = new ArrayList<>();
+        String key = "";
+        for (JsonNode each :
+                call("GET", address(destination) + "/control/state", "").path("taken")) {
+            keys.add(each.path("key").asString());
+            if (each.path("receipt").asString().equals(receipt))
+                key = each.path("key").asString();
+        }
+        String wanted = key;
+        return keys.stream().filter(wanted::equals).count();
+    }
+
+    static Stream<Arguments> faults() {
+        return ALL.stream()
+                .flatMap(destination -> Stream.of(
+                        Arguments.of(destination, "none", "accepted"),
+                        Arguments.of(destination, "unavailable", "accepted"),
+                        Arguments.of(destination, "busy", "accepted"),
+                        Arguments.of(destination, "drop-before", "accepted"),
+                        Arguments.of(destination, "drop-after", "accepted"),
+                        Arguments.of(destination, "delay", "accepted"),
+                        Arguments.of(destination, "contradict", "accepted"),
+                        Arguments.of(destination, "twice", "accepted"),
+                        Arguments.of(destination, "reject", "rejected"),
+                        Arguments.of(destination, "expired", "failed")));
+    }
+
+    @ParameterizedTest(name = "{0}: {1} ends {2}")
+    @MethodSource("faults")
+    void whatever_goes_wrong_the_delivery_is_there_once(String destination, String fault, String end) {
+        order(destination, fault, 1, 300);
+        long id = send(destination);
+        JsonNode delivery = ended(destination, id, end);
+        if (end.equals("failed")) {
+            // a new token, the same seal: it goes on where it stood
+            assertThat(manager.post("/api/releases/" + release + "/deliveries/" + id + "/again", Map.of())
+                            .status())
+                    .isEqualTo(200);
+            delivery = ended(destination, id, "accepted");
+        }
+        assertThat(delivery.path("receipt").asString()).isNotEmpty();
+        assertThat(held(destination, id)).isEqualTo(1);
+        order(destination, "none", 0, 0);
+    }
+
+    @Test
+    void an_objection_stands_at_its_cell_until_it_is_delivered_anew() {
+        order("crate-and-lantern", "reject", 1, 0);
+        long refused = send("crate-and-lantern");
+        ended("crate-and-lantern", refused, "rejected");
+        JsonNode finding = finding();
+        assertThat(finding.path("says").asString()).isEqualTo("Our editors found the cover too dark.");
+        assertThat(finding.path("panel").asString()).isEqualTo("artwork");
+        ended("crate-and-lantern", send("crate-and-lantern"), "accepted");
+        assertThat(finding()).isNull();
+    }
+
+    private static JsonNode finding() {
+        for (JsonNode each : manager.get("/api/releases/" + release).json().path("findings"))
+            if (each.path("rule").asString().equals("answer.objection")) return each;
+        return null;
+    }
+
+    @Test
+    void a_society_s_numbers_and_codes_come_back_and_what_stands_there_is_not_told_again() {
+        ended("ostra", send("ostra"), "accepted");
+        JsonNode view = manager.get("/api/releases/" + release).json();
+        String iswc = Client.cell(view, 1, "iswc").path("value").asString("");
+        assertThat(iswc).matches("T\\d{10}");
+        String file = destination("ostra")
+                .path("preview")
+                .path("documents")
+                .path(0)
+                .path("path")
+                .asString();
+        String text = manager.get("/api/releases/" + release
+                        + "/deliveries/preview?occasion=update&destination=ostra&path=" + file)
+                .json()
+                .path("text")
+                .asString();
+        assertThat(text.lines().map(line -> line.substring(0, 3))).containsExactly("HDR", "TRL");
+    }
+
+    @Test
+    void an_update_sends_only_what_is_new_and_a_takedown_sends_no_file() {
+        ended("lumenfold", send("lumenfold"), "accepted");
+        long update = sending("lumenfold", Map.of("occasion", "update"))
+                .json()
+                .path(0)
+                .path("id")
+                .asLong();
+        JsonNode sent = ended("lumenfold", update, "accepted");
+        assertThat(paths(sent)).containsExactly("message.xml");
+        long takedown = sending("lumenfold", Map.of("occasion", "takedown"))
+                .json()
+                .path(0)
+                .path("id")
+                .asLong();
+        assertThat(paths(ended("lumenfold", takedown, "taken down"))).containsExactly("message.xml");
+        assertThat(sending("lumenfold", Map.of("occasion", "update"))
+                        .json()
+                        .path("detail")
+                        .asString())
+                .contains("has not taken this release");
+        ended("lumenfold", send("lumenfold"), "accepted");
+    }
+
+    private static List<String> paths(JsonNode delivery) {
+        return delivery.path("contents")
+                .valueStream()
+                .map(content -> content.path("path").asString())
+                .toList();
+    }
+
+    @Test
+    void a_delivery_of_a_later_day_waits_and_can_be_called_off() {
+        long id = sending("ppo", Map.of("sendOn", "2026-12-24"))
+                .json()
+                .path(0)
+                .path("id")
+                .asLong();
+        assertThat(delivery("ppo", id).path("notBefore").asString()).startsWith("2026-12-24T06:00");
+        assertThat(delivery("ppo", id).path("state").asString()).isEqualTo("sealed");
+        assertThat(manager.post("/api/releases/" + release + "/deliveries/" + id + "/off", Map.of())
+                        .status())
+                .isEqualTo(200);
+        assertThat(delivery("ppo", id).path("state").asString()).isEqualTo("called off");
+        // called off is out of the way
+        ended("ppo", send("ppo"), "accepted");
+    }
+
+    @Test
+    void several_are_sent_in_one_move_and_one_that_cannot_does_not_hold_the_others_back() {
+        Client.Answer answer = manager.post(
+                "/api/releases/" + release + "/deliveries",
+                Map.of(
+                        "destinations",
+                        List.of("ppo", "commonshelf", "nowhere"),
+                        "declaresRights",
+                        true,
+                        "password",
+                        RunningServer.PASSWORD));
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+        for (JsonNode outcome : answer.json())
+            if (outcome.path("destination").asString().equals("nowhere"))
+                assertThat(outcome.path("problem").asString()).isNotEmpty();
+            else
+                ended(outcome.path("destination").asString(), outcome.path("id").asLong(), "accepted");
+    }
+
+    @Test
+    void a_callback_is_believed_only_with_the_signature_of_its_destination() throws Exception {
+        String body = "{\"receipt\":\"LF-00001\"}";
+        Mac mac = Mac.getInstance("HmacSHA256");
+        mac.init(new SecretKeySpec(token("lumenfold").getBytes(StandardCharsets.UTF_8), "HmacSHA256"));
+        String right = HexFormat.of().formatHex(mac.doFinal(body.getBytes(StandardCharsets.UTF_8)));
+        assertThat(callback("lumenfold", right, body)).isEqualTo(204);
+        assertThat(callback("lumenfold", right.replace(right.charAt(0), right.charAt(0) == 'a' ? 'b' : 'a'), body))
+                .isEqualTo(403);
+        assertThat(callback("ostra", right, body)).isEqualTo(403);
+        assertThat(callback("lumenfold", "", body)).isEqualTo(403);
+        assertThat(callback("nowhere", right, body)).isEqualTo(403);
+    }
+
+    private static int callback(String destination, String signature, String body) {
+        return RunningServer.client()
+                .send(
+                        "POST",
+                        "/api/callbacks/" + destination,
+                        signature.isEmpty()
+                                ? Map.of("Content-Type", "application/json")
+                                : Map.of("Content-Type", "application/json", "Signature-SHA256", signature),
+                        body.getBytes(StandardCharsets.UTF_8))
+                .status();
+    }
+
+    @Test
+    void a_feed_is_to_be_had_under_its_key_only_and_nothing_else_is_under_it() {
+        long id = send("hearthcast");
+        ended("hearthcast", id, "accepted");
+        String key = call("GET", address("hearthcast") + "/control/state", "")
+                .path("taken")
+                .valueStream()
+                .filter(each -> each.path("receipt")
+                        .asString()
+                        .equals(delivery("hearthcast", id).path("receipt").asString()))
+                .findFirst()
+                .orElseThrow()
+                .path("key")
+                .asString();
+        Client nobody = RunningServer.client();
+        assertThat(nobody.get("/feeds/" + key + "/feed.xml").text()).contains("<rss");
+        assertThat(nobody.get("/feeds/" + key + "/resources/99.mp3").status()).isEqualTo(404);
+        assertThat(nobody.get("/feeds/" + key + "/..%2f..%2fsecrets").status()).isGreaterThanOrEqualTo(400);
+        assertThat(nobody.get("/feeds/00000000-0000-4000-8000-000000000000/feed.xml")
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void an_open_catalogue_is_asked_what_it_holds_that_sounds_the_same() {
+        ended("commonshelf", send("commonshelf"), "accepted");
+        JsonNode held = manager.get("/api/releases/" + release + "/deliveries/held?destination=commonshelf")
+                .json();
+        assertThat(held.path(0).path("answer").asString()).contains("Paddle and Sluice");
+    }
+
+    @Test
+    void no_secret_stands_in_the_database_in_files_in_answers_or_in_exports() throws IOException {
+        ended("ppo", send("ppo"), "accepted");
+        String seen = manager.get("/api/releases/" + release + "/deliveries").text()
+                + manager.get("/api/destinations").text()
+                + manager.get("/api/releases/" + release + "/document").text()
+                + manager.get("/api/activity").text();
+        assertThat(seen).doesNotContain(SECRET);
+        Path var = RunningServer.folder();
+        try (Stream<Path> files = Files.walk(var)) {
+            for (Path file : files.filter(Files::isRegularFile).toList())
+                assertThat(new String(Files.readAllBytes(file), StandardCharsets.ISO_8859_1))
+                        .as(file.toString())
+                        .doesNotContain(SECRET);
+        }
+        assertThat(RunningServer.everythingStored()).doesNotContain(SECRET);
+    }
+
+    @Test
+    void a_new_key_seals_all_secrets_and_deliveries_go_on() throws IOException {
+        Path key = RunningServer.folder().resolve("secrets/destinations.key");
+        byte[] before = Files.readAllBytes(key);
+        assertThat(RunningServer.signedIn("assistant")
+                        .post("/api/destinations/key", Map.of())
+                        .status())
+                .isEqualTo(403);
+        assertThat(manager.post("/api/destinations/key", Map.of())
+                        .json()
+                        .path("secrets")
+                        .asInt())
+                .isGreaterThanOrEqualTo(ALL.size());
+        assertThat(Files.readAllBytes(key)).hasSize(32).isNotEqualTo(before);
+        ended("ppo", send("ppo"), "accepted");
+    }
+
+    @Test
+    void two_nodes_on_one_database_send_each_delivery_once() {
+        try (var second = RunningServer.secondNode()) {
+            assertThat(second.isRunning()).isTrue();
+            List<Long> ids = new ArrayList<>();
+            for (String each : List.of("lumenfold", "pebblewave", "ostra", "ppo", "commonshelf", "ferrous-lane"))
+                ids.add(send(each));
+            List<String> of = List.of("lumenfold", "pebblewave", "ostra", "ppo", "commonshelf", "ferrous-lane");
+            for (int i = 0; i < of.size(); i++) {
+                ended(of.get(i), ids.get(i), "accepted");
+                assertThat(held(of.get(i), ids.get(i))).isEqualTo(1);
+            }
+        }
+    }
+
+    @Test
+    void metrics_are_for_managers_and_count_the_tries() {
+        ended("ppo", send("ppo"), "accepted");
+        assertThat(manager.get("/actuator/metrics/entrada.deliveries.tries").text())
+                .contains("ppo");
+        assertThat(RunningServer.signedIn("reader")
+                        .get("/actuator/metrics/entrada.deliveries.tries")
+                        .status())
+                .isEqualTo(403);
+    }
+}
