@@ -40,6 +40,12 @@ function place(finding: string): string {
   const [field, where] = finding.slice(finding.indexOf('@') + 1).split(':')
   return `${where?.match(/\d+/)?.[0] ?? 0}.${field?.split('.')[1]}`
 }
+const MARKS: Record<string, string> = {
+  accepted: 'ready',
+  'in review': 'note',
+  'taken down': 'note',
+  questions: 'risk',
+}
 function slack(days: number | null): string {
   if (days === null) return 'no date'
   if (days < 0) return days < -60 ? 'long past' : `${-days} ${days === -1 ? 'day' : 'days'} late`
@@ -85,11 +91,11 @@ function slack(days: number | null): string {
         <p v-if="!desk.answers.length" class="quiet">None came in yet.</p>
         <ul>
           <li v-for="(answer, i) in desk.answers" :key="i">
-            <Mark :weight="answer.state === 'accepted' ? 'ready' : answer.state === 'in review' ? 'note' : 'stop'" />
+            <Mark :weight="MARKS[answer.state] ?? 'stop'" />
             <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }">
               <b>{{ answer.release }}</b> {{ answer.state }} at {{ answer.destination }}
               <span class="quiet">{{ moment(answer.at) }}</span>
-              <span v-if="answer.state === 'rejected' || answer.state === 'failed'" class="reason">{{
+              <span v-if="['rejected', 'failed', 'questions'].includes(answer.state)" class="reason">{{
                 answer.says
               }}</span>
             </RouterLink>

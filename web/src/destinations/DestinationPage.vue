@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** One destination: what it takes, how it is reached, what it wants; and the label's own version of its rules. */
-import { computed, ref } from 'vue'
-import type { DestinationView } from '../api/types'
+import { computed, onMounted, ref } from 'vue'
+import { call } from '../api/client'
+import type { AnswerRecord, DestinationView } from '../api/types'
 import { useSession } from '../api/session'
 import { day } from '../kit/dates'
 import ConnectionForm from './ConnectionForm.vue'
@@ -12,6 +13,20 @@ const props = defineProps<{ destination: DestinationView }>()
 const emit = defineEmits<{ saved: [] }>()
 const session = useSession()
 const editing = ref(false)
+const answers = ref<AnswerRecord | null>(null)
+const keySaid = ref('')
+onMounted(async () => {
+  // the rules are worth reading without it
+  answers.value = await call<AnswerRecord>('GET', `/api/destinations/${props.destination.id}/record`).catch(() => null)
+})
+async function newKey() {
+  try {
+    const done = await call<{ secrets: number }>('POST', '/api/destinations/key')
+    keySaid.value = `${done.secrets} tokens are sealed with a new key; the old one is destroyed.`
+  } catch (failure) {
+    keySaid.value = (failure as Error).message
+  }
+}
 const kind = computed(() => props.destination.kind.replace(/^./, (first) => first.toUpperCase()))
 const lead = computed(() => {
   const { leadDays, express } = props.destination
@@ -38,7 +53,18 @@ function saved() {
       </span>
     </p>
     <ConnectionForm v-if="props.destination.sends" :destination="props.destination" @saved="emit('saved')" />
-    <p v-else class="quiet">Nothing can be sent there from here yet; what it wants is checked all the same.</p>
+    <p v-if="session.who?.role === 'manager' && props.destination.secret" class="quiet key">
+      Tokens are encrypted and never shown again.
+      <button class="act" type="button" @click="newKey">Seal all tokens with a new key</button>
+      <span role="status"> {{ keySaid }}</span>
+    </p>
+    <p v-if="answers?.deliveries" class="record">
+      So far {{ answers.deliveries === 1 ? '1 delivery' : `${answers.deliveries} deliveries` }}:
+      {{ answers.accepted }} accepted, {{ answers.rejected }} rejected, {{ answers.underWay }} under way.
+    </p>
+    <p v-if="!props.destination.sends" class="quiet">
+      Nothing can be sent there from here yet; what it wants is checked all the same.
+    </p>
     <header>
       <h3>What it wants</h3>
       <button v-if="session.who?.role === 'manager' && !editing" class="act" type="button" @click="editing = true">
@@ -61,6 +87,10 @@ function saved() {
 </template>
 
 <style scoped>
+.key,
+.record {
+  margin: 6px 0 0;
+}
 h2 {
   font-size: 1.2rem;
   margin: 0 0 4px;

@@ -21,6 +21,19 @@ const events = computed(() => {
   }
   return lines
 })
+/** What was sealed to be read, and what came back. */
+const documents = computed(() => [
+  ...props.delivery.contents
+    .filter((each) => each.kind)
+    .map((each) => ({ name: each.path, kind: each.kind, text: undefined as string | undefined })),
+  ...props.delivery.documents.map((each) => ({
+    name: each.name,
+    kind: each.name.endsWith('.ACK') ? 'works' : each.name.endsWith('.csv') ? 'csv' : 'text',
+    text: each.text as string | undefined,
+  })),
+])
+const sealed = (name: string) =>
+  `/api/releases/${String(route.params.id)}/deliveries/${props.delivery.id}/sealed?path=${encodeURIComponent(name)}`
 const scheduled = computed(
   () =>
     props.delivery.state === 'sealed' && props.delivery.notBefore && new Date(props.delivery.notBefore) > new Date(),
@@ -80,7 +93,7 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
     </form>
     <p class="more">
       <button
-        v-for="document in props.delivery.documents"
+        v-for="document in documents"
         :key="document.name"
         class="act"
         type="button"
@@ -103,11 +116,12 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
       </template>
     </p>
     <DocumentReader
-      v-for="document in props.delivery.documents.filter((each) => each.name === reading)"
+      v-for="document in documents.filter((each) => each.name === reading)"
       :key="document.name"
       :path="document.name"
-      :kind="document.name.endsWith('.ACK') ? 'works' : document.name.endsWith('.csv') ? 'csv' : 'text'"
+      :kind="document.kind"
       :text="document.text"
+      :from="sealed(document.name)"
     />
   </article>
 </template>

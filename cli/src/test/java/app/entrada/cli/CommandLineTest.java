@@ -10,6 +10,7 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.zip.ZipFile;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
@@ -178,5 +179,35 @@ class CommandLineTest {
         assertThat(run("fingerprint", file, file, "--index", folder.toString(), "--as", "x"))
                 .isEqualTo(2);
         assertThat(run("measure", folder.resolve("none.wav").toString())).isEqualTo(3);
+    }
+
+    @Test
+    void a_package_is_written_that_its_receiver_could_open() throws IOException {
+        Synthesiser.write(new Piece(22, 124, 8, false, 5, Piece.Layers.BAND, 1), folder.resolve("low.wav"));
+        Path document = Files.writeString(folder.resolve("low.json"), """
+                {"entrada": 1, "label": {"name": "Ninth Weir Records", "isrcPrefix": "XANW9", "publisher": "Low Lock Music"},
+                 "release": {"title": "Low Water", "artists": "The Paper Ferrymen", "kind": "single", "catalogueNumber": "NW-040",
+                   "barcode": "9521234500292", "releaseDate": "2027-02-12"},
+                 "tracks": [{"title": "Low Water", "isrc": "XANW92600031", "writers": "Joss Amberley: C 100/100", "master": "low.wav"}]}
+                """);
+        Path out = folder.resolve("out");
+        assertThat(run("message", document.toString(), "--destination", "nowhere", "--out", out.toString()))
+                .isEqualTo(2);
+        run("message", document.toString(), "--destination", "ostra", "--out", out.toString(), "--today", "2026-11-23");
+        assertThat(json().path("documents").path(0).asString()).isEqualTo("CW260001NW9_OST.V21");
+        assertThat(Files.readString(out.resolve("CW260001NW9_OST.V21")))
+                .startsWith("HDRPB")
+                .contains("NWR0000000000000000LOW WATER");
+        run("message", document.toString(), "--destination", "ferrous-lane", "--out", out.toString());
+        try (ZipFile zip = new ZipFile(out.resolve("ferrous-lane.zip").toFile())) {
+            // 5 s are 375 frames of 588 samples of 4 bytes, behind a head of 44
+            assertThat(zip.getEntry("data/disc/image.wav").getSize()).isEqualTo(375 * 588 * 4 + 44);
+            assertThat(zip.getEntry("data/disc/image.cdt").getSize() % 18).isZero();
+        }
+        for (String each : new String[] {"lumenfold", "pebblewave", "ppo", "commonshelf", "hearthcast", "aldermoor"}) {
+            assertThat(run("message", document.toString(), "--destination", each, "--out", out.toString()))
+                    .isIn(0, 1);
+            assertThat(out.resolve(each + ".zip")).exists();
+        }
     }
 }

@@ -98,7 +98,7 @@ class EmbedTest {
         }
 
         Map<String, Path> files = unpacked(browser.fetch(browser.link(".files .top a")));
-        assertThat(files).hasSize(55);
+        assertThat(files).hasSize(56);
         Path sums = files.get("SHA256SUMS");
         assertThat(run(
                         "bash",

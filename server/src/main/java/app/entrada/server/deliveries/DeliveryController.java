@@ -2,6 +2,7 @@ package app.entrada.server.deliveries;
 
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.desk.NextMoves;
+import app.entrada.core.field.Sha256;
 import app.entrada.core.field.Territories;
 import app.entrada.core.message.Consignment;
 import app.entrada.core.message.Outgoing;
@@ -15,9 +16,11 @@ import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.deliveries.DeliveryRepository.Event;
+import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ReleaseRepository;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -48,6 +51,7 @@ class DeliveryController {
     private final DeliveryWork work;
     private final DestinationClient client;
     private final AccountService accounts;
+    private final FileStore store;
 
     DeliveryController(
             ReleaseRepository releases,
@@ -56,7 +60,8 @@ class DeliveryController {
             DeliveryRepository deliveries,
             DeliveryWork work,
             DestinationClient client,
-            AccountService accounts) {
+            AccountService accounts,
+            FileStore store) {
         this.releases = releases;
         this.checks = checks;
         this.service = service;
@@ -64,6 +69,7 @@ class DeliveryController {
         this.work = work;
         this.client = client;
         this.accounts = accounts;
+        this.store = store;
     }
 
     /**
@@ -196,6 +202,20 @@ class DeliveryController {
         Consignment.Document document = service.document(
                 checks.subject(release), checks.profile(destination), path, occasion(occasion), Outgoing.Terms.USUAL);
         return new DocumentText(document.path(), document.kind(), document.text());
+    }
+
+    /** A document as it was sealed. */
+    @GetMapping("/api/releases/{id}/deliveries/{delivery}/sealed")
+    DocumentText sealed(@PathVariable long id, @PathVariable long delivery, @RequestParam String path)
+            throws IOException {
+        Content content = service.ofRelease(id, delivery).contents().stream()
+                .filter(each -> each.path().equals(path)
+                        && each.kind() != null
+                        && !each.kind().isEmpty())
+                .findFirst()
+                .orElseThrow(() -> Problem.missing("document"));
+        String text = content.kind().equals("bytes") ? "" : Files.readString(store.path(new Sha256(content.sha256())));
+        return new DocumentText(content.path(), content.kind(), text);
     }
 
     /** A column of the society's records, for the ruler over a line. */

@@ -76,6 +76,7 @@ class PackageHandover implements Handover {
             Map<String, String> info = new LinkedHashMap<>();
             info.put("External-Identifier", delivery.key().toString());
             info.put("Internal-Sender-Identifier", String.valueOf(delivery.id()));
+            if (delivery.terms().express()) info.put("Service-Level", "express");
             info.put("Bagging-Date", delivery.sealedAt().substring(0, 10));
             try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(part), 1 << 16)) {
                 Bag.write(out, items, info);

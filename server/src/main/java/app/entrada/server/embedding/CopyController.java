@@ -317,12 +317,15 @@ class CopyController {
         if (folders.isEmpty())
             throw Problem.conflict("no-copies", "No copy is written yet. Write them first; then fetch them together.");
         String name = CopyArchive.name(release);
+        Map<Sha256, String> originals = new LinkedHashMap<>();
+        for (Sha256 file : release.files()) originals.put(file, "");
+        originals.putAll(book.names(release.files()));
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("application/zip"))
                 .headers(headers -> headers.setContentDisposition(ContentDisposition.attachment()
                         .filename(name + ".zip", StandardCharsets.UTF_8)
                         .build()))
-                .body(out -> CopyArchive.write(name, folders, store, out));
+                .body(out -> CopyArchive.write(name, folders, originals, store, out));
     }
 
     /** Names of the facts that a recipe may leave out. */

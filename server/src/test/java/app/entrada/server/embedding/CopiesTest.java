@@ -87,7 +87,10 @@ class CopiesTest {
         try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
             for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
                 byte[] bytes = in.readAllBytes();
-                if (entry.getName().endsWith("SHA256SUMS")) list = new String(bytes, StandardCharsets.UTF_8);
+                if (entry.getName().endsWith("NAMES.csv"))
+                    assertThat(new String(bytes, StandardCharsets.UTF_8))
+                            .contains("\"Promo, MP3/The Paper Ferrymen - Batch.mp3\",master.wav,");
+                else if (entry.getName().endsWith("SHA256SUMS")) list = new String(bytes, StandardCharsets.UTF_8);
                 else
                     sums.put(
                             entry.getName().substring(entry.getName().indexOf('/') + 1),
