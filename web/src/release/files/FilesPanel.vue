@@ -5,6 +5,7 @@ import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { call } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { RecipeView } from '../../api/types'
+import TickList, { type Entry } from '../../kit/TickList.vue'
 import { toggled } from '../../kit/toggled'
 import { useReleaseStore } from '../store'
 import DiscSheet from './DiscSheet.vue'
@@ -39,6 +40,15 @@ const archive = computed(() => {
   const of = (recipes.value ?? []).filter((each) => ticked.value.has(each.id)).map((each) => each.id)
   return `${path()}.zip${of.length ? `?recipe=${of.join(',')}` : ''}`
 })
+
+const entries = computed<Entry[]>(() => [
+  ...(recipes.value ?? []).map((each) => ({
+    id: each.id,
+    name: each.name,
+    note: `${written(each)} of ${each.files.length}`,
+  })),
+  { id: DISC, name: 'Disc layout', ticks: 'never' },
+])
 
 async function load() {
   try {
@@ -97,26 +107,14 @@ const label = computed(() =>
       </div>
       <p v-if="failed" class="problem" role="alert">The last work was not done whole: {{ failed.problem }}</p>
       <div class="both">
-        <nav aria-label="Recipes">
-          <ul>
-            <li v-for="each in recipes" :key="each.id" :class="{ here: chosen !== DISC && each.id === recipe.id }">
-              <input
-                type="checkbox"
-                :checked="ticked.has(each.id)"
-                :aria-label="`Tick ${each.name}`"
-                @change="ticked = toggled(ticked, each.id)"
-              />
-              <button type="button" :aria-pressed="chosen !== DISC && each.id === recipe.id" @click="chosen = each.id">
-                <span>{{ each.name }}</span>
-                <span class="quiet count">{{ written(each) }} of {{ each.files.length }}</span>
-              </button>
-            </li>
-            <li :class="{ here: chosen === DISC }">
-              <span class="tick" />
-              <button type="button" :aria-pressed="chosen === DISC" @click="chosen = DISC">Disc layout</button>
-            </li>
-          </ul>
-        </nav>
+        <TickList
+          label="Recipes"
+          :entries="entries"
+          :chosen="chosen === DISC ? DISC : recipe.id"
+          :ticked="ticked"
+          @choose="(id) => (chosen = id)"
+          @tick="(id) => (ticked = toggled(ticked, id))"
+        />
         <DiscSheet v-if="chosen === DISC" class="main" />
         <RecipeFiles
           v-else
@@ -156,50 +154,6 @@ const label = computed(() =>
   display: flex;
   gap: 20px;
   align-items: flex-start;
-}
-nav {
-  flex: 0 0 196px;
-  border-top: 1px solid var(--ink);
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-nav li {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  padding-left: 4px;
-  border-bottom: 1px solid var(--line);
-}
-nav .here {
-  background: var(--madder-wash);
-}
-nav button {
-  flex: 1;
-  display: flex;
-  justify-content: space-between;
-  gap: 6px;
-  min-height: 30px;
-  align-items: center;
-  padding: 2px 6px 2px 0;
-  border: 0;
-  background: none;
-  color: var(--ink);
-  text-align: left;
-  font-weight: 500;
-}
-nav .here button {
-  color: var(--madder);
-}
-.count {
-  font-size: 13px;
-  font-weight: 400;
-  white-space: nowrap;
-}
-.tick {
-  width: 13px;
 }
 .main {
   flex: 1;

@@ -5,7 +5,7 @@ import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { call } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { DestinationSend } from '../../api/types'
-import Mark from '../../kit/Mark.vue'
+import TickList, { type Entry } from '../../kit/TickList.vue'
 import { toggled } from '../../kit/toggled'
 import { useReleaseStore } from '../store'
 import DestinationSheet from './DestinationSheet.vue'
@@ -40,6 +40,16 @@ function stands(each: DestinationSend): { weight: string; says: string } {
   if (state) return { weight: 'note', says: state }
   return each.preview.hindrances.length ? { weight: 'stop', says: 'not yet' } : { weight: 'ready', says: 'can be sent' }
 }
+
+const entries = computed<Entry[]>(() =>
+  (destinations.value ?? []).map((each) => ({
+    id: each.id,
+    name: each.name,
+    note: stands(each).says,
+    weight: stands(each).weight,
+    ticks: each.preview.hindrances.length ? 'not now' : 'yes',
+  })),
+)
 
 async function load() {
   try {
@@ -96,23 +106,14 @@ function sent() {
         </BButton>
       </div>
       <div class="both">
-        <nav aria-label="Destinations">
-          <ul>
-            <li v-for="each in destinations" :key="each.id" :class="{ here: each.id === destination?.id }">
-              <input
-                type="checkbox"
-                :checked="ticked.has(each.id)"
-                :disabled="each.preview.hindrances.length > 0"
-                :aria-label="`Tick ${each.name}`"
-                @change="ticked = toggled(ticked, each.id)"
-              />
-              <button type="button" :aria-pressed="each.id === destination?.id" @click="chosen = each.id">
-                <span>{{ each.name }}</span>
-                <span class="quiet word"><Mark :weight="stands(each).weight" /> {{ stands(each).says }}</span>
-              </button>
-            </li>
-          </ul>
-        </nav>
+        <TickList
+          label="Destinations"
+          :entries="entries"
+          :chosen="destination?.id ?? ''"
+          :ticked="ticked"
+          @choose="(id) => (chosen = id)"
+          @tick="(id) => (ticked = toggled(ticked, id))"
+        />
         <DestinationSheet
           v-if="destination"
           :key="destination.id"
@@ -153,42 +154,6 @@ function sent() {
   display: flex;
   gap: 20px;
   align-items: flex-start;
-}
-nav {
-  flex: 0 0 196px;
-  border-top: 1px solid var(--ink);
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-nav li {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  padding-left: 4px;
-  border-bottom: 1px solid var(--line);
-}
-nav .here {
-  background: var(--madder-wash);
-}
-nav button {
-  flex: 1;
-  padding: 3px 0;
-  border: 0;
-  background: none;
-  color: var(--ink);
-  text-align: left;
-  font-weight: 500;
-}
-nav .here button {
-  color: var(--madder);
-}
-.word {
-  display: block;
-  font-size: 13px;
-  font-weight: 400;
 }
 .main {
   flex: 1;

@@ -7,6 +7,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.openqa.selenium.Keys;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -131,24 +133,34 @@ class FromMasterToStoreTest extends InTheBrowser {
         assertThat(storeHas("Tidal Ledger")).hasSize(2);
     }
 
-    @Test
-    void a_server_killed_while_it_sends_goes_on_after_its_restart_and_doubles_nothing() throws Exception {
+    @ParameterizedTest(name = "killed while it is {0}")
+    @CsvSource({"sealed, 81", "received, 82", "in review, 83"})
+    void a_server_killed_at_any_state_goes_on_after_its_restart_and_doubles_nothing(String state, int seed)
+            throws Exception {
         desk.signIn();
-        desk.begin("Night Ferry Ledger");
-        browser.drop(".release", Desk.song(folder, 78, "NIGHT"));
+        String title = "Night Ferry Ledger " + seed;
+        desk.begin(title);
+        browser.drop(".release", Desk.song(folder, seed, "NIGHT"));
         browser.see(".upload", "Now front cover.");
         desk.compile();
         desk.writeCopies("FLAC");
-        int before =
-                new JsonMapper().readTree(entrada.storeState()).path("tries").asInt();
-        entrada.order("delay", 1, 6000);
+        int before = tries();
+        if (state.equals("sealed")) entrada.order("delay", 1, 6000);
+        // received for a quarter of the time, in review for the rest
+        entrada.order("review", 0, state.equals("received") ? 24_000 : 12_000);
         desk.send();
-        while (new JsonMapper().readTree(entrada.storeState()).path("tries").asInt() == before) Thread.onSpinWait();
+        if (state.equals("sealed")) while (tries() == before) Thread.onSpinWait();
+        else browser.see(".delivery[data-state='" + state + "']", "Delivery");
         entrada.killServer();
         browser.see("header", "No connection to the server…");
+        entrada.order("review", 0, 4000);
         entrada.run("demo");
         browser.go(browser.address());
-        browser.see(".delivery", "Lumenfold took it.");
-        assertThat(storeHas("Night Ferry Ledger")).hasSize(1);
+        browser.see(".delivery", "Lumenfold took it.", 60);
+        assertThat(storeHas(title)).hasSize(1);
+    }
+
+    private int tries() throws Exception {
+        return new JsonMapper().readTree(entrada.storeState()).path("tries").asInt();
     }
 }
