@@ -174,7 +174,7 @@ final class Browser implements AutoCloseable {
         click("[data-cell='" + cell + "']");
         see("[data-cell='" + cell + "'].here");
         press(Keys.F2);
-        WebElement input = see("[data-cell='" + cell + "'] input");
+        WebElement input = see("[data-cell='" + cell + "'] input, [data-cell='" + cell + "'] textarea");
         input.sendKeys(Keys.chord(Keys.CONTROL, "a"), text, Keys.ENTER);
     }
 

@@ -86,7 +86,7 @@ class ReadinessTest {
     /** What was planted in the demo catalogue, by release; lettering that could not be read is no fault and left out. */
     private static final Map<String, List<String>> PLANTED = Map.of(
             "Slack Water", List.of(),
-            "Nocturnes for an Unlit Quay", List.of("audio.true-peak 1"),
+            "Nocturnes for an Unlit Quay", List.of("audio.true-peak 1", "disc.cdtext-charset 2"),
             "Towpath Songs", List.of(),
             "Lamplighter's Round", List.of("price-tier.missing 0"),
             "Weirside Talks",

@@ -65,6 +65,7 @@ class SentEverywhereTest {
         browser.click("#declares");
         browser.type("#again", entrada.password());
         browser.click(".modal button", "Seal and send");
+        browser.seeNoLonger(".modal", "Seal and send");
     }
 
     private void answered(String destination, String state) {
