@@ -38,7 +38,7 @@ function stands(each: DestinationSend): { weight: string; says: string } {
   if (state === 'questions') return { weight: 'risk', says: 'asks something' }
   if (state === 'taken down') return { weight: 'note', says: state }
   if (state) return { weight: 'note', says: state }
-  return each.preview.hindrances.length ? { weight: 'stop', says: 'not yet' } : { weight: 'ready', says: 'can be sent' }
+  return each.preview.hindrances.length ? { weight: 'stop', says: 'not yet' } : { weight: 'ready', says: 'ready' }
 }
 
 const entries = computed<Entry[]>(() =>
