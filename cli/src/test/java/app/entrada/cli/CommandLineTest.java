@@ -2,6 +2,7 @@ package app.entrada.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.embed.Recipe;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import java.io.ByteArrayOutputStream;
@@ -10,9 +11,13 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.List;
 import java.util.zip.ZipFile;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -179,6 +184,32 @@ class CommandLineTest {
         assertThat(run("fingerprint", file, file, "--index", folder.toString(), "--as", "x"))
                 .isEqualTo(2);
         assertThat(run("measure", folder.resolve("none.wav").toString())).isEqualTo(3);
+    }
+
+    @ParameterizedTest
+    @MethodSource("recipes")
+    void every_recipe_writes_a_proved_copy_that_is_read_again(String recipe) throws IOException {
+        Synthesiser.write(new Piece(23, 124, 8, false, 3, Piece.Layers.BAND, 1), folder.resolve("reed.wav"));
+        Path document = Files.writeString(folder.resolve("reed.json"), """
+                {"entrada": 1, "release": {"title": "Reed Telegraph", "artists": "The Paper Ferrymen", "kind": "single"},
+                 "tracks": [{"title": "Reed Telegraph", "isrc": "XANW92600031", "writers": "Ines Quillon", "master": "reed.wav"}]}
+                """);
+        Path out = folder.resolve("reed-" + recipe);
+        assertThat(run("embed", document.toString(), "--recipe", recipe, "--out", out.toString()))
+                .isZero();
+        assertThat(json().path("proof").path("equal").asBoolean()).isTrue();
+        assertThat(json().path("audioSha256Before").asString())
+                .isEqualTo(json().path("audioSha256After").asString());
+        Path copy = Path.of(json().path("written").asString());
+        assertThat(run("prove", out.toString())).isZero();
+        assertThat(run("inspect", copy.toString())).isZero();
+        assertThat(json().path("problems").isEmpty()).isTrue();
+        Files.write(copy, new byte[] {1}, StandardOpenOption.APPEND);
+        assertThat(run("prove", out.toString())).isNotZero();
+    }
+
+    static List<String> recipes() {
+        return Recipe.shipped().stream().map(Recipe::id).toList();
     }
 
     @Test

@@ -78,18 +78,15 @@ class Consignments {
                     .filter(standing -> !standing.state().equals("written"))
                     .count();
         }
-
-        boolean takesFiles() {
-            return !standings.isEmpty();
-        }
     }
 
     /** The destination's needs of a release, as its copies stand. */
     Wanted wanted(Subject subject, Profile profile) {
         Map<Recipe, List<CopyService.Standing>> standings = new LinkedHashMap<>();
+        boolean measuring = copies.measuring(subject.release());
         for (String id : profile.recipes()) {
             Recipe recipe = recipes.byId(id);
-            standings.put(recipe, copies.standings(subject.release(), recipe));
+            standings.put(recipe, copies.standings(subject, recipe, measuring));
         }
         return new Wanted(subject, profile, standings);
     }

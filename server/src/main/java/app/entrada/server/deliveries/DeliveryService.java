@@ -237,14 +237,14 @@ public class DeliveryService {
         return hindrances;
     }
 
-    /** Facts that were changed since a moment, as people read them. */
+    /** Facts that were changed since a moment, as people read them; what a society's answer brought is no change of ours. */
     private List<String> changes(long releaseId, Instant since) {
         return jdbc
                 .sql("""
                         SELECT c.field, (array_agg(c.before ORDER BY c.batch_id, c.position))[1] AS before,
                             (array_agg(c.after ORDER BY c.batch_id DESC, c.position DESC))[1] AS after
                         FROM change c JOIN batch b ON b.id = c.batch_id
-                        WHERE b.release_id = ? AND b.at > ?
+                        WHERE b.release_id = ? AND b.at > ? AND b.source NOT LIKE 'acknowledgement %'
                         GROUP BY c.entity, c.target_id, c.field ORDER BY max(c.batch_id) DESC LIMIT ?""")
                 .params(releaseId, java.sql.Timestamp.from(since), MOST_CHANGES)
                 .query((row, n) -> {

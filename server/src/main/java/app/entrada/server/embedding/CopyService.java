@@ -96,7 +96,7 @@ public class CopyService {
     }
 
     /** The same, where what is known of the release has been brought together already. */
-    List<Standing> standings(Subject subject, Recipe recipe, boolean measuring) {
+    public List<Standing> standings(Subject subject, Recipe recipe, boolean measuring) {
         Map<Long, Written> written = book.written(subject.release().id(), recipe.id());
         Map<Integer, TagPlan> planned = measuring ? Map.of() : plans.named(subject, recipe);
         return subject.release().tracks().stream()
