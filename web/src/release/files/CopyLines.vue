@@ -141,6 +141,9 @@ td {
 .left_behind td:nth-child(3) {
   text-decoration: line-through;
 }
+td .mono {
+  font-size: 12px;
+}
 .problem {
   color: var(--stop);
 }

@@ -38,13 +38,15 @@ public final class NextMoves {
      * @param missingCopies copies of the destination's recipe that are not written or stale, by destination id
      * @param standings by destination id
      * @param answers what a destination said last, by destination id
+     * @param changed how many facts became different since a destination took it, by destination id
      */
     public record State(
             Release release,
             List<Finding> findings,
             Map<String, Integer> missingCopies,
             Map<String, Standing> standings,
-            Map<String, String> answers) {}
+            Map<String, String> answers,
+            Map<String, Integer> changed) {}
 
     /**
      * One thing to do.
@@ -149,6 +151,19 @@ public final class NextMoves {
                         Optional.empty(),
                         Weight.RISK));
             else moves.add(move(release, "Ready to send.", waiting, today, "send", Optional.empty(), Weight.RISK));
+        }
+        for (Profile profile : Profile.meantBy(release, profiles)) {
+            int changed = state.changed().getOrDefault(profile.id(), 0);
+            if (changed > 0 && state.standings().get(profile.id()) == Standing.ACCEPTED)
+                moves.add(move(
+                        release,
+                        "%s changed since %s took it; it can be sent what is new."
+                                .formatted(changed == 1 ? "One fact" : changed + " facts", profile.name()),
+                        List.of(profile),
+                        today,
+                        "send",
+                        Optional.empty(),
+                        Weight.NOTE));
         }
         return moves;
     }

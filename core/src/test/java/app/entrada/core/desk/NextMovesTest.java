@@ -15,12 +15,18 @@ class NextMovesTest {
     private static final List<Profile> PROFILES = Profile.shipped();
 
     private static List<NextMoves.Move> moves(Samples sample, int missingCopies, NextMoves.Standing standing) {
+        return moves(sample, missingCopies, standing, 0);
+    }
+
+    private static List<NextMoves.Move> moves(
+            Samples sample, int missingCopies, NextMoves.Standing standing, int changed) {
         var state = new NextMoves.State(
                 sample.release(),
                 Checker.check(sample.subject(), PROFILES),
                 Map.of("lumenfold", missingCopies),
                 Map.of("lumenfold", standing),
-                Map.of("lumenfold", "The cover is too dark."));
+                Map.of("lumenfold", "The cover is too dark."),
+                Map.of("lumenfold", changed));
         return NextMoves.of(List.of(state), PROFILES, Samples.TODAY);
     }
 
@@ -58,5 +64,24 @@ class NextMovesTest {
         assertThat(moves(Samples.single(), 0, NextMoves.Standing.REJECTED))
                 .extracting(NextMoves.Move::says)
                 .contains("Lumenfold rejected it: The cover is too dark.");
+    }
+
+    @Test
+    void a_question_is_a_move_and_nothing_else_is_asked_for_meanwhile() {
+        assertThat(moves(Samples.single(), 0, NextMoves.Standing.ASKED))
+                .singleElement()
+                .satisfies(move -> {
+                    assertThat(move.says()).isEqualTo("Lumenfold asks: The cover is too dark.");
+                    assertThat(move.panel()).isEqualTo("send");
+                });
+    }
+
+    @Test
+    void what_changed_after_it_was_taken_can_be_sent_and_what_was_taken_down_rests() {
+        assertThat(moves(Samples.single(), 0, NextMoves.Standing.ACCEPTED, 2))
+                .singleElement()
+                .satisfies(move -> assertThat(move.says())
+                        .isEqualTo("2 facts changed since Lumenfold took it; it can be sent what is new."));
+        assertThat(moves(Samples.single(), 0, NextMoves.Standing.TAKEN_DOWN, 2)).isEmpty();
     }
 }

@@ -226,6 +226,26 @@ public class DeliveryRepository {
         return words;
     }
 
+    /** How many facts became different since the newest delivery was taken, by release and destination. */
+    public Map<Long, Map<String, Integer>> changedSince(List<Long> releaseIds) {
+        Map<Long, Map<String, Integer>> changed = new java.util.HashMap<>();
+        if (releaseIds.isEmpty()) return changed;
+        jdbc.sql("""
+                        SELECT d.release_id, d.destination, count(DISTINCT (c.entity, c.target_id, c.field)) AS facts
+                        FROM (SELECT DISTINCT ON (release_id, destination) * FROM delivery
+                              WHERE release_id IN (:ids) AND state <> 'called off'
+                              ORDER BY release_id, destination, id DESC) d
+                        JOIN batch b ON b.release_id = d.release_id AND b.at > d.sealed_at
+                            AND b.source NOT LIKE 'acknowledgement %'
+                        JOIN change c ON c.batch_id = b.id
+                        WHERE d.state = 'accepted' GROUP BY d.release_id, d.destination""")
+                .param("ids", releaseIds)
+                .query((row, n) -> changed.computeIfAbsent(row.getLong("release_id"), id -> new java.util.HashMap<>())
+                        .put(row.getString("destination"), row.getInt("facts")))
+                .list();
+        return changed;
+    }
+
     /** An answer that came in, for the desk. */
     public record Answer(long releaseId, String release, String destination, String state, String says, String at) {}
 

@@ -312,9 +312,13 @@ public class DeliveryService {
     private long seal(long releaseId, Profile profile, Order order, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         UUID key = UUID.randomUUID();
-        Consignments.Wanted wanted = consignments.wanted(checks.subject(release), profile);
-        if (order.occasion() != Outgoing.Occasion.TAKEDOWN && wanted.missing() > 0)
-            throw Problem.conflict("not-ready", "Facts changed meanwhile; write the copies again. Nothing was sent.");
+        Subject subject = checks.subject(release);
+        Consignments.Wanted wanted = consignments.wanted(subject, profile);
+        // what was looked at before the release was locked may have become different
+        boolean changed = wanted.missing() > 0 || !stops(subject, profile).isEmpty();
+        if (order.occasion() != Outgoing.Occasion.TAKEDOWN && changed)
+            throw Problem.conflict(
+                    "not-ready", "Facts changed meanwhile; look at the delivery again. Nothing was sent.");
         long id = deliveries.insert(
                 releaseId, profile.id(), key, order.occasion(), order.terms(), order.notBefore(), account.id());
         try {

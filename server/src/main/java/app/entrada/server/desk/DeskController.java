@@ -81,11 +81,16 @@ class DeskController {
         List<Long> ids = releases.ids();
         var standings = views.standings(ids);
         var words = deliveries.lastWords(ids);
+        var changed = deliveries.changedSince(ids);
         List<NextMoves.State> states = new ArrayList<>();
         List<DateAhead> ahead = new ArrayList<>();
         for (Release release : releases.load(ids)) {
             var stands = standings.getOrDefault(release.id(), Map.of());
-            states.add(state(release, stands, words.getOrDefault(release.id(), Map.of())));
+            states.add(state(
+                    release,
+                    stands,
+                    words.getOrDefault(release.id(), Map.of()),
+                    changed.getOrDefault(release.id(), Map.of())));
             ahead.addAll(ahead(release, stands, today));
         }
         ahead.sort(java.util.Comparator.comparing(DateAhead::date));
@@ -107,12 +112,16 @@ class DeskController {
                         .toList());
     }
 
-    private NextMoves.State state(Release release, Map<String, NextMoves.Standing> stands, Map<String, String> words) {
+    private NextMoves.State state(
+            Release release,
+            Map<String, NextMoves.Standing> stands,
+            Map<String, String> words,
+            Map<String, Integer> changed) {
         Map<String, Integer> missing = new HashMap<>();
         for (Profile profile : checks.profiles(release))
             if (!profile.recipe().isEmpty() && stands.get(profile.id()) != NextMoves.Standing.ACCEPTED)
                 missing.put(profile.id(), copies.missing(release, recipes.byId(profile.recipe())));
-        return new NextMoves.State(release, checks.findings(release), missing, stands, words);
+        return new NextMoves.State(release, checks.findings(release), missing, stands, words, changed);
     }
 
     private List<DateAhead> ahead(Release release, Map<String, NextMoves.Standing> stands, LocalDate today) {
