@@ -28,10 +28,15 @@ final class Desk {
 
     /** A master and a cover of an invented song in a folder. */
     static Path[] song(Path folder, long seed, String... lines) throws IOException {
-        Path wav = folder.resolve("master " + seed + ".wav");
-        Synthesiser.write(new Piece(seed, 110, 4, false, 4, Piece.Layers.BAND, 1), wav);
-        Path cover = folder.resolve("cover " + seed + ".jpg");
-        CoverDrawing.write(cover, 3000, seed, CoverDrawing.Style.TIDE, List.of(lines));
+        return song(folder, new Piece(seed, 110, 4, false, 4, Piece.Layers.BAND, 1), lines);
+    }
+
+    /** The same of a piece that sounds otherwise: short pieces of one band and tempo are taken for each other. */
+    static Path[] song(Path folder, Piece piece, String... lines) throws IOException {
+        Path wav = folder.resolve("master " + piece.seed() + ".wav");
+        Synthesiser.write(piece, wav);
+        Path cover = folder.resolve("cover " + piece.seed() + ".jpg");
+        CoverDrawing.write(cover, 3000, piece.seed(), CoverDrawing.Style.TIDE, List.of(lines));
         return new Path[] {wav, cover};
     }
 

@@ -2,6 +2,7 @@ package app.entrada.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.demo.Piece;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -134,13 +135,13 @@ class FromMasterToStoreTest extends InTheBrowser {
     }
 
     @ParameterizedTest(name = "killed while it is {0}")
-    @CsvSource({"sealed, 81", "received, 82", "in review, 83"})
-    void a_server_killed_at_any_state_goes_on_after_its_restart_and_doubles_nothing(String state, int seed)
-            throws Exception {
+    @CsvSource({"sealed, 81, 140, QUARTET", "received, 82, 72, BELLS", "in review, 83, 91, STRINGS"})
+    void a_server_killed_at_any_state_goes_on_after_its_restart_and_doubles_nothing(
+            String state, int seed, int bpm, Piece.Layers layers) throws Exception {
         desk.signIn();
         String title = "Night Ferry Ledger " + seed;
         desk.begin(title);
-        browser.drop(".release", Desk.song(folder, seed, "NIGHT"));
+        browser.drop(".release", Desk.song(folder, new Piece(seed, bpm, seed % 12, true, 12, layers, 3), "NIGHT"));
         browser.see(".upload", "Now front cover.");
         desk.compile();
         desk.writeCopies("FLAC");
