@@ -109,7 +109,8 @@ final class EmbedCommand implements Callable<Integer> {
         }
     }
 
-    private static Optional<TagPlan.Cover> cover(Recipe chosen, ReleaseDocument read) throws IOException {
+    /** The cover of a document as a recipe wants it. */
+    static Optional<TagPlan.Cover> cover(Recipe chosen, ReleaseDocument read) throws IOException {
         Optional<Sha256> cover = read.release().facts().get(Fields.RELEASE_COVER);
         return cover.isEmpty() || !chosen.picture().wanted()
                 ? Optional.empty()

@@ -1,6 +1,5 @@
 package app.entrada.cli;
 
-import app.entrada.core.artwork.PictureScaling;
 import app.entrada.core.disc.DiscImage;
 import app.entrada.core.disc.DiscLayout;
 import app.entrada.core.document.ReleaseDocument;
@@ -173,14 +172,7 @@ final class MessageCommand implements Callable<Integer> {
     private Map<Long, Outgoing.SentFile> copies(ReleaseDocument read, Subject subject, Recipe recipe, Path work)
             throws IOException {
         Map<Long, Outgoing.SentFile> copies = new HashMap<>();
-        Optional<TagPlan.Cover> cover = Optional.empty();
-        Optional<Sha256> front = subject.release().facts().get(Fields.RELEASE_COVER);
-        if (front.isPresent() && recipe.picture().wanted())
-            cover = Optional.of(TagPlan.Cover.of(PictureScaling.jpeg(
-                    read.files().get(front.get()),
-                    recipe.picture().side(),
-                    recipe.picture().bytes())));
-        Map<Integer, TagPlan> plans = TagPlan.ofAll(recipe, subject, cover);
+        Map<Integer, TagPlan> plans = TagPlan.ofAll(recipe, subject, EmbedCommand.cover(recipe, read));
         for (Track track : subject.release().tracks()) {
             TagPlan plan = plans.get(track.number());
             if (plan == null) continue;

@@ -157,8 +157,7 @@ public record DiscTexts(CdText text, List<String> leftOut) {
     private static void codes(Map<Kind, List<String>> texts, List<String> leftOut, Release release) {
         List<String> codes = new ArrayList<>();
         codes.add(release.facts()
-                .get(Fields.RELEASE_BARCODE)
-                .flatMap(written -> written.code())
+                .code(Fields.RELEASE_BARCODE)
                 .map(code -> code.digits())
                 .orElse(""));
         List<Integer> without = new ArrayList<>();
@@ -176,8 +175,7 @@ public record DiscTexts(CdText text, List<String> leftOut) {
     static String isrc(Track track) {
         return track.recording()
                 .facts()
-                .get(Fields.RECORDING_ISRC)
-                .flatMap(written -> written.code())
+                .code(Fields.RECORDING_ISRC)
                 .map(code -> code.compact())
                 .orElse("");
     }

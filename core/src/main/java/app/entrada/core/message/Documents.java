@@ -26,7 +26,7 @@ final class Documents {
 
     /** A right code in its compact form, empty for none. */
     static <C> String code(Facts facts, Field<Written<C>> field, Function<C, String> compact) {
-        return facts.get(field).flatMap(Written::code).map(compact).orElse("");
+        return facts.code(field).map(compact).orElse("");
     }
 
     static String isrc(Track track) {

@@ -112,11 +112,8 @@ public final class StoreMessage {
         xml.leaf("ResourceReference", "A" + track.number());
         xml.leaf("Type", "MusicalWorkSoundRecording");
         xml.begin("SoundRecordingEdition");
-        Optional<String> isrc = track.recording()
-                .facts()
-                .get(Fields.RECORDING_ISRC)
-                .flatMap(written -> written.code())
-                .map(code -> code.compact());
+        Optional<String> isrc =
+                track.recording().facts().code(Fields.RECORDING_ISRC).map(code -> code.compact());
         xml.begin("ResourceId").leaf("ISRC", isrc).end();
         rightsLine("PLine", release.holds(track, Fields.TRACK_P_LINE));
         Outgoing.SentFile file = out.sound().get(track.id());
@@ -170,12 +167,7 @@ public final class StoreMessage {
         xml.leaf("ReleaseReference", "R0");
         xml.leaf("ReleaseType", releaseType());
         xml.begin("ReleaseId");
-        xml.leaf(
-                "ICPN",
-                release.facts()
-                        .get(Fields.RELEASE_BARCODE)
-                        .flatMap(written -> written.code())
-                        .map(code -> code.digits()));
+        xml.leaf("ICPN", release.facts().code(Fields.RELEASE_BARCODE).map(code -> code.digits()));
         xml.leaf("CatalogNumber", release.facts().get(Fields.RELEASE_CATALOGUE_NUMBER));
         xml.end();
         xml.leaf("DisplayTitleText", out.profile().titleStyle().release(release));

@@ -2,6 +2,7 @@ package app.entrada.core.release;
 
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.Written;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -47,6 +48,11 @@ public final class Facts {
     public <T> Optional<T> get(Field<T> field) {
         watch.accept(field);
         return Optional.ofNullable((T) values.get(field));
+    }
+
+    /** The code, when one is given that is right. */
+    public <C> Optional<C> code(Field<Written<C>> field) {
+        return get(field).flatMap(Written::code);
     }
 
     /** Canonical text of the value, or null when not given. */

@@ -135,7 +135,7 @@ class Answers {
                     delivery.releaseId(),
                     new ChangeService.Batch(
                             "ISWC from %s".formatted(profile.name()),
-                            "acknowledgement %s".formatted(document.name()),
+                            DeliveryRepository.ANSWER + document.name(),
                             iswcs),
                     accounts.named(delivery.by()));
     }

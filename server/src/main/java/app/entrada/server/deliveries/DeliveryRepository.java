@@ -22,6 +22,9 @@ import tools.jackson.databind.json.JsonMapper;
 /** Deliveries and what became of them. */
 @Repository
 public class DeliveryRepository {
+    /** How the source of a change begins that an answer brought: it is no change of ours. */
+    static final String ANSWER = "acknowledgement ";
+
     private final JdbcClient jdbc;
     private final JsonMapper json;
     private final Clock clock;
@@ -236,10 +239,11 @@ public class DeliveryRepository {
                               WHERE release_id IN (:ids) AND state <> 'called off'
                               ORDER BY release_id, destination, id DESC) d
                         JOIN batch b ON b.release_id = d.release_id AND b.at > d.sealed_at
-                            AND b.source NOT LIKE 'acknowledgement %'
+                            AND NOT starts_with(b.source, :answer)
                         JOIN change c ON c.batch_id = b.id
                         WHERE d.state = 'accepted' GROUP BY d.release_id, d.destination""")
                 .param("ids", releaseIds)
+                .param("answer", ANSWER)
                 .query((row, n) -> changed.computeIfAbsent(row.getLong("release_id"), id -> new java.util.HashMap<>())
                         .put(row.getString("destination"), row.getInt("facts")))
                 .list();

@@ -244,9 +244,9 @@ public class DeliveryService {
                         SELECT c.field, (array_agg(c.before ORDER BY c.batch_id, c.position))[1] AS before,
                             (array_agg(c.after ORDER BY c.batch_id DESC, c.position DESC))[1] AS after
                         FROM change c JOIN batch b ON b.id = c.batch_id
-                        WHERE b.release_id = ? AND b.at > ? AND b.source NOT LIKE 'acknowledgement %'
+                        WHERE b.release_id = ? AND b.at > ? AND NOT starts_with(b.source, ?)
                         GROUP BY c.entity, c.target_id, c.field ORDER BY max(c.batch_id) DESC LIMIT ?""")
-                .params(releaseId, java.sql.Timestamp.from(since), MOST_CHANGES)
+                .params(releaseId, java.sql.Timestamp.from(since), DeliveryRepository.ANSWER, MOST_CHANGES)
                 .query((row, n) -> {
                     String before = row.getString("before");
                     String after = row.getString("after");

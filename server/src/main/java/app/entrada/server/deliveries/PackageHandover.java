@@ -1,6 +1,6 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.embed.ChecksumList;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.message.Bag;
 import app.entrada.core.rule.Profile;
@@ -10,7 +10,6 @@ import app.entrada.server.platform.Settings;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -65,7 +64,7 @@ class PackageHandover implements Handover {
         Path zip = zip(delivery);
         if (delivery.packageSha256() != null
                 && Files.exists(zip)
-                && sum(zip).hex().equals(delivery.packageSha256())) return zip;
+                && ChecksumList.sum(zip).hex().equals(delivery.packageSha256())) return zip;
         Path part = Files.createTempFile(zip.getParent(), "delivery", ".part");
         try {
             List<Bag.Item> items = new ArrayList<>();
@@ -81,7 +80,7 @@ class PackageHandover implements Handover {
             try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(part), 1 << 16)) {
                 Bag.write(out, items, info);
             }
-            String sum = sum(part).hex();
+            String sum = ChecksumList.sum(part).hex();
             if (delivery.packageSha256() != null && !delivery.packageSha256().equals(sum))
                 throw new IOException("the sealed package came out different");
             deliveries.packed(delivery, sum, Files.size(part));
@@ -89,12 +88,6 @@ class PackageHandover implements Handover {
             return zip;
         } finally {
             Files.deleteIfExists(part);
-        }
-    }
-
-    private static Sha256 sum(Path file) throws IOException {
-        try (FileChannel channel = FileChannel.open(file)) {
-            return AudioMeasuring.sha256(channel, 0, channel.size());
         }
     }
 }

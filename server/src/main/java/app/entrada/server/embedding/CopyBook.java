@@ -33,8 +33,11 @@ class CopyBook {
     /** What copies by one recipe there are, by track. */
     Map<Long, CopyService.Written> written(long releaseId, String recipe) {
         Map<Long, CopyService.Written> written = new HashMap<>();
-        for (CopyService.Written copy : all(releaseId))
-            if (copy.recipe().equals(recipe)) written.put(copy.trackId(), copy);
+        jdbc.sql("SELECT * FROM copy WHERE release_id = ? AND recipe = ?")
+                .params(releaseId, recipe)
+                .query((row, n) -> written(row))
+                .list()
+                .forEach(copy -> written.put(copy.trackId(), copy));
         return written;
     }
 

@@ -308,9 +308,9 @@ class CopyController {
         List<CopyArchive.Folder> folders = new ArrayList<>();
         for (Recipe each : recipes.all())
             if (recipe == null || recipe.contains(each.id())) {
+                Map<Long, CopyService.Written> of = book.written(id, each.id());
                 List<CopyService.Written> written = release.tracks().stream()
-                        .flatMap(track ->
-                                Optional.ofNullable(book.written(id, each.id()).get(track.id())).stream())
+                        .flatMap(track -> Optional.ofNullable(of.get(track.id())).stream())
                         .toList();
                 if (!written.isEmpty()) folders.add(new CopyArchive.Folder(each.name(), written));
             }

@@ -10,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -55,8 +56,9 @@ public class OwnRecipes {
                 .orElseThrow(() -> Problem.missing("recipe"));
     }
 
-    boolean isOwn(String id) {
-        return own().containsKey(id);
+    /** Ids of those that the label changed or added. */
+    Set<String> ownIds() {
+        return own().keySet();
     }
 
     static boolean isShipped(String id) {

@@ -5,6 +5,7 @@ import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -37,16 +38,14 @@ class RecipeController {
 
     @GetMapping("/api/recipes")
     List<RecipeText> list() {
-        return recipes.all().stream().map(this::view).toList();
+        Set<String> own = recipes.ownIds();
+        return recipes.all().stream()
+                .map(recipe -> view(recipe, own.contains(recipe.id())))
+                .toList();
     }
 
-    private RecipeText view(Recipe recipe) {
-        return new RecipeText(
-                recipe.id(),
-                recipe.name(),
-                recipe.yaml(),
-                recipes.isOwn(recipe.id()),
-                OwnRecipes.isShipped(recipe.id()));
+    private static RecipeText view(Recipe recipe, boolean own) {
+        return new RecipeText(recipe.id(), recipe.name(), recipe.yaml(), own, OwnRecipes.isShipped(recipe.id()));
     }
 
     /** Changes a recipe, or adds one under a new id. */
@@ -57,7 +56,7 @@ class RecipeController {
         if (typed.text() == null || typed.text().length() > LONGEST)
             throw Problem.input("malformed-recipe", "A recipe has at most 20,000 characters. Nothing was changed.");
         try {
-            return view(recipes.keep(id, typed.text(), account));
+            return view(recipes.keep(id, typed.text(), account), true);
         } catch (IllegalArgumentException wrong) {
             throw Problem.input("malformed-recipe", wrong.getMessage() + ". Nothing was changed.");
         }

@@ -248,8 +248,7 @@ public final class WorksFile {
 
     private static String iswc(Work work) {
         return work.facts()
-                .get(Fields.WORK_ISWC)
-                .flatMap(written -> written.code())
+                .code(Fields.WORK_ISWC)
                 .map(code -> code.toString().replaceAll("[^T0-9]", ""))
                 .orElse("");
     }
@@ -434,17 +433,12 @@ public final class WorksFile {
                 "catalogue number",
                 fit(release.get(Fields.RELEASE_CATALOGUE_NUMBER).orElse(""), 18));
         values.put(
-                "EAN",
-                release.get(Fields.RELEASE_BARCODE)
-                        .flatMap(w -> w.code())
-                        .map(c -> c.digits())
-                        .orElse(""));
+                "EAN", release.code(Fields.RELEASE_BARCODE).map(c -> c.digits()).orElse(""));
         values.put(
                 "ISRC",
                 track.recording()
                         .facts()
-                        .get(Fields.RECORDING_ISRC)
-                        .flatMap(w -> w.code())
+                        .code(Fields.RECORDING_ISRC)
                         .map(c -> c.compact())
                         .orElse(""));
         values.put("format", "A");
