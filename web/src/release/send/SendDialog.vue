@@ -6,6 +6,7 @@ import { call } from '../../api/client'
 import type { DestinationSend, Outcome } from '../../api/types'
 import { bytes } from '../../kit/dates'
 import { useReleaseStore } from '../store'
+import DealTerritories from './DealTerritories.vue'
 
 const props = defineProps<{ destinations: DestinationSend[]; occasion: 'delivery' | 'update' | 'takedown' }>()
 const emit = defineEmits<{ close: []; sent: [] }>()
@@ -28,6 +29,9 @@ const sendOn = ref('')
 const left = () => (refused.value.length ? emit('sent') : emit('close'))
 const one = computed(() => (props.destinations.length === 1 ? props.destinations[0]! : null))
 const any = (sends: string) => props.destinations.some((each) => each.sends === sends)
+/** The rights are those of the release, the same for every destination. */
+const rights = computed(() => props.destinations[0]!.rights)
+const prices = computed(() => props.destinations.find((each) => each.rights.prices)?.rights.prices)
 const faster = computed(() => props.destinations.filter((each) => each.express))
 const count = computed(() => props.destinations.reduce((sum, each) => sum + each.preview.contents.length, 0))
 const total = computed(() =>
@@ -103,20 +107,17 @@ async function send() {
         <label v-if="any('track by track')" class="check"
           ><input v-model="downloads" type="checkbox" /> listeners may keep it</label
         >
-        <label v-if="any('cue table')"
-          >Price <input v-model="price" class="form-control form-control-sm" type="number" min="20" max="5000" />
+        <label v-if="prices"
+          >Price <input v-model="price" class="form-control form-control-sm" type="number" :min="prices?.min" :max="prices?.max" />
         </label>
-        <label v-if="any('store message')"
-          >Territories
-          <input v-model="territories" class="form-control form-control-sm" placeholder="as the release says" />
-        </label>
+        <DealTerritories v-if="any('store message')" v-model="territories" :rights="rights" />
         <label
           >First day
-          <input v-model="from" class="form-control form-control-sm" type="date" />
+          <input v-model="from" class="form-control form-control-sm" type="date" :min="rights.earliest ?? undefined" />
         </label>
         <label
           >Send on
-          <input v-model="sendOn" class="form-control form-control-sm" type="date" />
+          <input v-model="sendOn" class="form-control form-control-sm" type="date" :min="rights.today" />
         </label>
         <label v-for="each in faster" :key="each.id" class="check"
           ><input v-model="express" type="checkbox" /> {{ each.name }} faster: {{ each.express }}</label
@@ -131,7 +132,7 @@ async function send() {
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p v-for="each in refused" :key="each" class="problem" role="alert">{{ each }}</p>
       <div class="end">
-        <button class="act" type="button" @click="open = false">{{ refused.length ? 'Close' : 'Not now' }}</button>
+        <button class="act" type="button" @click="open = false">{{ refused.length ? 'Close' : 'Cancel' }}</button>
         <BButton v-if="!refused.length" type="submit" variant="primary" :disabled="busy || !declares || !password"
           >Seal and send</BButton
         >

@@ -106,7 +106,7 @@ final class CopyBench {
         return TagPlan.of(
                 Recipe.byId("store-wav"),
                 Source.of(new Release(1, 0, release, List.of(track)), track, Optional.of(facts)),
-                Optional.empty());
+                List.of());
     }
 
     /** A WAV file of so many bytes of repeated sound, RF64 beyond 4 GiB. */

@@ -79,7 +79,7 @@ final class CheckCommand implements Callable<Integer> {
                 Map.of(),
                 Map.of(),
                 Elsewhere.NOTHING,
-                new LabelFacts("", "", "", "", ""),
+                LabelFacts.UNKNOWN,
                 day,
                 List.of());
     }

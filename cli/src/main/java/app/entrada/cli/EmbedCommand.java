@@ -8,7 +8,7 @@ import app.entrada.core.embed.CopyWriter;
 import app.entrada.core.embed.Proof;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.embed.TagPlan;
-import app.entrada.core.field.Fields;
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
@@ -64,12 +64,12 @@ final class EmbedCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Recipe chosen = recipe();
         ReleaseDocument read = ReleaseDocument.read(document);
-        Subject subject = read.subject(today).withPeople(read.people());
+        Subject subject = read.subject(today);
         Release release = read.release();
         if (only != null && release.tracks().stream().noneMatch(track -> track.number() == only))
             throw new ParameterException(spec.commandLine(), "There is no track " + only + ".");
         Files.createDirectories(out);
-        Map<Integer, TagPlan> plans = TagPlan.ofAll(chosen, subject, cover(chosen, read));
+        Map<Integer, TagPlan> plans = TagPlan.ofAll(chosen, subject, pictures(chosen, read));
         List<Map<String, Object>> documents = new ArrayList<>();
         boolean failed = false;
         for (Track track : release.tracks()) {
@@ -109,15 +109,20 @@ final class EmbedCommand implements Callable<Integer> {
         }
     }
 
-    /** The cover of a document as a recipe wants it. */
-    static Optional<TagPlan.Cover> cover(Recipe chosen, ReleaseDocument read) throws IOException {
-        Optional<Sha256> cover = read.release().facts().get(Fields.RELEASE_COVER);
-        return cover.isEmpty() || !chosen.picture().wanted()
-                ? Optional.empty()
-                : Optional.of(TagPlan.Cover.of(PictureScaling.jpeg(
-                        read.files().get(cover.get()),
-                        chosen.picture().side(),
-                        chosen.picture().bytes())));
+    /** The pictures of a document as a recipe wants them, in its order. */
+    static List<TagPlan.Embedded> pictures(Recipe chosen, ReleaseDocument read) throws IOException {
+        List<TagPlan.Embedded> pictures = new ArrayList<>();
+        if (!chosen.picture().wanted()) return pictures;
+        for (PictureKind kind : chosen.picture().kinds())
+            for (Sha256 file : read.release().pictures(kind)) {
+                Path path = read.files().get(file);
+                if (path != null)
+                    pictures.add(TagPlan.Embedded.of(
+                            kind,
+                            PictureScaling.jpeg(
+                                    path, chosen.picture().side(), chosen.picture().bytes())));
+            }
+        return pictures;
     }
 
     private boolean write(TagPlan plan, Path source, AudioFacts facts, Map<String, Object> result) throws IOException {

@@ -1,5 +1,11 @@
 package app.entrada.cli;
 
+import app.entrada.core.field.PictureKind;
+import java.util.UUID;
+import app.entrada.core.rule.Named;
+import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Facts;
 import app.entrada.core.disc.DiscImage;
 import app.entrada.core.disc.DiscLayout;
 import app.entrada.core.document.ReleaseDocument;
@@ -80,7 +86,7 @@ final class MessageCommand implements Callable<Integer> {
         Profile profile = profile();
         Outgoing.Occasion why = why();
         ReleaseDocument read = ReleaseDocument.read(document);
-        Subject subject = read.subject(today).withPeople(read.people());
+        Subject subject = read.subject(today);
         List<String> stops = Checker.check(subject, List.of(profile)).stream()
                 .filter(finding -> finding.weight() == Weight.STOP)
                 .map(Finding::says)
@@ -145,7 +151,12 @@ final class MessageCommand implements Callable<Integer> {
             String name = file.getFileName().toString();
             front = Optional.of(sent("resources/cover" + name.substring(Math.max(0, name.lastIndexOf('.'))), file));
         }
-        String id = "%s-%s".formatted(profile.id(), today);
+        // two releases of one day are two messages
+        String id = "%s-%s-%s".formatted(profile.id(), today, stands(subject.release()));
+        List<String> names = new ArrayList<>(Named.of(subject.release()).map(Named::name).toList());
+        names.sort(null);
+        Map<String, Long> numbers = new HashMap<>();
+        for (String name : names) numbers.put(name, numbers.size() + 1L);
         return Composing.of(new Outgoing(
                 subject,
                 profile,
@@ -156,12 +167,58 @@ final class MessageCommand implements Callable<Integer> {
                 sound.isEmpty() ? Map.of() : sound.get(0),
                 sound.size() < 2 ? Map.of() : sound.get(1),
                 front,
+                pictures(read, profile),
                 List.of(),
                 Map.of(),
                 Map.of(),
                 Set.of(),
                 new Outgoing.Terms("public", false, false, "", "", price),
+                numbers,
+                series(subject.release())));
+    }
+
+    /** The series of an episode as the document alone can tell it: with no other episode. */
+    private Optional<Outgoing.SeriesFeed> series(Release release) {
+        return release.facts().get(Fields.RELEASE_SERIES).map(title -> new Outgoing.SeriesFeed(
+                Facts.NONE
+                        .withText(Fields.SERIES_TITLE, title)
+                        .withText(Fields.SERIES_DESCRIPTION, release.facts().text(Fields.RELEASE_DESCRIPTION))
+                        .withText(Fields.SERIES_LANGUAGE, release.facts().text(Fields.RELEASE_LANGUAGE))
+                        .withText(Fields.SERIES_OWNER, release.facts().text(Fields.RELEASE_LABEL))
+                        .withText(Fields.SERIES_CATEGORIES, release.facts().text(Fields.RELEASE_GENRE)),
+                "",
+                List.of(),
+                Profile.shipped().stream().flatMap(each -> each.feed().stream()).toList(),
                 address));
+    }
+
+    /** The release's own code, else a checksum of its facts: the same each time it is sent. */
+    private static String stands(Release release) {
+        String code = release.facts().text(Fields.RELEASE_BARCODE);
+        if (code == null) code = release.facts().text(Fields.RELEASE_CATALOGUE_NUMBER);
+        if (code != null) return code.replaceAll("[^A-Za-z0-9-]", "");
+        byte[] facts = ReleaseDocument.write(release, LabelFacts.UNKNOWN, List.of());
+        return UUID.nameUUIDFromBytes(facts).toString();
+    }
+
+    private List<Outgoing.SentPicture> pictures(ReleaseDocument read, Profile profile) throws IOException {
+        List<Outgoing.SentPicture> pictures = new ArrayList<>();
+        for (PictureKind kind : profile.pictures())
+            for (Sha256 picture : read.release().pictures(kind)) {
+                Path file = read.files().get(picture);
+                if (file == null) continue;
+                String name = file.getFileName().toString();
+                pictures.add(new Outgoing.SentPicture(
+                        kind,
+                        sent(
+                                "resources/%s-%d%s"
+                                        .formatted(
+                                                kind.id(),
+                                                pictures.size() + 1,
+                                                name.substring(Math.max(0, name.lastIndexOf('.')))),
+                                file)));
+            }
+        return pictures;
     }
 
     private Outgoing.SentFile sent(String path, Path file) throws IOException {
@@ -172,7 +229,7 @@ final class MessageCommand implements Callable<Integer> {
     private Map<Long, Outgoing.SentFile> copies(ReleaseDocument read, Subject subject, Recipe recipe, Path work)
             throws IOException {
         Map<Long, Outgoing.SentFile> copies = new HashMap<>();
-        Map<Integer, TagPlan> plans = TagPlan.ofAll(recipe, subject, EmbedCommand.cover(recipe, read));
+        Map<Integer, TagPlan> plans = TagPlan.ofAll(recipe, subject, EmbedCommand.pictures(recipe, read));
         for (Track track : subject.release().tracks()) {
             TagPlan plan = plans.get(track.number());
             if (plan == null) continue;

@@ -17,6 +17,8 @@ public final class Scenario {
     /** GS1 prefix within the demonstration range 952. */
     public static final String BARCODE_PREFIX = "952123450";
     /** The label's own publisher. */
+    /** Number under which the invented society knows the label. */
+    public static final String SOCIETY_ID = "000000952";
     public static final String PUBLISHER = "Low Lock Music";
     /** Letters of catalogue numbers. */
     public static final String CATALOGUE_PREFIX = "NW";

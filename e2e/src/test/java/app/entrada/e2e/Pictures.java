@@ -136,7 +136,7 @@ final class Pictures {
         browser.click("button", "Make a release of these…");
         browser.see(".modal td", "Anchor Bell");
         browser.picture(folder.resolve("draft.png"));
-        browser.click(".modal button", "Not now");
+        browser.click(".modal button", "Cancel");
 
         Path mp3 = heap.resolve("anchor bell.mp3");
         new ProcessBuilder(

@@ -212,7 +212,7 @@ class EveryContainerTest {
         TagPlan plan = TagPlan.of(
                 Recipe.byId(recipe),
                 Source.of(release, release.tracks().get(0), Optional.of(facts)),
-                Optional.of(TagPlan.Cover.of(cover)));
+                List.of(TagPlan.Embedded.front(cover)));
         Path copy = folder.resolve(
                 "copy-" + recipe + "." + plan.recipe().encoding().format().ending());
         Proof proof = new CopyWriter(new Ffmpeg()).write(master, facts, plan, copy);

@@ -83,7 +83,7 @@ class FlacCopyTest {
         Release release = release();
         var source = Source.of(release, release.tracks().get(0), Optional.of(measured));
         return writer.write(
-                from, measured, TagPlan.of(Recipe.byId(recipe), source, Optional.of(TagPlan.Cover.of(cover))), to);
+                from, measured, TagPlan.of(Recipe.byId(recipe), source, List.of(TagPlan.Embedded.front(cover))), to);
     }
 
     private static String run(String... command) throws Exception {

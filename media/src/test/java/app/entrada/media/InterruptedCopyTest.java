@@ -42,7 +42,7 @@ class InterruptedCopyTest {
         var facts = AudioMeasuring.describe(source);
         Release release = EveryContainerTest.release("Low");
         TagPlan plan = TagPlan.of(
-                Recipe.byId(recipe), Source.of(release, release.tracks().get(0), Optional.of(facts)), Optional.empty());
+                Recipe.byId(recipe), Source.of(release, release.tracks().get(0), Optional.of(facts)), List.of());
         new CopyWriter(new Ffmpeg()).write(source, facts, plan, target);
     }
 

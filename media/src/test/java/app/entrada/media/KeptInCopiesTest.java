@@ -71,7 +71,7 @@ class KeptInCopiesTest {
         return TagPlan.of(
                 recipe,
                 Source.of(release, release.tracks().get(0), Optional.of(facts(from))),
-                Optional.ofNullable(cover).map(TagPlan.Cover::of));
+                cover == null ? List.of() : List.of(TagPlan.Embedded.front(cover)));
     }
 
     private static Proof write(String recipe, Path from, String title, byte[] cover, Path to) throws IOException {
@@ -287,7 +287,7 @@ class KeptInCopiesTest {
                 TagPlan.of(
                         Recipe.byId("archive"),
                         Source.of(release, release.tracks().get(0), Optional.of(measured)),
-                        Optional.of(TagPlan.Cover.of(small))),
+                        List.of(TagPlan.Embedded.front(small))),
                 copy);
         String said = OtherReaders.run("mediainfo", copy.toString());
         var sound = measured.sound().orElseThrow();

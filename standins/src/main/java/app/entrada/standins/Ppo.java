@@ -66,7 +66,7 @@ final class Ppo implements Kind {
         if (!first.getOrDefault("Country of recording", "").matches("[A-Z]{2}"))
             return new String[] {"country", title + " has no country of recording.", "recording.country"};
         if (first.getOrDefault("P-line owner", "").isBlank())
-            return new String[] {"owner", title + " has no owner.", "track.pLine"};
+            return new String[] {"owner", title + " has no owner.", "recording.pLine"};
         for (Map<String, String> line : lines) {
             if (line.getOrDefault("Real name", "").isBlank())
                 return new String[] {"name", "A performer of %s has no real name.".formatted(title), "recording.credits"

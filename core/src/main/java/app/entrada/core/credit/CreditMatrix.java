@@ -115,7 +115,7 @@ public record CreditMatrix(List<Line> lines, List<Foot> feet) {
                 .isEmpty()) lacks.add("no ISRC");
         if (recording.get(Fields.RECORDING_RECORDED_ON).isEmpty()) lacks.add("no date of recording");
         if (recording.get(Fields.RECORDING_COUNTRY).isEmpty()) lacks.add("no country of recording");
-        if (release.holds(track, Fields.TRACK_P_LINE).isEmpty()) lacks.add("no owner of the recording");
+        if (release.holds(track, Fields.RECORDING_P_LINE).isEmpty()) lacks.add("no owner of the recording");
         Set<String> performers = performers(track, people);
         if (performers.isEmpty()) lacks.add("no performer");
         for (String name : performers)

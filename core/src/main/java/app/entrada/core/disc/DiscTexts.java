@@ -8,6 +8,7 @@ import app.entrada.core.field.Writer;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.text.FileNames;
+import app.entrada.core.text.LatinLetters;
 import app.entrada.core.text.TitleStyle;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -67,7 +68,8 @@ public record DiscTexts(CdText text, List<String> leftOut) {
             Map.entry("World", 28));
 
     /** The texts as the receiver's style has titles. */
-    public static DiscTexts of(Release release, TitleStyle style) {
+    public static DiscTexts of(Release own, TitleStyle style) {
+        Release release = own.withLatinTitles(title -> isLatin(plain(title)));
         Map<Kind, List<String>> texts = new LinkedHashMap<>();
         List<String> leftOut = new ArrayList<>();
         String artists = release.facts()
@@ -101,7 +103,7 @@ public record DiscTexts(CdText text, List<String> leftOut) {
         int code = GENRES.getOrDefault(genre, genre.isEmpty() ? 0 : 1);
         List<CdText.Block> blocks = new ArrayList<>();
         Map<Kind, List<String>> latin = mapped(texts, DiscTexts::latin);
-        Map<Kind, List<String>> plain = mapped(texts, FileNames::ascii);
+        Map<Kind, List<String>> plain = mapped(texts, LatinLetters::ascii);
         int language = LANGUAGES.getOrDefault(
                 release.facts().get(Fields.RELEASE_LANGUAGE).orElse("en"), ENGLISH);
         boolean all = latin.equals(plain);
@@ -182,14 +184,23 @@ public record DiscTexts(CdText text, List<String> leftOut) {
 
     /** The text where Latin-1 has all its letters, else transliterated. */
     private static String latin(String text) {
-        String plain = text.replace('’', '\'')
+        String plain = plain(text);
+        return isLatin(plain) ? plain : LatinLetters.ascii(plain);
+    }
+
+    /** Typographic signs have plain ones to stand for them. */
+    private static String plain(String text) {
+        return text.replace('’', '\'')
                 .replace('‘', '\'')
                 .replace('“', '"')
                 .replace('”', '"')
                 .replace('–', '-')
                 .replace('—', '-')
                 .replace("…", "...");
-        return StandardCharsets.ISO_8859_1.newEncoder().canEncode(plain) ? plain : FileNames.ascii(plain);
+    }
+
+    private static boolean isLatin(String text) {
+        return StandardCharsets.ISO_8859_1.newEncoder().canEncode(text);
     }
 
     private static Map<Kind, List<String>> mapped(Map<Kind, List<String>> texts, Function<String, String> by) {

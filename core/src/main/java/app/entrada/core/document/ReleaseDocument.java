@@ -115,7 +115,8 @@ public record ReleaseDocument(
 
     /** What rules look at, as far as a single document can say it. */
     public Subject subject(LocalDate today) {
-        return new Subject(release, audio, pictures, Elsewhere.NOTHING, label, today, List.of());
+        return new Subject(release, audio, pictures, Elsewhere.NOTHING, label, today, List.of())
+                .withPeople(people);
     }
 
     private static final class Reader {
@@ -174,6 +175,7 @@ public record ReleaseDocument(
                 if (text.isBlank()) continue;
                 if (field.type() == ValueTypes.FILE)
                     text = file(field, text, place).hex();
+                if (field.type() == ValueTypes.PICTURES) text = pictures(field, text, place);
                 try {
                     facts.put(field.entity(), facts.get(field.entity()).withText(field, text));
                 } catch (MalformedValue wrong) {
@@ -183,6 +185,18 @@ public record ReleaseDocument(
             return facts;
         }
 
+        /** Kinds with the files that show them: {@code back back.jpg; booklet page 1.png}. */
+        private String pictures(Field<?> field, String listed, String place) throws IOException {
+            List<String> read = new ArrayList<>();
+            for (String each : listed.split(";")) {
+                String[] parts = each.strip().split("\\s+", 2);
+                if (parts.length < 2)
+                    throw new Unreadable("“%s” is not a kind of picture and its file".formatted(each.strip()), place);
+                read.add(parts[0] + " " + file(field, parts[1], place).hex());
+            }
+            return String.join("; ", read);
+        }
+
         private Sha256 file(Field<?> field, String name, String place) throws IOException {
             if (CHECKSUM.matcher(name).matches()) return new Sha256(name);
             if (folder == null)
@@ -190,7 +204,7 @@ public record ReleaseDocument(
                         "“%s” is no checksum; here files are named by their SHA-256 only".formatted(name), place);
             Path path = folder.resolve(name);
             if (!Files.isReadable(path)) throw new Unreadable("the file “%s” cannot be read".formatted(name), place);
-            if (field == Fields.RELEASE_COVER) {
+            if (field == Fields.RELEASE_COVER || field.type() == ValueTypes.PICTURES) {
                 Sha256 sha256;
                 try (FileChannel file = FileChannel.open(path)) {
                     sha256 = AudioMeasuring.sha256(file, 0, file.size());

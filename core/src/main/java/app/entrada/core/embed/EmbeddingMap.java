@@ -19,11 +19,11 @@ import app.entrada.core.field.RightsLine;
 import app.entrada.core.field.Writer;
 import app.entrada.core.tag.Bext;
 import app.entrada.core.tag.Id3v1;
-import app.entrada.core.tag.Picture;
 import app.entrada.core.tag.TagEntry;
 import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.tag.id3.Id3Conversion;
 import app.entrada.core.text.FileNames;
+import app.entrada.core.text.LatinLetters;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -45,7 +45,7 @@ public final class EmbeddingMap {
 
     private EmbeddingMap() {}
 
-    /** All facts that are embedded, in reading order; the cover is planned beside them. */
+    /** All facts that are embedded, in reading order; pictures are planned beside them. */
     static final List<MapRow> ROWS = List.of(
             row("Title with version", "TIT2", "TITLE", "INAM", "©nam", Source::title)
                     .gives(Fields.TRACK_TITLE)
@@ -129,8 +129,8 @@ public final class EmbeddingMap {
                     .gives(Fields.RELEASE_C_LINE)
                     .in(AIFF_TEXT, "(c)", source -> plain(source.one(Fields.RELEASE_C_LINE)))
                     .read(APE, "Copyright"),
-            row("P-line", "TPRO", "P_LINE", null, null, source -> source.one(Fields.TRACK_P_LINE))
-                    .gives(Fields.TRACK_P_LINE),
+            row("P-line", "TPRO", "P_LINE", null, null, source -> source.one(Fields.RECORDING_P_LINE))
+                    .gives(Fields.RECORDING_P_LINE),
             MapRow.named("Terms of use")
                     .in(ID3, List.of("USER"), EmbeddingMap::terms)
                     .in(
@@ -298,7 +298,7 @@ public final class EmbeddingMap {
         return source.holds(Fields.RELEASE_LICENCE)
                 .map(name -> name.equals("all rights reserved")
                         ? "All rights reserved."
-                                + source.holds(Fields.TRACK_P_LINE)
+                                + source.holds(Fields.RECORDING_P_LINE)
                                         .map(RightsLine::owner)
                                         .map(owner -> " Ask %s.".formatted(owner))
                                         .orElse("")
@@ -349,7 +349,7 @@ public final class EmbeddingMap {
 
     private static List<String> ascii(List<String> values) {
         return values.stream()
-                .map(FileNames::ascii)
+                .map(LatinLetters::ascii)
                 .filter(value -> !value.isEmpty())
                 .toList();
     }
@@ -392,11 +392,9 @@ public final class EmbeddingMap {
 
     /**
      * Whether an entry says a fact that is the release's to say: what stands there now is replaced or removed, never kept.
-     * Pictures are other people's but for the front cover.
+     * Pictures are not asked about here: one of ours replaces one of its kind, see {@link TagPlan}.
      */
     static boolean owns(TagEntry entry) {
-        if (entry.picture().isPresent())
-            return entry.container() == ILST || entry.picture().get().kind() == Picture.FRONT_COVER;
         // the old tag is written anew or left out: what it says is cut and of yesterday
         if (entry.container() == ID3V1) return true;
         String id = entry.container() == ID3 ? ID3_23.getOrDefault(entry.id(), entry.id()) : entry.id();

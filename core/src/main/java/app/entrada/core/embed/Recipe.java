@@ -1,5 +1,6 @@
 package app.entrada.core.embed;
 
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.tag.id3.Id3Version;
 import java.io.IOException;
@@ -16,7 +17,7 @@ import java.util.Map;
  * @param purpose one sentence: what such a file is for
  * @param containers tags to write, in order; those that the format holds
  * @param id3 version of ID3 tags
- * @param picture of the embedded cover
+ * @param picture of the embedded pictures
  * @param without names of facts that are left out
  * @param texts computed texts that stand in place of, or beside, single facts
  * @param keepsApe whether an APEv2 tag of the master stays; elsewhere it would contradict what is written
@@ -37,13 +38,21 @@ public record Recipe(
         boolean bare,
         String fileName) {
     /**
-     * How large the embedded cover may be.
+     * Which pictures are embedded, and how large each may be.
      *
-     * @param side longer side at most, pixels; 0 for no cover
+     * @param side longer side at most, pixels; 0 for no picture
      * @param bytes size at most
+     * @param kinds those that are taken, in this order
      */
-    public record PictureSize(int side, int bytes) {
-        /** Whether a cover is embedded at all. */
+    public record PictureSize(int side, int bytes, List<PictureKind> kinds) {
+        /** Where no picture is embedded. */
+        public static final PictureSize NONE = new PictureSize(0, 0, List.of());
+
+        public PictureSize {
+            kinds = List.copyOf(kinds);
+        }
+
+        /** Whether pictures are embedded at all. */
         public boolean wanted() {
             return side > 0;
         }

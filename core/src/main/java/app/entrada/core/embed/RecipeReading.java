@@ -1,5 +1,6 @@
 package app.entrada.core.embed;
 
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.tag.id3.Id3Version;
 import java.util.ArrayList;
@@ -138,14 +139,18 @@ final class RecipeReading {
     }
 
     private static Recipe.PictureSize picture(Map<?, ?> data) {
-        if (!(data.get("picture") instanceof Map<?, ?> picture)) return new Recipe.PictureSize(0, 0);
+        if (!(data.get("picture") instanceof Map<?, ?> picture)) return Recipe.PictureSize.NONE;
         int side = number(picture, "side", 0);
         int bytes = number(picture, "bytes", 0);
         if (side < 100 || side > 6000 || bytes < 10_000 || bytes > 15_000_000)
             throw new IllegalArgumentException(
                     "A picture has a side of 100 to 6000 pixels and 10000 to 15000000 bytes, not %d and %d"
                             .formatted(side, bytes));
-        return new Recipe.PictureSize(side, bytes);
+        List<PictureKind> kinds = list(picture, "kinds").stream()
+                .map(kind -> PictureKind.of(kind.toString()))
+                .distinct()
+                .toList();
+        return new Recipe.PictureSize(side, bytes, kinds.isEmpty() ? List.of(PictureKind.FRONT) : kinds);
     }
 
     private static List<String> without(Map<?, ?> data) {
@@ -220,7 +225,11 @@ final class RecipeReading {
                             "side",
                             recipe.picture().side(),
                             "bytes",
-                            recipe.picture().bytes()));
+                            recipe.picture().bytes(),
+                            "kinds",
+                            recipe.picture().kinds().stream()
+                                    .map(PictureKind::id)
+                                    .toList()));
         if (!recipe.without().isEmpty()) data.put("without", recipe.without());
         List<Map<String, Object>> texts = new ArrayList<>();
         for (Recipe.Text text : recipe.texts()) {

@@ -57,7 +57,7 @@ public record Source(Subject subject, Track track, Optional<AudioFacts> master) 
                 Map.of(),
                 Map.of(),
                 Elsewhere.NOTHING,
-                new LabelFacts("", "", "", "", ""),
+                LabelFacts.UNKNOWN,
                 LocalDate.EPOCH,
                 List.of());
         return new Source(alone, track, master);

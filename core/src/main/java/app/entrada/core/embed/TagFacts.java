@@ -98,7 +98,7 @@ public record TagFacts(List<Found> found, OptionalInt number) {
                     .map(genre -> GENRE_NUMBER.matcher(genre).replaceFirst("").strip())
                     .collect(Collectors.joining("; "));
         if (field == Fields.TRACK_LANGUAGE) text = language(text);
-        if (field == Fields.RELEASE_C_LINE || field == Fields.TRACK_P_LINE)
+        if (field == Fields.RELEASE_C_LINE || field == Fields.RECORDING_P_LINE)
             text = text.replaceFirst("^\\s*(?:[©℗]|\\([cCpP]\\)|[Cc]opyright)\\s*", "");
         if (field == Fields.RELEASE_DATE && text.length() > 10) text = text.substring(0, 10);
         offer(found, field, text, entry);

@@ -1,6 +1,7 @@
 package app.entrada.core.embed;
 
 import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Track;
 import app.entrada.core.rule.Subject;
@@ -37,17 +38,22 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
     public record Planned(String fact, TagEntry entry) {}
 
     /**
-     * The front cover as a recipe wants it.
+     * A picture of the release as a recipe wants it.
      *
      * @param stands the same text for the same picture
      * @param data the JPEG; asked for only where a plan is made
      */
-    public record Cover(String stands, Supplier<byte[]> data) {
-        /** A cover that is at hand. */
-        public static Cover of(byte[] jpeg) {
+    public record Embedded(PictureKind kind, String stands, Supplier<byte[]> data) {
+        /** A front cover that is at hand. */
+        public static Embedded front(byte[] jpeg) {
+            return of(PictureKind.FRONT, jpeg);
+        }
+
+        /** A picture that is at hand. */
+        public static Embedded of(PictureKind kind, byte[] jpeg) {
             MessageDigest digest = AudioMeasuring.sha256();
             digest.update(jpeg);
-            return new Cover(AudioMeasuring.hex(digest).hex(), () -> jpeg);
+            return new Embedded(kind, AudioMeasuring.hex(digest).hex(), () -> jpeg);
         }
     }
 
@@ -60,12 +66,12 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
     /**
      * Plans one file.
      *
-     * @param cover the front cover scaled for the recipe, when there is one
+     * @param pictures of the release, scaled for the recipe, in its order
      */
-    public static TagPlan of(Recipe recipe, Source source, Optional<Cover> cover) {
-        TagPlan plan = dated(recipe, source, cover, source.subject().today());
+    public static TagPlan of(Recipe recipe, Source source, List<Embedded> pictures) {
+        TagPlan plan = dated(recipe, source, pictures, source.subject().today());
         if (!recipe.isDated()) return plan;
-        Sha256 undated = dated(recipe, source, cover, LocalDate.EPOCH).undated;
+        Sha256 undated = dated(recipe, source, pictures, LocalDate.EPOCH).undated;
         return new TagPlan(recipe, plan.fileName, plan.planned, plan.cannot, undated);
     }
 
@@ -74,11 +80,11 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
      *
      * @return plans by the track's number
      */
-    public static Map<Integer, TagPlan> ofAll(Recipe recipe, Subject subject, Optional<Cover> cover) {
+    public static Map<Integer, TagPlan> ofAll(Recipe recipe, Subject subject, List<Embedded> pictures) {
         Map<Integer, TagPlan> plans = new LinkedHashMap<>();
         for (Track track : subject.release().tracks())
             if (subject.master(track).isPresent())
-                plans.put(track.number(), of(recipe, Source.of(subject, track), cover));
+                plans.put(track.number(), of(recipe, Source.of(subject, track), pictures));
         List<Integer> numbers = List.copyOf(plans.keySet());
         List<String> names = FileNames.different(
                 plans.values().stream().map(TagPlan::fileName).toList());
@@ -89,7 +95,7 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
         return plans;
     }
 
-    private static TagPlan dated(Recipe recipe, Source source, Optional<Cover> cover, LocalDate day) {
+    private static TagPlan dated(Recipe recipe, Source source, List<Embedded> pictures, LocalDate day) {
         List<Planned> planned = new ArrayList<>();
         List<CannotHold> cannot = new ArrayList<>();
         for (Container container : recipe.containers()) {
@@ -103,7 +109,7 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
                     cannot.add(new CannotHold(row.name(), container));
             }
             texts(recipe, source, day, container, here);
-            cover.ifPresent(picture -> picture(container, picture.data().get(), here, cannot));
+            pictures(recipe, container, pictures, here, cannot);
             if (container == Container.ID3) versioned(recipe, here, planned, cannot);
             else planned.addAll(here);
         }
@@ -111,7 +117,7 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
                 Wording.name(recipe.fileName(), source, day),
                 recipe.encoding().format().ending());
         return new TagPlan(
-                recipe, name, List.copyOf(planned), List.copyOf(cannot), digest(recipe, name, planned, cover));
+                recipe, name, List.copyOf(planned), List.copyOf(cannot), digest(recipe, name, planned, pictures));
     }
 
     /** Computed texts take the places of single facts. */
@@ -137,18 +143,38 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
         }
     }
 
-    private static void picture(Container container, byte[] data, List<Planned> here, List<CannotHold> cannot) {
-        Picture picture = new Picture(Picture.FRONT_COVER, "image/jpeg", "", data);
+    private static void pictures(
+            Recipe recipe,
+            Container container,
+            List<Embedded> pictures,
+            List<Planned> here,
+            List<CannotHold> cannot) {
         String id = switch (container) {
             case ID3 -> "APIC";
             case PICTURE -> "PICTURE";
             case ILST -> "covr";
-            // an Ogg file has no block for it; beside FLAC's blocks this is not asked
-            case VORBIS -> "METADATA_BLOCK_PICTURE";
+            // FLAC has blocks for pictures; an Ogg file has nothing but this comment
+            case VORBIS -> recipe.containers().contains(Container.PICTURE) ? "" : "METADATA_BLOCK_PICTURE";
             default -> "";
         };
-        if (container == Container.INFO) cannot.add(new CannotHold("Front cover", container));
-        if (!id.isEmpty()) here.add(new Planned("Front cover", TagEntry.picture(container, id, picture)));
+        Map<PictureKind, Integer> counted = new LinkedHashMap<>();
+        for (Embedded each : pictures) {
+            String fact = capitalised(each.kind().label());
+            if (container == Container.INFO) cannot.add(new CannotHold(fact, container));
+            if (id.isEmpty()) continue;
+            // ID3v2: no two pictures of a tag have one descriptor; only the front cover goes without
+            int count = counted.merge(each.kind(), 1, Integer::sum);
+            String descriptor = each.kind() == PictureKind.FRONT
+                    ? ""
+                    : count == 1 ? each.kind().label() : each.kind().label() + " " + count;
+            Picture picture = new Picture(
+                    each.kind().tagKind(), "image/jpeg", descriptor, each.data().get());
+            here.add(new Planned(fact, TagEntry.picture(container, id, picture)));
+        }
+    }
+
+    private static String capitalised(String label) {
+        return Character.toUpperCase(label.charAt(0)) + label.substring(1);
     }
 
     /** ID3 entries in the words of the recipe's version. */
@@ -218,10 +244,19 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
         if (recipe.bare()) return true;
         if (entry.container() == Container.APE) return !recipe.keepsApe();
         if (!recipe.containers().contains(entry.container()) && entry.container() != Container.ID3V1) return false;
+        if (entry.picture().isPresent()) return replaces(entry);
         return EmbeddingMap.owns(entry)
-                || planned.stream()
-                        .map(Planned::entry)
-                        .anyMatch(ours -> entry.picture().isEmpty() && sameAs(ours, entry));
+                || planned.stream().map(Planned::entry).anyMatch(ours -> sameAs(ours, entry));
+    }
+
+    /** A picture gives way to one of ours of its kind; where we have none, the file's own stays. MP4 tells no kinds apart. */
+    private boolean replaces(TagEntry picture) {
+        return planned.stream()
+                .map(Planned::entry)
+                .filter(ours -> ours.container() == picture.container())
+                .flatMap(ours -> ours.picture().stream())
+                .anyMatch(ours -> picture.container() == Container.ILST
+                        || ours.kind() == picture.picture().orElseThrow().kind());
     }
 
     /** Whether two entries stand at the same place, so that one replaces the other. */
@@ -259,7 +294,7 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
         return AudioMeasuring.hex(digest);
     }
 
-    private static Sha256 digest(Recipe recipe, String fileName, List<Planned> planned, Optional<Cover> cover) {
+    private static Sha256 digest(Recipe recipe, String fileName, List<Planned> planned, List<Embedded> pictures) {
         MessageDigest digest = AudioMeasuring.sha256();
         digest.update((recipe.id() + "\n" + recipe.encoding() + "\n" + recipe.id3() + recipe.keepsApe() + recipe.bare()
                         + "\n" + fileName + "\n")
@@ -270,7 +305,9 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
                     .formatted(entry.container(), entry.id(), entry.language(), String.join("\0", entry.values()));
             digest.update(line.getBytes(StandardCharsets.UTF_8));
         }
-        cover.ifPresent(picture -> digest.update(picture.stands().getBytes(StandardCharsets.UTF_8)));
+        for (Embedded picture : pictures)
+            digest.update((picture.kind() == PictureKind.FRONT ? picture.stands() : picture.kind() + picture.stands())
+                    .getBytes(StandardCharsets.UTF_8));
         return AudioMeasuring.hex(digest);
     }
 }

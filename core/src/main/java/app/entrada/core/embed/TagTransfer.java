@@ -43,7 +43,7 @@ public final class TagTransfer {
                         .filter(container -> container != Container.ID3V1)
                         .toList(),
                 Id3Version.V24,
-                new Recipe.PictureSize(0, 0),
+                Recipe.PictureSize.NONE,
                 List.of(),
                 List.of(),
                 true,

@@ -11,7 +11,9 @@ public enum Entity {
     /** A composition; keeps its writers whoever records it. */
     WORK,
     /** A person, a group or a company, under every name it goes by. */
-    PARTY;
+    PARTY,
+    /** A spoken series: its episodes are releases, its feed holds all of them. */
+    SERIES;
 
     /** Lower-case name used in field ids, columns and documents. */
     public String id() {

@@ -3,6 +3,7 @@ package app.entrada.core.field;
 import static app.entrada.core.field.Entity.PARTY;
 import static app.entrada.core.field.Entity.RECORDING;
 import static app.entrada.core.field.Entity.RELEASE;
+import static app.entrada.core.field.Entity.SERIES;
 import static app.entrada.core.field.Entity.TRACK;
 import static app.entrada.core.field.Entity.WORK;
 import static app.entrada.core.field.Field.ColumnSet.IDENTITY;
@@ -173,6 +174,20 @@ public final class Fields {
             "Where it is to go: ids of destinations. Without any, the usual ones are meant.");
     public static final Field<Sha256> RELEASE_COVER =
             of(RELEASE, "cover", "Front cover", ValueTypes.FILE, NONE, "The picture on the front.");
+    public static final Field<List<FurtherPicture>> RELEASE_PICTURES = of(
+            RELEASE,
+            "pictures",
+            "Further pictures",
+            ValueTypes.PICTURES,
+            NONE,
+            "Back, booklet pages, disc and artist, in order. Each recipe and each destination says which it takes.");
+    public static final Field<String> RELEASE_LATIN_TITLE = of(
+            RELEASE,
+            "latinTitle",
+            "Title in Latin letters",
+            ValueTypes.TEXT,
+            RIGHTS,
+            "How the title is written in Latin letters, where a receiver needs it. Kanji are never guessed.");
     public static final Field<Order> RELEASE_RUNNING_ORDER =
             of(RELEASE, "runningOrder", "Running order", ValueTypes.ORDER, NONE, "Tracks, first to last.");
 
@@ -207,8 +222,13 @@ public final class Fields {
             carried(TRACK, RELEASE_GENRE, "Genres of this track, when they differ from the release's.");
     public static final Field<String> TRACK_LANGUAGE =
             carried(TRACK, RELEASE_LANGUAGE, "Language of the words; none for an instrumental.");
-    public static final Field<RightsLine> TRACK_P_LINE =
-            carried(TRACK, RELEASE_P_LINE, "℗ of this recording, when it differs from the release's.");
+    public static final Field<String> TRACK_LATIN_TITLE = of(
+            TRACK,
+            "latinTitle",
+            "Title in Latin letters",
+            ValueTypes.TEXT,
+            RIGHTS,
+            "How the title is written in Latin letters, where a receiver needs it. Kanji are never guessed.");
 
     public static final Field<PlayingTime> TRACK_PREVIEW_START = of(
             TRACK,
@@ -227,6 +247,8 @@ public final class Fields {
             "Silence in front of the track on disc, 0:02; none where one runs into the other.");
     public static final Field<Integer> TRACK_EPISODE =
             of(TRACK, "episode", "Episode", ValueTypes.number(1, 99_999), SYNC, "Of a spoken series: its number.");
+    public static final Field<Integer> TRACK_SEASON = of(
+            TRACK, "season", "Season", ValueTypes.number(1, 999), SYNC, "Of a spoken series: its season, if it has any.");
     public static final Field<String> TRACK_SUMMARY = of(
             TRACK,
             "summary",
@@ -242,6 +264,10 @@ public final class Fields {
             ValueTypes.code("isrc", Isrc::parse, Isrc::compact),
             IDENTITY,
             "ISO 3901. One recording, one code, for ever; a remix or edit is a new recording.");
+    public static final Field<RightsLine> RECORDING_P_LINE = carried(
+            RECORDING,
+            RELEASE_P_LINE,
+            "℗ of this recording: the year in which it was first published, and its owner. It stays with the recording on every release.");
     public static final Field<Sha256> RECORDING_MASTER =
             of(RECORDING, "master", "Master", ValueTypes.FILE, NONE, "The file with the finished sound.");
 
@@ -337,6 +363,13 @@ public final class Fields {
             ValueTypes.TEXT,
             RIGHTS,
             "Title of the composition; that of the track until it says otherwise.");
+    public static final Field<String> WORK_LATIN_TITLE = of(
+            WORK,
+            "workLatinTitle",
+            "Work in Latin letters",
+            ValueTypes.TEXT,
+            RIGHTS,
+            "How the title of the composition is written in Latin letters; societies register it so.");
     public static final Field<List<Writer>> WORK_WRITERS = of(
             WORK,
             "writers",
@@ -376,6 +409,13 @@ public final class Fields {
             PARTY, "legalName", "Legal name", ValueTypes.TEXT, NONE, "As in the passport; societies pay nobody else.");
     public static final Field<String> PARTY_SORT_NAME =
             of(PARTY, "sortName", "Sort name", ValueTypes.TEXT, NONE, "Under what it is filed: Tollgate, Mira.");
+    public static final Field<String> PARTY_LATIN_NAME = of(
+            PARTY,
+            "latinName",
+            "Name in Latin letters",
+            ValueTypes.TEXT,
+            NONE,
+            "How the name is written in Latin letters, where a receiver needs it. Kanji are never guessed.");
     public static final Field<Terms> PARTY_SPELLINGS = of(
             PARTY,
             "spellings",
@@ -410,6 +450,28 @@ public final class Fields {
             of(PARTY, "mergedInto", "Merged into", ValueTypes.NAMES, NONE, "The name that holds for this one now.");
     public static final Field<String> PARTY_COUNTRY =
             of(PARTY, "country", "Country", ValueTypes.COUNTRY, NONE, "ISO 3166-1: DE, JP.");
+
+    public static final Field<String> SERIES_TITLE =
+            of(SERIES, "title", "Title", ValueTypes.TEXT, NONE, "Title of the series. No two share one.");
+    public static final Field<String> SERIES_DESCRIPTION = of(
+            SERIES,
+            "description",
+            "Description",
+            ValueTypes.LONG_TEXT,
+            NONE,
+            "What the series is about; directories show it beside the title.");
+    public static final Field<String> SERIES_LANGUAGE =
+            of(SERIES, "language", "Language", ValueTypes.LANGUAGE, NONE, "Language that is spoken, ISO 639: en, el.");
+    public static final Field<Terms> SERIES_CATEGORIES = of(
+            SERIES, "categories", "Categories", ValueTypes.TERMS, NONE, "Where directories file it, the main one first.");
+    public static final Field<String> SERIES_OWNER =
+            of(SERIES, "owner", "Owner", ValueTypes.TEXT, NONE, "Who publishes it, as directories show it.");
+    public static final Field<String> SERIES_CONTACT =
+            of(SERIES, "contact", "Contact", ValueTypes.TEXT, NONE, "Address at which a directory asks back.");
+    public static final Field<List<String>> SERIES_LINKS =
+            of(SERIES, "links", "Links", ValueTypes.LINKS, NONE, "Web page of the series.");
+    public static final Field<Sha256> SERIES_COVER =
+            of(SERIES, "cover", "Cover", ValueTypes.FILE, NONE, "The square picture of the series.");
 
     private static <T> Field<T> of(
             Entity entity, String key, String name, ValueType<T> type, Field.ColumnSet columns, String help) {

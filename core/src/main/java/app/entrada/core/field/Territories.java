@@ -36,6 +36,23 @@ public record Territories(boolean worldwide, List<String> codes) {
                 .toList();
     }
 
+    /** Whether this country is among those meant. */
+    public boolean holds(String country) {
+        return worldwide != codes.contains(country);
+    }
+
+    /** Codes of all countries meant, in alphabetical order. */
+    public List<String> countries() {
+        return worldwide
+                ? KNOWN.stream().filter(this::holds).sorted().toList()
+                : codes;
+    }
+
+    /** Codes of the countries meant here that are not among those meant there, in alphabetical order. */
+    public List<String> outside(Territories there) {
+        return countries().stream().filter(country -> !there.holds(country)).toList();
+    }
+
     @Override
     public String toString() {
         String listed = String.join(" ", codes);

@@ -170,6 +170,26 @@ public final class ValueTypes {
     /** A stored file. */
     public static final ValueType<Sha256> FILE = simple("file", Sha256::new, Sha256::toString);
 
+    /** Pictures beside the front cover, in order. */
+    public static final ValueType<List<FurtherPicture>> PICTURES = new ValueType<>() {
+        public String name() {
+            return "pictures";
+        }
+
+        public List<FurtherPicture> parse(String typed) {
+            return FurtherPicture.parse(plain(typed));
+        }
+
+        public String format(List<FurtherPicture> value) {
+            return FurtherPicture.format(value);
+        }
+
+        @Override
+        public String display(List<FurtherPicture> value) {
+            return FurtherPicture.display(value);
+        }
+    };
+
     /** A running order. */
     public static final ValueType<Order> ORDER = internal("order", Order::parse, Order::toString);
 

@@ -1,5 +1,8 @@
 package app.entrada.core.labelcopy;
 
+import app.entrada.core.release.Facts;
+import java.util.Comparator;
+import java.util.TreeMap;
 import app.entrada.core.field.Credit;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -23,8 +26,10 @@ import java.util.stream.Collectors;
  *
  * @param facts of the release by the trade's name, only those that are given
  * @param tracks in running order
+ * @param latin Latin forms of titles and names, for where there is no typeface with their letters
  */
-public record LabelCopy(String title, String artists, Map<String, String> facts, List<Line> tracks) {
+public record LabelCopy(
+        String title, String artists, Map<String, String> facts, List<Line> tracks, Map<String, String> latin) {
     private static final List<Field<?>> FACTS = List.of(
             Fields.RELEASE_LABEL,
             Fields.RELEASE_LABEL_CODE,
@@ -51,8 +56,13 @@ public record LabelCopy(String title, String artists, Map<String, String> facts,
     public record Line(
             String place, String title, String artists, String time, String isrc, Map<String, String> more) {}
 
-    /** @param lengths of the masters by track id */
-    public static LabelCopy of(Release release, Map<Long, PlayingTime> lengths) {
+    /**
+     * The label copy of a release.
+     *
+     * @param lengths of the masters by track id
+     * @param people facts of those who are named, by name
+     */
+    public static LabelCopy of(Release release, Map<Long, PlayingTime> lengths, Map<String, Facts> people) {
         Map<String, String> facts = new LinkedHashMap<>();
         for (Field<?> field : FACTS) put(facts, field.name(), release.facts().display(field));
         List<Line> lines = new ArrayList<>();
@@ -74,7 +84,22 @@ public record LabelCopy(String title, String artists, Map<String, String> facts,
                     text(track.recording().facts().display(Fields.RECORDING_ISRC)),
                     more(release, track)));
         }
-        return new LabelCopy(TitleStyle.PLAIN.release(release), all, facts, lines);
+        return new LabelCopy(TitleStyle.PLAIN.release(release), all, facts, lines, latin(release, people));
+    }
+
+    /** How titles and names are written in Latin letters, where a person said so; the longest first. */
+    private static Map<String, String> latin(Release release, Map<String, Facts> people) {
+        Map<String, String> forms = new TreeMap<>(
+                Comparator.comparingInt(String::length).reversed().thenComparing(Comparator.naturalOrder()));
+        form(forms, release.facts(), Fields.RELEASE_TITLE, Fields.RELEASE_LATIN_TITLE);
+        for (Track track : release.tracks())
+            form(forms, track.facts(), Fields.TRACK_TITLE, Fields.TRACK_LATIN_TITLE);
+        people.forEach((name, facts) -> facts.get(Fields.PARTY_LATIN_NAME).ifPresent(latin -> forms.put(name, latin)));
+        return forms;
+    }
+
+    private static void form(Map<String, String> forms, Facts facts, Field<String> title, Field<String> latin) {
+        facts.get(title).ifPresent(text -> facts.get(latin).ifPresent(form -> forms.put(text, form)));
     }
 
     private static String minutes(PlayingTime time) {
@@ -107,8 +132,8 @@ public record LabelCopy(String title, String artists, Map<String, String> facts,
             for (String role : credit.roles())
                 more.merge(upper(role), credit.credited(), (one, other) -> one + ", " + other);
         put(more, "Recorded", recorded(track));
-        if (track.facts().get(Fields.TRACK_P_LINE).isPresent())
-            put(more, "P-line", track.facts().display(Fields.TRACK_P_LINE));
+        if (track.recording().facts().get(Fields.RECORDING_P_LINE).isPresent())
+            put(more, "P-line", track.recording().facts().display(Fields.RECORDING_P_LINE));
         if (track.facts().get(Fields.TRACK_EXPLICIT).filter("explicit"::equals).isPresent())
             put(more, "Advisory", "explicit");
         return more;

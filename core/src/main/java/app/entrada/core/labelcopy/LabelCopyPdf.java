@@ -1,6 +1,11 @@
 package app.entrada.core.labelcopy;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import com.lowagie.text.Chunk;
 import app.entrada.core.text.FileNames;
+import app.entrada.core.text.LatinLetters;
 import com.lowagie.text.Document;
 import com.lowagie.text.Element;
 import com.lowagie.text.Font;
@@ -38,7 +43,29 @@ public final class LabelCopyPdf {
     private final BaseFont serif = font("LiberationSerif-Bold");
     private final BaseFont mono = font("LiberationMono-Regular");
 
-    private LabelCopyPdf() {}
+    /** Has the letters that the shipped typefaces lack; null where the machine has none. */
+    private final BaseFont further;
+
+    private boolean lacking;
+    private Map<String, String> forms = Map.of();
+
+    private LabelCopyPdf(Optional<Path> typeface) {
+        further = typeface.map(LabelCopyPdf::typeface).orElse(null);
+    }
+
+    private static BaseFont typeface(Path file) {
+        try {
+            return BaseFont.createFont(
+                    file.getFileName().toString(),
+                    BaseFont.IDENTITY_H,
+                    BaseFont.EMBEDDED,
+                    true,
+                    Files.readAllBytes(file),
+                    null);
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+    }
 
     private static BaseFont font(String name) {
         String path = "/liberation/" + name + ".ttf";
@@ -55,13 +82,15 @@ public final class LabelCopyPdf {
      * The paper.
      *
      * @param made the day it is made, which stands in its foot
+     * @param typeface a file in TrueType with letters beyond Latin, Greek and Cyrillic, where the machine has one
      * @return a PDF
      */
-    public static byte[] of(LabelCopy copy, LocalDate made) {
-        return new LabelCopyPdf().draw(copy, made);
+    public static byte[] of(LabelCopy copy, LocalDate made, Optional<Path> typeface) {
+        return new LabelCopyPdf(typeface).draw(copy, made);
     }
 
     private byte[] draw(LabelCopy copy, LocalDate made) {
+        forms = copy.latin();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         Document paper = new Document(PageSize.A4, MARGIN, MARGIN, MARGIN, MARGIN + 14);
         PdfWriter writer = PdfWriter.getInstance(paper, out);
@@ -73,6 +102,13 @@ public final class LabelCopyPdf {
         paper.add(facts(copy));
         paper.add(order(copy));
         for (LabelCopy.Line track : copy.tracks()) if (!track.more().isEmpty()) paper.add(track(track));
+        if (lacking)
+            paper.add(paragraph(
+                    "Some titles and names are shown in Latin letters: there was no typeface with their own when this was made.",
+                    plain,
+                    8.5f,
+                    QUIET,
+                    0));
         paper.close();
         return out.toByteArray();
     }
@@ -83,19 +119,36 @@ public final class LabelCopyPdf {
         return paragraph;
     }
 
+    /** The text in this typeface, letters that it lacks in the further one; without that, in Latin letters. */
     private Phrase phrase(String text, BaseFont face, float size, Color colour) {
-        boolean complete = text.codePoints().allMatch(face::charExists);
-        String shown = complete ? text : shown(text, face);
-        Phrase phrase = new Phrase(size * 1.3f, shown, new Font(face, size, Font.NORMAL, colour));
+        String shown = complete(text, face) ? text : latin(text);
+        lacking |= !shown.equals(text);
+        Phrase phrase = new Phrase();
+        phrase.setLeading(size * 1.3f);
+        StringBuilder run = new StringBuilder();
+        BaseFont of = face;
+        for (int c : shown.codePoints().toArray()) {
+            BaseFont next = face.charExists(c) || further == null ? face : further;
+            if (next != of && run.length() > 0) {
+                phrase.add(new Chunk(run.toString(), new Font(of, size, Font.NORMAL, colour)));
+                run.setLength(0);
+            }
+            of = next;
+            run.appendCodePoint(c);
+        }
+        phrase.add(new Chunk(run.toString(), new Font(of, size, Font.NORMAL, colour)));
         return phrase;
     }
 
-    /** The letters there are, and all of it in Latin letters behind. */
-    private static String shown(String text, BaseFont face) {
-        StringBuilder there = new StringBuilder();
-        text.codePoints().filter(face::charExists).forEach(there::appendCodePoint);
-        String latin = FileNames.ascii(text);
-        return there.toString().isBlank() ? latin : there.toString().strip() + " [" + latin + "]";
+    private boolean complete(String text, BaseFont face) {
+        return text.codePoints().allMatch(c -> face.charExists(c) || further != null && further.charExists(c));
+    }
+
+    /** The text with what is given in Latin letters in its place; of the rest, what can be read for certain. */
+    private String latin(String text) {
+        String shown = text;
+        for (Map.Entry<String, String> given : forms.entrySet()) shown = shown.replace(given.getKey(), given.getValue());
+        return LatinLetters.ascii(shown);
     }
 
     private PdfPTable facts(LabelCopy copy) {

@@ -10,9 +10,12 @@ import app.entrada.core.message.Consignment.Document;
 import app.entrada.core.message.society.WorksFile;
 import app.entrada.core.release.Track;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 
 /**
@@ -23,8 +26,13 @@ public final class Composing {
     /** Name of the image within a disc's package. */
     public static final String DISC_IMAGE = "disc/image.wav";
 
+    /** Name of the sealed document that says what a feed tells of the episodes of a delivery. */
+    public static final String EPISODES = "episodes.json";
+
     /** Stands among {@link Outgoing#sound} for what is of no single track. */
     public static final long WHOLE = 0;
+
+    private static final String WORKS_FILE = "works file";
 
     private static final Map<String, Function<Outgoing, Consignment>> KINDS = new LinkedHashMap<>();
 
@@ -32,7 +40,7 @@ public final class Composing {
         KINDS.put("store message", Composing::store);
         KINDS.put("track by track", Composing::host);
         KINDS.put("cue table", Composing::cues);
-        KINDS.put("works file", Composing::works);
+        KINDS.put(WORKS_FILE, Composing::works);
         KINDS.put("performers table", Composing::performers);
         KINDS.put("catalogue entry", Composing::catalogue);
         KINDS.put("podcast feed", Composing::feed);
@@ -59,8 +67,10 @@ public final class Composing {
         Consignment all = kind.apply(out);
         return switch (out.occasion()) {
             case FULL -> all;
-            case UPDATE ->
-                new Consignment(
+            // what shows a work lies beside it each time it is told
+            case UPDATE -> out.profile().sends().equals(WORKS_FILE)
+                ? all
+                : new Consignment(
                         all.documents(),
                         all.files().stream()
                                 .filter(file -> !out.has().contains(file.sha256()))
@@ -92,15 +102,25 @@ public final class Composing {
                 with(sound(out, out.sound()), sound(out, out.others()), permissions(out)));
     }
 
+    /** Works, and beside them what shows each that is told: its recordings, its score. */
     private static Consignment works(Outgoing out) {
+        Set<Long> told = WorksFile.told(out);
+        Set<Integer> tracks = new HashSet<>();
+        for (Track track : out.release().tracks())
+            if (told.contains(track.recording().work().id())) tracks.add(track.number());
         List<Attached> scores = out.papers().stream()
                 .filter(paper -> paper.belongs().equals("sheet music"))
+                .filter(paper -> paper.track() == 0 || tracks.contains(paper.track()))
                 .map(Composing::paper)
                 .toList();
+        Map<Long, Outgoing.SentFile> recordings = new HashMap<>();
+        for (Track track : out.release().tracks())
+            if (tracks.contains(track.number()) && out.sound().containsKey(track.id()))
+                recordings.put(track.id(), out.sound().get(track.id()));
         return new Consignment(
                 List.of(Document.text(
                         WorksFile.name(out), "works, in the exchange format", "works", WorksFile.of(out))),
-                with(sound(out, out.sound()), scores));
+                told.isEmpty() ? List.of() : with(sound(out, recordings), scores));
     }
 
     private static Consignment performers(Outgoing out) {
@@ -115,9 +135,33 @@ public final class Composing {
                 List.of());
     }
 
+    /** The whole feed as it will stand, and what it says of these episodes, sealed with their sound. */
     private static Consignment feed(Outgoing out) {
+        Outgoing.SeriesFeed series = out.series()
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "The release belongs to no series; enter the series in the Sheet."));
+        List<Episode> own = out.occasion() == Outgoing.Occasion.TAKEDOWN ? List.of() : Episode.of(out);
+        List<Episode> all = new ArrayList<>(series.published());
+        all.addAll(own);
+        String ownPicture = own.isEmpty() ? "" : own.get(0).picture();
         return new Consignment(
-                List.of(Document.text("feed.xml", "the feed", "xml", PodcastFeed.of(out))),
+                List.of(
+                        Document.text(
+                                "feed.xml",
+                                "the feed",
+                                "xml",
+                                PodcastFeed.of(
+                                        series.facts(),
+                                        series.picture().isEmpty() ? ownPicture : series.picture(),
+                                        out.release()
+                                                .facts()
+                                                .get(Fields.RELEASE_C_LINE)
+                                                .map(String::valueOf)
+                                                .orElse(""),
+                                        all,
+                                        series.namespaces(),
+                                        series.address())),
+                        Document.text(EPISODES, "episodes of this release", "json", Episode.write(own))),
                 with(sound(out, out.sound()), cover(out)));
     }
 
@@ -171,19 +215,22 @@ public final class Composing {
         return files;
     }
 
+    /** The front cover and what further pictures the receiver takes. */
     private static List<Attached> cover(Outgoing out) {
-        return out
-                .cover()
-                .map(cover -> new Attached(cover.uri(), "front cover", cover.sha256(), cover.bytes()))
-                .stream()
-                .toList();
+        List<Attached> files = new ArrayList<>();
+        out.cover()
+                .ifPresent(cover ->
+                        files.add(new Attached(cover.uri(), "front cover", cover.sha256(), cover.bytes())));
+        for (Outgoing.SentPicture each : out.pictures())
+            files.add(new Attached(
+                    each.file().uri(), each.kind().label(), each.sha256(), each.file().bytes()));
+        return files;
     }
 
     /** Evidence for covers, remixes and samples. */
     private static List<Attached> permissions(Outgoing out) {
-        if (out.needPermission().isEmpty()) return List.of();
         return out.papers().stream()
-                .filter(paper -> paper.belongs().matches("permission|licence"))
+                .filter(Outgoing.Paper::confirmed)
                 .map(Composing::paper)
                 .toList();
     }

@@ -51,7 +51,6 @@ final class CueTable {
         OneStop verdict =
                 OneStop.of(out.release(), track, out.label().name(), out.label().publisher());
         List<Writer> writers = track.recording().work().writers();
-        boolean samples = out.needPermission().contains(track.number());
         return List.of(
                 uri(out.sound().get(track.id())),
                 uri(out.others().get(track.id())),
@@ -84,15 +83,11 @@ final class CueTable {
                         .distinct()
                         .collect(Collectors.joining("; ")),
                 out.release()
-                        .holds(track, Fields.TRACK_P_LINE)
+                        .holds(track, Fields.RECORDING_P_LINE)
                         .map(RightsLine::owner)
                         .orElse(""),
                 verdict.yes() ? "yes" : "no: " + String.join("; ", verdict.reasons()),
-                samples
-                        ? out.papers().stream().anyMatch(paper -> paper.track() == 0 || paper.track() == track.number())
-                                ? "yes"
-                                : "no"
-                        : "none used",
+                out.samplesCleared(track).map(cleared -> cleared ? "yes" : "no").orElse("none used"),
                 "no",
                 out.terms().price() == 0 ? "" : String.valueOf(out.terms().price()),
                 Documents.text(out, Fields.RELEASE_CONTACT));

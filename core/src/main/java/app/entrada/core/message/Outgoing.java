@@ -1,11 +1,15 @@
 package app.entrada.core.message;
 
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.Origin;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Print;
+import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.rule.FeedNamespace;
 import app.entrada.core.rule.LabelFacts;
 import app.entrada.core.rule.Profile;
 import app.entrada.core.rule.Subject;
@@ -26,12 +30,14 @@ import java.util.Set;
  * @param sound by track id: the copy that goes out
  * @param others by track id: a copy of another kind where the receiver wants both
  * @param cover the front cover as it goes out
+ * @param pictures further pictures that the receiver takes
  * @param papers files that show rights: permissions, licences, scores
  * @param prints by track id: fingerprints, where a person confirmed the placement
  * @param known works that the society has already, by work id
  * @param has checksums of files that the receiver has from an earlier delivery and need not get again
  * @param terms what the sender chose for this delivery
- * @param address where the receiver fetches files from, with a stroke at the end; empty where it is sent them
+ * @param partyNumbers our number for each party by name, given once for ever
+ * @param series the series that an episode belongs to, as far as its feed is concerned
  */
 public record Outgoing(
         Subject subject,
@@ -43,12 +49,14 @@ public record Outgoing(
         Map<Long, SentFile> sound,
         Map<Long, SentFile> others,
         Optional<SentFile> cover,
+        List<SentPicture> pictures,
         List<Paper> papers,
         Map<Long, Print> prints,
         Map<Long, KnownWork> known,
         Set<Sha256> has,
         Terms terms,
-        String address) {
+        Map<String, Long> partyNumbers,
+        Optional<SeriesFeed> series) {
     /** Why something is sent. */
     public enum Occasion {
         /** All of it, for the first time or anew. */
@@ -83,6 +91,26 @@ public record Outgoing(
      */
     public record SentFile(String uri, Sha256 sha256, long bytes) {}
 
+    /** A picture of the package beside the front cover. */
+    public record SentPicture(PictureKind kind, SentFile file) {
+        /** Checksum of the picture. */
+        public Sha256 sha256() {
+            return file.sha256();
+        }
+    }
+
+    /**
+     * The feed of a series without what is being sent now.
+     *
+     * @param facts of the series
+     * @param picture path of its picture below the address; empty where the release's own cover stands for it
+     * @param published episodes of other releases
+     * @param namespaces of all directories that read the feed
+     * @param address lasting address under which everything is fetched, with a stroke at the end
+     */
+    public record SeriesFeed(
+            Facts facts, String picture, List<Episode> published, List<FeedNamespace> namespaces, String address) {}
+
     /**
      * A work as a society has it.
      *
@@ -96,8 +124,9 @@ public record Outgoing(
      *
      * @param belongs {@code permission}, {@code sheet music} and so on
      * @param track number of its track, 0 for the release
+     * @param confirmed whether a person confirmed what it permits; nothing else is sent as evidence of a permission
      */
-    public record Paper(String name, String belongs, int track, Sha256 sha256, long bytes) {}
+    public record Paper(String name, String belongs, int track, boolean confirmed, Sha256 sha256, long bytes) {}
 
     /**
      * What a sender chooses beside the facts.
@@ -113,6 +142,13 @@ public record Outgoing(
             String visibility, boolean downloads, boolean express, String territories, String from, int price) {
         /** Nothing chosen: public, not to be kept, at its usual pace. */
         public static final Terms USUAL = new Terms("public", false, false, "", "", 0);
+    }
+
+    /** The same of another state of the facts. */
+    public Outgoing with(Subject other) {
+        return new Outgoing(
+                other, profile, occasion, number, messageId, sealed, sound, others, cover, pictures, papers, prints,
+                known, has, terms, partyNumbers, series);
     }
 
     /** The release. */
@@ -133,12 +169,14 @@ public record Outgoing(
         return lengths;
     }
 
-    /** Tracks whose recordings are covers, remixes or hold samples: those that somebody must have agreed to. */
-    public Set<Integer> needPermission() {
-        Set<Integer> tracks = new java.util.TreeSet<>();
-        for (Track track : release().tracks())
-            if (track.recording().work().facts().get(Fields.WORK_ORIGINS).orElse(List.of()).stream()
-                    .anyMatch(origin -> origin.how().needsPermission())) tracks.add(track.number());
-        return tracks;
+    /** Whether every sample on a track has its confirmed permission; empty when it has no sample. */
+    public Optional<Boolean> samplesCleared(Track track) {
+        List<Origin> samples =
+                track.recording().work().facts().get(Fields.WORK_ORIGINS).orElse(List.of()).stream()
+                        .filter(origin -> origin.how() == Origin.Use.SAMPLE)
+                        .toList();
+        return samples.isEmpty()
+                ? Optional.empty()
+                : Optional.of(samples.stream().allMatch(origin -> subject.permitted(track, origin)));
     }
 }

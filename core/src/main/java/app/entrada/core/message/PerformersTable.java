@@ -54,7 +54,7 @@ final class PerformersTable {
 
     private static List<String> line(Outgoing out, Track track, String name, String group, CreditMatrix.Cell cell) {
         Facts recording = track.recording().facts();
-        Optional<RightsLine> owner = out.release().holds(track, Fields.TRACK_P_LINE);
+        Optional<RightsLine> owner = out.release().holds(track, Fields.RECORDING_P_LINE);
         List<String> roles = cell.roles().stream()
                 .filter(app.entrada.core.credit.Roles::performs)
                 .toList();

@@ -1,5 +1,6 @@
 package app.entrada.core.message;
 
+import java.util.ArrayList;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Names;
@@ -73,7 +74,7 @@ public final class StoreMessage {
         xml.end();
         xml.begin("ResourceList");
         for (Track track : release.tracks()) soundRecording(track);
-        image();
+        images();
         xml.end();
         xml.begin("ReleaseList");
         mainRelease();
@@ -115,7 +116,7 @@ public final class StoreMessage {
         Optional<String> isrc =
                 track.recording().facts().code(Fields.RECORDING_ISRC).map(code -> code.compact());
         xml.begin("ResourceId").leaf("ISRC", isrc).end();
-        rightsLine("PLine", release.holds(track, Fields.TRACK_P_LINE));
+        rightsLine("PLine", release.holds(track, Fields.RECORDING_P_LINE));
         Outgoing.SentFile file = out.sound().get(track.id());
         if (file != null) {
             xml.begin("TechnicalDetails");
@@ -150,16 +151,37 @@ public final class StoreMessage {
         xml.end();
     }
 
-    private void image() throws XMLStreamException {
-        if (out.cover().isEmpty()) return;
-        xml.begin("Image");
-        xml.leaf("ResourceReference", imageReference());
-        xml.leaf("Type", "FrontCoverImage");
-        xml.begin("TechnicalDetails");
-        xml.leaf("TechnicalResourceDetailsReference", "T" + (release.tracks().size() + 1));
-        file(out.cover().get());
-        xml.end();
-        xml.end();
+    /** The front cover first; further pictures count on behind it. */
+    private List<Picture> pictures() {
+        List<Picture> pictures = new ArrayList<>();
+        int next = release.tracks().size() + 1;
+        if (out.cover().isPresent()) pictures.add(new Picture(next++, "FrontCoverImage", out.cover().get()));
+        for (Outgoing.SentPicture each : out.pictures())
+            pictures.add(new Picture(
+                    next++,
+                    switch (each.kind()) {
+                        case BACK -> "BackCoverImage";
+                        case BOOKLET -> "BookletImage";
+                        case DISC -> "LabelImage";
+                        default -> "OtherImage";
+                    },
+                    each.file()));
+        return pictures;
+    }
+
+    private record Picture(int number, String type, Outgoing.SentFile file) {}
+
+    private void images() throws XMLStreamException {
+        for (Picture picture : pictures()) {
+            xml.begin("Image");
+            xml.leaf("ResourceReference", "A" + picture.number());
+            xml.leaf("Type", picture.type());
+            xml.begin("TechnicalDetails");
+            xml.leaf("TechnicalResourceDetailsReference", "T" + picture.number());
+            file(picture.file());
+            xml.end();
+            xml.end();
+        }
     }
 
     private void mainRelease() throws XMLStreamException {
@@ -199,7 +221,7 @@ public final class StoreMessage {
             xml.leaf("ReleaseResourceReference", "A" + track.number());
             xml.end();
         }
-        if (out.cover().isPresent()) xml.leaf("LinkedReleaseResourceReference", imageReference());
+        for (Picture picture : pictures()) xml.leaf("LinkedReleaseResourceReference", "A" + picture.number());
         xml.end();
         xml.end();
     }
@@ -313,10 +335,6 @@ public final class StoreMessage {
 
     private String label() {
         return release.facts().get(Fields.RELEASE_LABEL).orElse(out.label().name());
-    }
-
-    private String imageReference() {
-        return "A" + (release.tracks().size() + 1);
     }
 
     private static String duration(long milliseconds) {

@@ -2,12 +2,17 @@ package app.entrada.core.message;
 
 import java.io.StringWriter;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
 /** Writes indented XML; elements are closed in order. Characters that XML 1.0 cannot hold are left out. */
 final class XmlText {
+    /** What XML 1.0 has no place for, section 2.2. */
+    private static final Pattern NOT_IN_XML =
+            Pattern.compile("[^\\x09\\x0A\\x0D\\x20-\\uD7FF\\uE000-\\uFFFD\\x{10000}-\\x{10FFFF}]");
+
     private final XMLStreamWriter xml;
     private int depth;
 
@@ -19,7 +24,7 @@ final class XmlText {
     XmlText begin(String element, String... attributes) throws XMLStreamException {
         indent();
         xml.writeStartElement(element);
-        for (int i = 0; i < attributes.length; i += 2) xml.writeAttribute(attributes[i], attributes[i + 1]);
+        attributes(attributes);
         depth++;
         return this;
     }
@@ -27,8 +32,7 @@ final class XmlText {
     XmlText leaf(String element, String text) throws XMLStreamException {
         indent();
         xml.writeStartElement(element);
-        xml.writeCharacters(
-                text.replaceAll("[^\\x09\\x0A\\x0D\\x20-\\uD7FF\\uE000-\\uFFFD\\x{10000}-\\x{10FFFF}]", ""));
+        xml.writeCharacters(clean(text));
         xml.writeEndElement();
         return this;
     }
@@ -36,8 +40,8 @@ final class XmlText {
     XmlText leaf(String element, String text, String attribute, String value) throws XMLStreamException {
         indent();
         xml.writeStartElement(element);
-        xml.writeAttribute(attribute, value);
-        xml.writeCharacters(text);
+        attributes(attribute, value);
+        xml.writeCharacters(clean(text));
         xml.writeEndElement();
         return this;
     }
@@ -46,7 +50,7 @@ final class XmlText {
     XmlText empty(String element, String... attributes) throws XMLStreamException {
         indent();
         xml.writeEmptyElement(element);
-        for (int i = 0; i < attributes.length; i += 2) xml.writeAttribute(attributes[i], attributes[i + 1]);
+        attributes(attributes);
         return this;
     }
 
@@ -66,6 +70,15 @@ final class XmlText {
         xml.writeCharacters("\n");
         xml.writeEndDocument();
         xml.flush();
+    }
+
+    private void attributes(String... namesAndValues) throws XMLStreamException {
+        for (int i = 0; i < namesAndValues.length; i += 2)
+            xml.writeAttribute(namesAndValues[i], clean(namesAndValues[i + 1]));
+    }
+
+    private static String clean(String text) {
+        return NOT_IN_XML.matcher(text).replaceAll("");
     }
 
     private void indent() throws XMLStreamException {

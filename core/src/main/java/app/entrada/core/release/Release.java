@@ -3,7 +3,9 @@ package app.entrada.core.release;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.FurtherPicture;
 import app.entrada.core.field.Names;
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Order;
 import app.entrada.core.field.Sha256;
 import java.util.ArrayList;
@@ -30,7 +32,7 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
             case TRACK -> track.facts();
             case RECORDING -> track.recording().facts();
             case WORK -> track.recording().work().facts();
-            case PARTY -> throw new IllegalArgumentException("People are on no track; their names are");
+            case PARTY, SERIES -> throw new IllegalArgumentException("%s is no part of a track".formatted(entity));
         };
     }
 
@@ -41,7 +43,7 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
             case TRACK -> new Ref(entity, track.id());
             case RECORDING -> new Ref(entity, track.recording().id());
             case WORK -> new Ref(entity, track.recording().work().id());
-            case PARTY -> throw new IllegalArgumentException("People are on no track; their names are");
+            case PARTY, SERIES -> throw new IllegalArgumentException("%s is no part of a track".formatted(entity));
         };
     }
 
@@ -93,10 +95,49 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
                         .isPresent());
     }
 
-    /** The files in place: the front cover and the masters. */
+    /** Pictures beside the front cover, in order. */
+    public List<FurtherPicture> furtherPictures() {
+        return facts.get(Fields.RELEASE_PICTURES).orElse(List.of());
+    }
+
+    /** Pictures of one kind, in order. */
+    public List<Sha256> pictures(PictureKind kind) {
+        if (kind == PictureKind.FRONT)
+            return facts.get(Fields.RELEASE_COVER).stream().toList();
+        return furtherPictures().stream()
+                .filter(picture -> picture.kind() == kind)
+                .map(FurtherPicture::file)
+                .toList();
+    }
+
+    /** The release with titles in Latin letters where a person gave them and where the own ones cannot be used. */
+    public Release withLatinTitles(java.util.function.Predicate<String> usable) {
+        List<Track> latin = new ArrayList<>();
+        for (Track track : tracks)
+            latin.add(new Track(
+                    track.id(),
+                    track.number(),
+                    latin(track.facts(), Fields.TRACK_TITLE, Fields.TRACK_LATIN_TITLE, usable),
+                    track.recording()));
+        return new Release(
+                id, revision, latin(facts, Fields.RELEASE_TITLE, Fields.RELEASE_LATIN_TITLE, usable), latin);
+    }
+
+    private static Facts latin(
+            Facts facts,
+            Field<String> title,
+            Field<String> latin,
+            java.util.function.Predicate<String> usable) {
+        Optional<String> own = facts.get(title);
+        if (own.isEmpty() || usable.test(own.get())) return facts;
+        return facts.get(latin).map(form -> facts.withText(title, form)).orElse(facts);
+    }
+
+    /** The files in place: the front cover, further pictures and the masters. */
     public Set<Sha256> files() {
         Set<Sha256> files = new LinkedHashSet<>();
         facts.get(Fields.RELEASE_COVER).ifPresent(files::add);
+        for (FurtherPicture picture : furtherPictures()) files.add(picture.file());
         for (Track track : tracks) track.master().ifPresent(files::add);
         return files;
     }
@@ -127,6 +168,7 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
         for (Change change : changes) {
             if (change.field().entity() == Entity.RELEASE
                     || change.field().entity() == Entity.PARTY
+                    || change.field().entity() == Entity.SERIES
                     || !change.target().equals(ref(track, change.field().entity()))) continue;
             switch (change.field().entity()) {
                 case TRACK -> own = own.withText(change.field(), change.after());

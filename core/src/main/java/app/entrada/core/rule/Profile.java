@@ -1,5 +1,6 @@
 package app.entrada.core.rule;
 
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Terms;
 import app.entrada.core.release.Release;
@@ -35,6 +36,9 @@ import org.yaml.snakeyaml.constructor.SafeConstructor;
  * @param usual whether a release that names no destination is meant for it
  * @param sends what is sent to it by this program, empty while nothing can be
  * @param genreWords its own words for genres of ours
+ * @param feed elements that a podcast directory wants in a namespace of its own
+ * @param pictures kinds of picture that it takes beside the front cover
+ * @param prices what may be asked for a licence there, where it licenses for money
  */
 public record Profile(
         String id,
@@ -51,7 +55,20 @@ public record Profile(
         String sends,
         TitleStyle titleStyle,
         Map<String, String> genreWords,
+        Optional<Prices> prices,
+        Optional<FeedNamespace> feed,
+        List<PictureKind> pictures,
         List<Applied> rules) {
+    /**
+     * The range of prices that it takes, whole units of currency, both ends included.
+     */
+    public record Prices(int min, int max) {
+        /** Whether this price is within the range. */
+        public boolean holds(int price) {
+            return price >= min && price <= max;
+        }
+    }
+
     /**
      * A faster service for money.
      *
@@ -103,6 +120,9 @@ public record Profile(
             "sends",
             "titleStyle",
             "genreWords",
+            "prices",
+            "feed",
+            "pictures",
             "rules");
 
     /**
@@ -152,6 +172,9 @@ public record Profile(
                 data.containsKey("sends") ? wanted(data, "sends", String.class) : "",
                 TitleStyle.read(style),
                 genres,
+                prices(data.get("prices")),
+                data.get("feed") instanceof Map<?, ?> feed ? Optional.of(FeedNamespace.read(feed)) : Optional.empty(),
+                pictures(data.get("pictures")),
                 rules(wanted(data, "rules", Map.class)));
     }
 
@@ -169,6 +192,28 @@ public record Profile(
             throw new IllegalArgumentException(
                     "“express” is %s; wanted: fewer days than leadDays, and a fee".formatted(given));
         return Optional.of(new Express(days, fee));
+    }
+
+    private static List<PictureKind> pictures(Object given) {
+        if (given == null) return List.of();
+        if (!(given instanceof List<?> kinds))
+            throw new IllegalArgumentException("“pictures” is %s; wanted: [back, booklet]".formatted(given));
+        return kinds.stream()
+                .map(kind -> PictureKind.of(String.valueOf(kind)))
+                .filter(kind -> kind != PictureKind.FRONT)
+                .distinct()
+                .toList();
+    }
+
+    private static Optional<Prices> prices(Object given) {
+        if (given == null) return Optional.empty();
+        if (!(given instanceof Map<?, ?> map)
+                || !(map.get("min") instanceof Integer min)
+                || !(map.get("max") instanceof Integer max)
+                || min < 0
+                || min > max)
+            throw new IllegalArgumentException("“prices” is %s; wanted: { min: 20, max: 5000 }".formatted(given));
+        return Optional.of(new Prices(min, max));
     }
 
     private static List<Applied> rules(Map<?, ?> rules) {
@@ -224,6 +269,9 @@ public record Profile(
                 sends,
                 titleStyle,
                 genreWords,
+                prices,
+                feed,
+                pictures,
                 List.copyOf(others));
     }
 
@@ -250,6 +298,10 @@ public record Profile(
                         "version",
                         titleStyle.version().name().toLowerCase(Locale.ROOT)));
         data.put("genreWords", genreWords);
+        if (!pictures.isEmpty())
+            data.put("pictures", pictures.stream().map(PictureKind::id).toList());
+        feed.ifPresent(namespace -> data.put("feed", namespace.data()));
+        prices.ifPresent(range -> data.put("prices", Map.of("min", range.min(), "max", range.max())));
         Map<String, Object> applied = new LinkedHashMap<>();
         for (Applied each : rules) {
             Map<String, Object> settings = new LinkedHashMap<>();

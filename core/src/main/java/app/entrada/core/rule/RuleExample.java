@@ -135,6 +135,7 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
             for (int number = 1; number <= Math.max(1, given.size()); number++)
                 tracks.add(track(number, given.isEmpty() ? Map.of() : given.get(number - 1)));
             Map<String, Object> label = map(BASE.get("label"));
+            label.putAll(map(different.get("label")));
             Map<String, Facts> people = new HashMap<>();
             map(different.get("people")).forEach((name, facts) -> people.put(name, person(map(facts))));
             return new Subject(
@@ -147,7 +148,8 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
                                     text(label, "isrcPrefix"),
                                     text(label, "barcodePrefix"),
                                     text(label, "cataloguePrefix"),
-                                    text(label, "publisher")),
+                                    text(label, "publisher"),
+                                    text(label, "societyId")),
                             TODAY,
                             list(different.get("loose")).stream()
                                     .map(RuleExample::map)
@@ -155,7 +157,7 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
                                     .toList())
                     .withPeople(people)
                     .withPapers(list(different.get("papers")).stream()
-                            .map(belongs -> new Subject.Paper(belongs + ".pdf", String.valueOf(belongs), 0))
+                            .map(Building::paper)
                             .toList())
                     .withAnswers(list(different.get("answers")).stream()
                             .map(RuleExample::map)
@@ -177,6 +179,18 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
                                             .map(String::valueOf)
                                             .toList()))
                             .toList());
+        }
+
+        /** A kind of paper by name, or one that a person confirmed as the permission for an original on track 1. */
+        private static Subject.Paper paper(Object given) {
+            if (!(given instanceof Map<?, ?>))
+                return new Subject.Paper(given + ".pdf", String.valueOf(given), 0);
+            Map<String, Object> confirmed = map(given);
+            return new Subject.Paper(
+                    "permission.pdf",
+                    "permission",
+                    1,
+                    Optional.of(new Subject.Permits(text(confirmed, "permits"), text(confirmed, "title"), "Wanda Sleet")));
         }
 
         private static String text(Map<String, Object> map, String key) {

@@ -3,8 +3,11 @@ package app.entrada.core.rule;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Field;
+import app.entrada.core.field.Origin;
+import app.entrada.core.text.NameFolding;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.RightsLine;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.release.Change;
@@ -233,8 +236,26 @@ public record Subject(
      *
      * @param belongs what it is for, as {@link app.entrada.core.gather.Belonging#says}
      * @param track number of the track it stands beside, 0 for the release as a whole
+     * @param permits what a person confirmed that it permits; without that it permits nothing, whatever its name says
      */
-    public record Paper(String name, String belongs, int track) {}
+    public record Paper(String name, String belongs, int track, Optional<Permits> permits) {
+        /** A paper of which nobody has said what it permits. */
+        public Paper(String name, String belongs, int track) {
+            this(name, belongs, track, Optional.empty());
+        }
+    }
+
+    /**
+     * What a paper permits: the use of one original.
+     *
+     * @param use in words: cover, sample …, or {@link #REMIX}
+     * @param title of the original; of a remix, empty
+     * @param party who permits it
+     */
+    public record Permits(String use, String title, String party) {
+        /** The use of somebody else's recording in a remix. */
+        public static final String REMIX = "remix";
+    }
 
     /**
      * A copy that was written of a track's master.
@@ -307,6 +328,36 @@ public record Subject(
         return papers().stream()
                 .anyMatch(paper ->
                         paper.belongs().equals(belongs) && (paper.track() == 0 || paper.track() == track.number()));
+    }
+
+    /** Whether a person confirmed a paper that permits the use of this original on the track. */
+    public boolean permitted(Track track, Origin origin) {
+        return permitted(track, origin.how().says(), origin.title());
+    }
+
+    /** Whether a person confirmed a paper that permits this track to be a remix. */
+    public boolean remixPermitted(Track track) {
+        return permitted(track, Permits.REMIX, "");
+    }
+
+    /** Whether somebody is credited with having remixed the recording. */
+    public static boolean isRemix(Track track) {
+        return track.recording().facts().get(Fields.RECORDING_CREDITS).stream()
+                .flatMap(List::stream)
+                .anyMatch(credit -> credit.roles().contains("remixer"));
+    }
+
+    /** Who owns the recording by its P-line, empty when nobody is named. */
+    public static String owner(Release release, Track track) {
+        return release.holds(track, Fields.RECORDING_P_LINE).map(RightsLine::owner).orElse("");
+    }
+
+    private boolean permitted(Track track, String use, String title) {
+        return papers().stream()
+                .filter(paper -> paper.track() == track.number())
+                .flatMap(paper -> paper.permits().stream())
+                .anyMatch(permits -> permits.use().equals(use)
+                        && NameFolding.fold(permits.title()).equals(NameFolding.fold(title)));
     }
 
     /** The change that gives the release another value. */

@@ -1,6 +1,5 @@
 package app.entrada.core.text;
 
-import com.ibm.icu.text.Transliterator;
 import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.util.ArrayList;
@@ -17,9 +16,6 @@ public final class FileNames {
     private static final Set<String> RESERVED_ON_WINDOWS = Set.of(
             "con", "prn", "aux", "nul", "com1", "com2", "com3", "com4", "com5", "com6", "com7", "com8", "com9", "lpt1",
             "lpt2", "lpt3", "lpt4", "lpt5", "lpt6", "lpt7", "lpt8", "lpt9");
-
-    private static final Transliterator TO_ASCII =
-            Transliterator.getInstance("Any-Latin; Latin-ASCII; [^\\x20-\\x7E] Remove");
 
     private FileNames() {}
 
@@ -63,12 +59,5 @@ public final class FileNames {
             different.add(one);
         }
         return different;
-    }
-
-    /** The text in printable ASCII: other scripts transliterated, what has no likeness left out. */
-    public static String ascii(String text) {
-        synchronized (TO_ASCII) {
-            return TO_ASCII.transliterate(text).strip();
-        }
     }
 }

@@ -33,7 +33,7 @@ public record OneStop(boolean yes, List<String> reasons) {
 
     private static boolean master(Release release, Track track, String label, List<String> reasons) {
         String owner =
-                release.holds(track, Fields.TRACK_P_LINE).map(RightsLine::owner).orElse("");
+                release.holds(track, Fields.RECORDING_P_LINE).map(RightsLine::owner).orElse("");
         if (owner.isEmpty()) reasons.add("Nobody is named as the owner of the master (P-line)");
         else if (same(owner, label)) reasons.add("The master is %s’s".formatted(label));
         else reasons.add("The master belongs to %s".formatted(owner));

@@ -51,6 +51,7 @@ class RoundTripTest {
             Map.entry("rights-line", "2027 Ninth Weir Records"),
             Map.entry("territories", "worldwide except CA US"),
             Map.entry("file", "a".repeat(64)),
+            Map.entry("pictures", "back " + "b".repeat(64) + "; booklet " + "c".repeat(64)),
             Map.entry("language", "el"),
             Map.entry("country", "DE"),
             Map.entry("key", "F# minor"),
@@ -86,7 +87,7 @@ class RoundTripTest {
 
     private static void same(Release read, Release written) {
         for (Field<?> field : Fields.all()) {
-            if (field.entity() == Entity.PARTY || field.type().internal()) continue;
+            if (field.entity() == Entity.PARTY || field.entity() == Entity.SERIES || field.type().internal()) continue;
             if (field.entity() == Entity.RELEASE)
                 assertThat(read.facts().text(field))
                         .as(field.id())

@@ -26,7 +26,7 @@ class EmbeddingMapTest {
     private TagPlan plan(String recipe) {
         var master = Optional.of(Samples.audio("WAV", "PCM", 44100, 16, 9, List.of()));
         return TagPlan.of(
-                Recipe.byId(recipe), Source.of(release, release.tracks().get(0), master), Optional.empty());
+                Recipe.byId(recipe), Source.of(release, release.tracks().get(0), master), List.of());
     }
 
     private List<String> values(String recipe, Container container, String id) {
@@ -99,7 +99,7 @@ class EmbeddingMapTest {
     void a_fact_that_is_not_given_is_neither_written_nor_missed() {
         Release bare = Samples.single().with("release.genre", "").release();
         TagPlan plan = TagPlan.of(
-                Recipe.byId("store-wav"), Source.of(bare, bare.tracks().get(0), Optional.empty()), Optional.empty());
+                Recipe.byId("store-wav"), Source.of(bare, bare.tracks().get(0), Optional.empty()), List.of());
         assertThat(plan.planned()).noneMatch(planned -> planned.fact().equals("Genre"));
         assertThat(plan.cannot()).noneMatch(cannot -> cannot.fact().equals("Genre"));
     }
@@ -111,7 +111,7 @@ class EmbeddingMapTest {
                 .with("release.barcode", "123")
                 .release();
         TagPlan plan = TagPlan.of(
-                Recipe.byId("store-wav"), Source.of(wrong, wrong.tracks().get(0), Optional.empty()), Optional.empty());
+                Recipe.byId("store-wav"), Source.of(wrong, wrong.tracks().get(0), Optional.empty()), List.of());
         assertThat(plan.planned())
                 .noneMatch(planned ->
                         planned.fact().equals("ISRC") || planned.fact().equals("Barcode"));
@@ -121,7 +121,7 @@ class EmbeddingMapTest {
     void bext_is_ascii_and_fits_its_fields() {
         Release greek = Samples.single().with("track.title", "Κύμα ".repeat(80)).release();
         TagPlan plan = TagPlan.of(
-                Recipe.byId("store-wav"), Source.of(greek, greek.tracks().get(0), Optional.empty()), Optional.empty());
+                Recipe.byId("store-wav"), Source.of(greek, greek.tracks().get(0), Optional.empty()), List.of());
         String description = plan.entries(Container.BEXT).get(0).values().get(0);
         assertThat(description)
                 .startsWith("The Paper Ferrymen: Kyma Kyma")

@@ -77,7 +77,7 @@ class WavCopyTest {
         return TagPlan.of(
                 Recipe.byId("store-wav"),
                 Source.of(release, release.tracks().get(0), Optional.of(facts())),
-                Optional.empty());
+                List.of());
     }
 
     @Test
@@ -184,7 +184,7 @@ class WavCopyTest {
         TagPlan changed = TagPlan.of(
                 Recipe.byId("store-wav"),
                 Source.of(other, other.tracks().get(0), Optional.of(facts())),
-                Optional.empty());
+                List.of());
         assertThat(changed.fingerprint(facts().fileSha256())).isNotEqualTo(now);
     }
 

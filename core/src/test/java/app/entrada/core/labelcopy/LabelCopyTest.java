@@ -9,7 +9,11 @@ import app.entrada.core.release.Track;
 import com.lowagie.text.pdf.PdfReader;
 import com.lowagie.text.pdf.parser.PdfTextExtractor;
 import java.io.IOException;
+import app.entrada.core.field.Fields;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.Optional;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -32,7 +36,8 @@ class LabelCopyTest {
                     single.tracks()
                             .get(0)
                             .facts()
-                            .withText(app.entrada.core.field.Fields.TRACK_TITLE, i == 5 ? "潮の暦" : "Lock " + i),
+                            .withText(Fields.TRACK_TITLE, i == 5 ? "潮の暦" : "Lock " + i)
+                            .withText(Fields.TRACK_LATIN_TITLE, i == 5 ? "Shio no Koyomi" : null),
                     single.tracks().get(0).recording()));
         return new Release(1, 0, single.facts(), tracks);
     }
@@ -40,7 +45,9 @@ class LabelCopyTest {
     @Test
     void ten_tracks_with_their_credits_stand_on_two_pages() throws IOException {
         byte[] pdf = LabelCopyPdf.of(
-                LabelCopy.of(album(), Map.of(1L, new PlayingTime(187_400))), LocalDate.of(2026, 11, 23));
+                LabelCopy.of(album(), Map.of(1L, new PlayingTime(187_400)), Map.of()),
+                LocalDate.of(2026, 11, 23),
+                Optional.empty());
         PdfReader reader = new PdfReader(pdf);
         assertThat(reader.getNumberOfPages()).isEqualTo(2);
         String text = new PdfTextExtractor(reader).getTextFromPage(1) + new PdfTextExtractor(reader).getTextFromPage(2);
@@ -50,8 +57,21 @@ class LabelCopyTest {
     }
 
     @Test
-    void a_title_the_typeface_cannot_show_stands_in_latin_letters() throws IOException {
-        byte[] pdf = LabelCopyPdf.of(LabelCopy.of(album(), Map.of()), LocalDate.of(2026, 11, 23));
-        assertThat(new PdfTextExtractor(new PdfReader(pdf)).getTextFromPage(1)).containsIgnoringCase("chao");
+    void a_title_the_typeface_cannot_show_stands_in_the_latin_letters_that_were_given() throws IOException {
+        byte[] pdf = LabelCopyPdf.of(
+                LabelCopy.of(album(), Map.of(), Map.of()), LocalDate.of(2026, 11, 23), Optional.empty());
+        PdfReader reader = new PdfReader(pdf);
+        String text = new PdfTextExtractor(reader).getTextFromPage(1) + new PdfTextExtractor(reader).getTextFromPage(2);
+        assertThat(text).contains("Shio no Koyomi", "shown in Latin letters").doesNotContainIgnoringCase("chao");
+    }
+
+    @Test
+    void with_a_typeface_that_has_the_letters_the_title_stands_as_it_is() throws IOException {
+        Path typeface = Path.of("/usr/share/fonts/opentype/ipaexfont-gothic/ipaexg.ttf");
+        org.junit.jupiter.api.Assumptions.assumeTrue(Files.exists(typeface), "fonts-ipaexfont-gothic is not installed");
+        byte[] pdf = LabelCopyPdf.of(
+                LabelCopy.of(album(), Map.of(), Map.of()), LocalDate.of(2026, 11, 23), Optional.of(typeface));
+        String text = new PdfTextExtractor(new PdfReader(pdf)).getTextFromPage(1);
+        assertThat(text).contains("潮の暦").doesNotContain("shown in Latin letters");
     }
 }

@@ -129,13 +129,13 @@ class ComposingTest {
                                 .bytes()));
         assertThat(feed.getElementsByTagName("title").item(0).getTextContent()).isEqualTo("Weirside Talks");
         Element enclosure = (Element) feed.getElementsByTagName("enclosure").item(0);
-        assertThat(enclosure.getAttribute("url")).isEqualTo("https://weir.example/feeds/k/resources/01.flac");
+        assertThat(enclosure.getAttribute("url")).isEqualTo("https://weir.example/feeds/k/episodes/7/resources/01.flac");
         assertThat(enclosure.getAttribute("length")).isEqualTo("1234");
         assertThat(feed.getElementsByTagName("pubDate").item(0).getTextContent())
                 .isEqualTo("Fri, 12 Feb 2027 06:00:00 GMT");
-        assertThat(feed.getElementsByTagName("itunes:duration").item(0).getTextContent())
+        assertThat(feed.getElementsByTagName("hearth:lasts").item(0).getTextContent())
                 .isEqualTo("0:49");
-        assertThat(feed.getElementsByTagName("itunes:episode").item(0).getTextContent())
+        assertThat(feed.getElementsByTagName("hearth:number").item(0).getTextContent())
                 .isEqualTo("12");
         Document gone = DocumentBuilderFactory.newInstance()
                 .newDocumentBuilder()

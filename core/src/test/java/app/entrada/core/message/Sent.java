@@ -25,6 +25,15 @@ public final class Sent {
     public static final Sha256 SUM = new Sha256("d".repeat(64));
     private static final Sha256 MASTER = new Sha256("a".repeat(64));
 
+    /** Our numbers for parties, as a database would give them. */
+    public static final Map<String, Long> PARTY_NUMBERS = Map.of(
+            "Joss Amberley", 11L,
+            "Ines Quillon", 12L,
+            "Low Lock Music", 13L,
+            "Mira Tollgate", 14L,
+            "The Paper Ferrymen", 15L,
+            "水門", 16L);
+
     private final Release release;
     private final String destination;
     private final Map<String, Facts> people = new HashMap<>();
@@ -32,10 +41,26 @@ public final class Sent {
     private Outgoing.Occasion occasion = Outgoing.Occasion.FULL;
     private Outgoing.Terms terms = Outgoing.Terms.USUAL;
     private boolean confirmed;
+    private long seconds = 49;
+    private final java.util.Set<Sha256> has = new java.util.HashSet<>();
 
     private Sent(Release release, String destination) {
         this.release = release;
         this.destination = destination;
+    }
+
+    private static Outgoing.SeriesFeed series(String title) {
+        Facts facts = Facts.NONE
+                .withText(Fields.SERIES_TITLE, title)
+                .withText(Fields.SERIES_DESCRIPTION, "Talks by the water.")
+                .withText(Fields.SERIES_LANGUAGE, "en")
+                .withText(Fields.SERIES_OWNER, "Ninth Weir Records");
+        return new Outgoing.SeriesFeed(
+                facts,
+                "",
+                List.of(),
+                Profile.shipped().stream().flatMap(each -> each.feed().stream()).toList(),
+                "https://weir.example/feeds/k/");
     }
 
     public static Sent of(Release release, String destination) {
@@ -57,6 +82,37 @@ public final class Sent {
         return this;
     }
 
+    public Sent has(long work, String number, String digest) {
+        known.put(work, new Outgoing.KnownWork(number, digest));
+        return this;
+    }
+
+    public Sent holding(Sha256 file) {
+        has.add(file);
+        return this;
+    }
+
+    public Sent lasting(long other) {
+        seconds = other;
+        return this;
+    }
+
+    public Sent legal(String name, String legalName) {
+        return fact(name, Fields.PARTY_LEGAL_NAME, legalName);
+    }
+
+    public Sent latin(String name, String latinName) {
+        return fact(name, Fields.PARTY_LATIN_NAME, latinName);
+    }
+
+    private Sent fact(String name, app.entrada.core.field.Field<String> field, String text) {
+        people.merge(
+                name,
+                Facts.NONE.withText(Fields.PARTY_NAME, name).withText(field, text),
+                (there, more) -> there.withText(field, text));
+        return this;
+    }
+
     public Sent confirmed() {
         confirmed = true;
         return this;
@@ -72,7 +128,7 @@ public final class Sent {
     }
 
     public Outgoing out() {
-        AudioFacts audio = Samples.audio("WAV", "PCM", 44100, 16, 9, List.of());
+        AudioFacts audio = Samples.audio("WAV", "PCM", 44100, 16, 9, List.of(), seconds, 2, null);
         Map<Sha256, AudioFacts> measured = new HashMap<>();
         Map<Long, Outgoing.SentFile> sound = new LinkedHashMap<>();
         Map<Long, Print> prints = new LinkedHashMap<>();
@@ -87,7 +143,7 @@ public final class Sent {
                         measured,
                         Map.of(),
                         Elsewhere.NOTHING,
-                        new LabelFacts("Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music"),
+                        new LabelFacts("Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music", "000000952"),
                         LocalDate.of(2026, 11, 23),
                         List.of())
                 .withPeople(people);
@@ -105,10 +161,12 @@ public final class Sent {
                 Map.of(),
                 Optional.of(new Outgoing.SentFile("resources/cover.jpg", SUM, 99)),
                 List.of(),
+                List.of(),
                 prints,
                 known,
-                java.util.Set.of(),
+                has,
                 terms,
-                "https://weir.example/feeds/k/");
+                PARTY_NUMBERS,
+                release.facts().get(Fields.RELEASE_SERIES).map(Sent::series));
     }
 }

@@ -362,6 +362,9 @@ class RulesTest {
                 given.sends(),
                 given.titleStyle(),
                 given.genreWords(),
+                given.prices(),
+                given.feed(),
+                given.pictures(),
                 turned);
         assertThat(Checker.check(sample.subject(), List.of(reversed))).isEqualTo(check(sample));
     }

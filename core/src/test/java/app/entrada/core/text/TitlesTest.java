@@ -108,8 +108,27 @@ class TitlesTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"Κύμα, Kyma", "Ondřej Žeravý, Ondrej Zeravy"})
+    @CsvSource({
+        "Κύμα, Kyma",
+        "Ondřej Žeravý, Ondrej Zeravy",
+        "エノシマ, enoshima",
+        "かもめ, kamome",
+        "Волна, Volna",
+        // characters that could be read in several ways are left out, never read as Chinese
+        "家の灯, ''",
+        "橙, ''",
+        "Night 夜の岸 Ferry, Night Ferry"
+    })
     void other_scripts_become_ascii(String text, String ascii) {
-        assertThat(FileNames.ascii(text)).isEqualTo(ascii);
+        assertThat(LatinLetters.ascii(text)).isEqualTo(ascii);
+    }
+
+    @Test
+    void what_would_have_to_be_guessed_is_asked_of_a_person() {
+        assertThat(LatinLetters.certain("エノシマ")).isTrue();
+        assertThat(LatinLetters.certain("夜の岸")).isFalse();
+        assertThat(LatinLetters.of("夜の岸", java.util.Optional.empty())).isEmpty();
+        assertThat(LatinLetters.of("夜の岸", java.util.Optional.of("Yoru no Kishi")))
+                .contains("Yoru no Kishi");
     }
 }

@@ -1,5 +1,11 @@
 package app.entrada.server.activity;
 
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import app.entrada.server.releases.ChangeService;
+import app.entrada.server.accounts.Account;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import java.sql.Timestamp;
@@ -20,9 +26,11 @@ class ActivityController {
     private static final int LINES_OF_A_BATCH = 40;
 
     private final JdbcClient jdbc;
+    private final ChangeService changes;
 
-    ActivityController(JdbcClient jdbc) {
+    ActivityController(JdbcClient jdbc, ChangeService changes) {
         this.jdbc = jdbc;
+        this.changes = changes;
     }
 
     /** A fact that became another. */
@@ -61,13 +69,13 @@ class ActivityController {
         long[] last = {0};
         List<Deed> deeds = jdbc.sql("""
                         SELECT *, (extract(epoch FROM at) * 1000000)::bigint AS moment FROM (
-                            SELECT b.id, b.at, a.name, b.kind, b.undone, b.says, b.source,
+                            SELECT b.id, b.at, a.name, b.kind, b.undone, b.says, b.source, b.note,
                                 coalesce(b.release_id, 0) AS release,
                                 coalesce(r.title, CASE WHEN r.id IS NULL THEN 'People' ELSE 'Untitled release' END) AS title
                             FROM batch b JOIN account a ON a.id = b.account_id LEFT JOIN release r ON r.id = b.release_id
                             UNION ALL
                             SELECT -e.id, e.at, a.name, 'delivery', false, e.says,
-                                'delivery ' || d.id || ', ' || e.state, d.release_id, coalesce(r.title, 'Untitled release')
+                                'delivery', 'delivery ' || d.id || ', ' || e.state, d.release_id, coalesce(r.title, 'Untitled release')
                             FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id
                             JOIN account a ON a.id = d.account_id JOIN release r ON r.id = d.release_id) done
                         WHERE (:release = 0 OR release = :release) AND (:who = '' OR name = :who)
@@ -86,7 +94,7 @@ class ActivityController {
                             row.getString("kind"),
                             row.getBoolean("undone"),
                             row.getString("says"),
-                            row.getString("source"),
+                            source(row.getString("source"), row.getString("note")),
                             row.getLong("release"),
                             row.getString("title"),
                             new ArrayList<>(),
@@ -129,6 +137,23 @@ class ActivityController {
                         .query(String.class)
                         .list(),
                 deeds.size() < A_PAGE ? 0 : last[0]);
+    }
+
+    private static String source(String source, String note) {
+        if (source.equals("delivery")) return note;
+        String label = ChangeSource.of(source).label();
+        return note.isEmpty() || note.equals(label) ? label : label + ": " + note;
+    }
+
+    /** What undoing an earlier change would change; nothing is undone by asking. */
+    @GetMapping("/api/activity/{batch}/undo")
+    ChangeService.Undoable undoable(@PathVariable long batch) {
+        return changes.undoable(batch);
+    }
+
+    @PostMapping("/api/activity/{batch}/undo")
+    void undo(@PathVariable long batch, @AuthenticationPrincipal Account account) {
+        changes.undoEarlier(batch, account);
     }
 
     private static String name(String id) {

@@ -1,5 +1,6 @@
 package app.entrada.server.artwork;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.artwork.PictureLook;
 import app.entrada.core.artwork.PictureScaling;
@@ -199,6 +200,7 @@ class ArtworkController {
                             id,
                             new ChangeService.Batch(
                                     says.length() > 100 ? says.substring(0, 100) : says,
+                                    ChangeSource.SAFE_FIX,
                                     "made from the cover",
                                     List.of(change)),
                             account),

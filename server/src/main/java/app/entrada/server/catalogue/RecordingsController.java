@@ -1,5 +1,6 @@
 package app.entrada.server.catalogue;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -125,7 +126,7 @@ class RecordingsController {
         String says =
                 taken.tracks().size() == 1 ? "Recording taken" : taken.tracks().size() + " recordings taken";
         return views.delta(
-                changes.apply(id, new ChangeService.Batch(says, "from the catalogue", batch), account), account);
+                changes.apply(id, new ChangeService.Batch(says, ChangeSource.CATALOGUE, batch), account), account);
     }
 
     private static <T> String carried(Release release, Field<T> field) {

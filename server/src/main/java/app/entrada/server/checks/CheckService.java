@@ -1,5 +1,6 @@
 package app.entrada.server.checks;
 
+import app.entrada.server.releases.ReleaseRepository;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Entity;
@@ -38,6 +39,7 @@ import org.springframework.stereotype.Service;
 /** Brings together what rules look at, and runs them. */
 @Service
 public class CheckService {
+    private final ReleaseRepository releases;
     private final Surroundings surroundings;
     private final AcceptedRisks risks;
     private final OwnProfiles own;
@@ -63,7 +65,9 @@ public class CheckService {
             LooseFiles loose,
             CopyLooks copies,
             Objections objections,
+            ReleaseRepository releases,
             Clock clock) {
+        this.releases = releases;
         this.surroundings = surroundings;
         this.risks = risks;
         this.own = own;
@@ -93,6 +97,11 @@ public class CheckService {
                 .filter(profile -> profile.id().equals(id))
                 .findFirst()
                 .orElseThrow(() -> Problem.missing("destination"));
+    }
+
+    /** The release with this id, as others know it. */
+    public Optional<Release> release(long id) {
+        return releases.find(id);
     }
 
     /** The day of today. */

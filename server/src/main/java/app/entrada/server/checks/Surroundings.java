@@ -33,11 +33,13 @@ class Surroundings {
     private final JdbcClient jdbc;
     private final PeopleBook people;
     private final KnownNames names;
+    private final Permissions permissions;
 
-    Surroundings(JdbcClient jdbc, PeopleBook people, KnownNames names) {
+    Surroundings(JdbcClient jdbc, PeopleBook people, KnownNames names, Permissions permissions) {
         this.jdbc = jdbc;
         this.people = people;
         this.names = names;
+        this.permissions = permissions;
     }
 
     private static String quoted(ResultSet row) throws SQLException {
@@ -182,13 +184,15 @@ class Surroundings {
     List<Subject.Paper> papers(Release release) {
         Map<Long, Integer> numbers = new HashMap<>();
         for (Track track : release.tracks()) numbers.put(track.id(), track.number());
-        return jdbc.sql(
+        List<Subject.Paper> papers = new ArrayList<>(jdbc.sql(
                         "SELECT name, belongs, track_id FROM received WHERE release_id = ? AND belongs IS NOT NULL ORDER BY id")
                 .param(release.id())
                 .query((row, n) -> new Subject.Paper(
                         row.getString("name"),
                         row.getString("belongs"),
                         numbers.getOrDefault(row.getLong("track_id"), 0)))
-                .list();
+                .list());
+        papers.addAll(permissions.papers(release));
+        return papers;
     }
 }

@@ -1,5 +1,7 @@
 package app.entrada.server.codes;
 
+import app.entrada.core.release.Track;
+import app.entrada.core.release.Release;
 import app.entrada.core.code.CodeBlock;
 import app.entrada.core.code.CodeStrip;
 import app.entrada.core.field.Field;
@@ -23,11 +25,17 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * The ledger of identifiers. A code that was handed out is never handed out again, whatever becomes of the release; the
- * database's primary key holds that, and the block's row is locked while the next is taken.
+ * The ledger of identifiers. A code that left the house on a copy or in a delivery is never given to anything else, whatever
+ * becomes of the release; one that never left it and is on nothing any more is the next one again. The block's row is locked
+ * while a code is taken.
  */
 @Service
 public class CodeBook {
+    /** Recordings that stand on a release which was not deleted. */
+    private static final String ON_SOMETHING = """
+            EXISTS (SELECT 1 FROM track t JOIN release o ON o.id = t.release_id
+                WHERE t.recording_id = r.id AND o.deleted_at IS NULL)""";
+
     private final JdbcClient jdbc;
     private final Clock clock;
 
@@ -38,11 +46,16 @@ public class CodeBook {
 
     /** The label's own facts. */
     public LabelFacts label() {
-        return jdbc.sql("SELECT name, isrc_prefix, barcode_prefix, catalogue_prefix, publisher FROM label")
+        return jdbc.sql("SELECT name, isrc_prefix, barcode_prefix, catalogue_prefix, publisher, society_id FROM label")
                 .query((row, n) -> new LabelFacts(
-                        row.getString(1), row.getString(2), row.getString(3), row.getString(4), row.getString(5)))
+                        row.getString(1),
+                        row.getString(2),
+                        row.getString(3),
+                        row.getString(4),
+                        row.getString(5),
+                        row.getString(6)))
                 .optional()
-                .orElse(new LabelFacts("", "", "", "", ""));
+                .orElse(LabelFacts.UNKNOWN);
     }
 
     /** Stores the label's own facts. */
@@ -51,16 +64,18 @@ public class CodeBook {
         if (!label.isrcPrefix().isEmpty()) new CodeBlock.OfIsrc(label.isrcPrefix(), 0);
         if (!label.barcodePrefix().isEmpty()) new CodeBlock.OfGtin(label.barcodePrefix());
         jdbc.sql("""
-                        INSERT INTO label (name, isrc_prefix, barcode_prefix, catalogue_prefix, publisher) VALUES (?, ?, ?, ?, ?)
+                        INSERT INTO label (name, isrc_prefix, barcode_prefix, catalogue_prefix, publisher, society_id)
+                        VALUES (?, ?, ?, ?, ?, ?)
                         ON CONFLICT (id) DO UPDATE SET name = excluded.name, isrc_prefix = excluded.isrc_prefix,
                             barcode_prefix = excluded.barcode_prefix, catalogue_prefix = excluded.catalogue_prefix,
-                            publisher = excluded.publisher""")
+                            publisher = excluded.publisher, society_id = excluded.society_id""")
                 .params(
                         label.name(),
                         label.isrcPrefix(),
                         label.barcodePrefix(),
                         label.cataloguePrefix(),
-                        label.publisher())
+                        label.publisher(),
+                        label.societyId())
                 .update();
     }
 
@@ -98,7 +113,7 @@ public class CodeBook {
     /** Every code of a kind that was ever handed out or typed, with what became of it. */
     public Map<String, CodeStrip.State> states(Field<?> field) {
         Map<String, CodeStrip.State> states = new HashMap<>();
-        jdbc.sql("SELECT code, reserved_for IS NOT NULL AS kept FROM code_taken WHERE kind = ? AND NOT free")
+        jdbc.sql("SELECT code, reserved_for IS NOT NULL AS kept FROM code_taken WHERE kind = ? AND NOT free AND (left_at IS NOT NULL OR reserved_for IS NOT NULL)")
                 .param(kind(field))
                 .query((row, n) -> states.put(
                         row.getString("code"),
@@ -106,10 +121,12 @@ public class CodeBook {
                 .list();
         jdbc.sql(
                         switch (kind(field)) {
-                            case "isrc" -> "SELECT DISTINCT isrc FROM recording WHERE isrc IS NOT NULL";
-                            case "gtin" -> "SELECT DISTINCT barcode FROM release WHERE barcode IS NOT NULL";
+                            case "isrc" ->
+                                "SELECT DISTINCT isrc FROM recording r WHERE isrc IS NOT NULL AND " + ON_SOMETHING;
+                            case "gtin" ->
+                                "SELECT DISTINCT barcode FROM release WHERE barcode IS NOT NULL AND deleted_at IS NULL";
                             default ->
-                                "SELECT DISTINCT catalogue_number FROM release WHERE catalogue_number IS NOT NULL";
+                                "SELECT DISTINCT catalogue_number FROM release WHERE catalogue_number IS NOT NULL AND deleted_at IS NULL";
                         })
                 .query(String.class)
                 .list()
@@ -160,9 +177,14 @@ public class CodeBook {
     }
 
     private String next(String kind, CodeBlock block, long accountId, @Nullable String reservedFor) {
-        int number = lockedNext(block.name(), () -> Math.max(block.first(), highest(kind, stem(kind, block)) + 1));
-        Optional<String> given = freed(kind, block, reservedFor);
-        if (given.isPresent()) return given.get();
+        int number = lockedNext(block.name(), () -> first(kind, block));
+        Optional<String> returned = returned(kind, block);
+        if (returned.isPresent()) {
+            jdbc.sql("UPDATE code_taken SET free = false, reserved_for = ? WHERE kind = ? AND code = ?")
+                    .params(Arrays.asList(reservedFor, kind, returned.get()))
+                    .update();
+            return returned.get();
+        }
         String code;
         do {
             if (number >= block.size())
@@ -174,6 +196,63 @@ public class CodeBook {
         return code;
     }
 
+    /** The code that {@link #next} would give; empty when the block is used up. */
+    public Optional<String> peek(Field<?> field) {
+        String kind = kind(field);
+        CodeBlock block = block(field);
+        Optional<String> returned = returned(kind, block);
+        if (returned.isPresent()) return returned;
+        int number = jdbc.sql("SELECT next FROM code_block WHERE name = ?")
+                .param(block.name())
+                .query(Integer.class)
+                .optional()
+                .orElseGet(() -> first(kind, block));
+        for (; number < block.size(); number++) {
+            String code = block.code(number);
+            if (!inUse(kind, code) && !taken(kind, code)) return Optional.of(code);
+        }
+        return Optional.empty();
+    }
+
+    private int first(String kind, CodeBlock block) {
+        return Math.max(block.first(), highest(kind, stem(kind, block)) + 1);
+    }
+
+    private boolean taken(String kind, String code) {
+        return jdbc.sql("SELECT EXISTS (SELECT 1 FROM code_taken WHERE kind = ? AND code = ?)")
+                .params(kind, code)
+                .query(Boolean.class)
+                .single();
+    }
+
+    /** Notes that the codes of a release leave the house with it: from now on they are never given to anything else. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void left(Release release) {
+        List<String> kinds = new ArrayList<>();
+        List<String> codes = new ArrayList<>();
+        for (Field<?> field : List.of(Fields.RELEASE_BARCODE, Fields.RELEASE_CATALOGUE_NUMBER))
+            Optional.ofNullable(release.facts().text(field)).ifPresent(code -> {
+                kinds.add(kind(field));
+                codes.add(code);
+            });
+        for (Track track : release.tracks())
+            Optional.ofNullable(track.recording().facts().text(Fields.RECORDING_ISRC))
+                    .ifPresent(code -> {
+                        kinds.add("isrc");
+                        codes.add(code);
+                    });
+        jdbc.sql("""
+                        INSERT INTO code_taken (kind, code, at, left_at)
+                        SELECT DISTINCT left_now.kind, left_now.code, :at, :at
+                        FROM unnest(CAST(:kinds AS text[]), CAST(:codes AS text[])) AS left_now (kind, code)
+                        ON CONFLICT (kind, code) DO UPDATE SET left_at = coalesce(code_taken.left_at, excluded.left_at),
+                            free = false""")
+                .param("at", Timestamp.from(clock.instant()))
+                .param("kinds", kinds.toArray(String[]::new))
+                .param("codes", codes.toArray(String[]::new))
+                .update();
+    }
+
     private static String stem(String kind, CodeBlock block) {
         return switch (kind) {
             case "isrc" -> block.code(block.first()).substring(0, 7);
@@ -182,21 +261,18 @@ public class CodeBook {
         };
     }
 
-    /** A code of the block that was kept and given free again comes first; the block's row is locked by now. */
-    private Optional<String> freed(String kind, CodeBlock block, @Nullable String reservedFor) {
-        Optional<String> first = jdbc
-                .sql("SELECT code FROM code_taken WHERE kind = ? AND free ORDER BY code")
+    /** A code of the block that was given once, is on nothing, kept for nothing, and never left the house: the lowest. */
+    private Optional<String> returned(String kind, CodeBlock block) {
+        return jdbc
+                .sql("""
+                        SELECT code FROM code_taken WHERE kind = ? AND (free OR left_at IS NULL AND reserved_for IS NULL)
+                        ORDER BY code""")
                 .param(kind)
                 .query(String.class)
                 .list()
                 .stream()
                 .filter(code -> block.number(code).isPresent() && !inUse(kind, code))
                 .findFirst();
-        first.ifPresent(
-                code -> jdbc.sql("UPDATE code_taken SET free = false, reserved_for = ? WHERE kind = ? AND code = ?")
-                        .params(Arrays.asList(reservedFor, kind, code))
-                        .update());
-        return first;
     }
 
     /** The block's next number, its row locked; a block used for the first time begins behind what was typed before. */
@@ -241,9 +317,9 @@ public class CodeBook {
     /** Typed codes count too: a code in use is never handed out. */
     private boolean inUse(String kind, String code) {
         String sql = switch (kind) {
-            case "isrc" -> "SELECT EXISTS (SELECT 1 FROM recording WHERE isrc = ?)";
-            case "gtin" -> "SELECT EXISTS (SELECT 1 FROM release WHERE barcode = ?)";
-            default -> "SELECT EXISTS (SELECT 1 FROM release WHERE catalogue_number = ?)";
+            case "isrc" -> "SELECT EXISTS (SELECT 1 FROM recording r WHERE isrc = ? AND " + ON_SOMETHING + ")";
+            case "gtin" -> "SELECT EXISTS (SELECT 1 FROM release WHERE barcode = ? AND deleted_at IS NULL)";
+            default -> "SELECT EXISTS (SELECT 1 FROM release WHERE catalogue_number = ? AND deleted_at IS NULL)";
         };
         return jdbc.sql(sql).param(code).query(Boolean.class).single();
     }

@@ -82,7 +82,6 @@ class CodesController {
                 continue; // the label has no such block yet
             }
             CodeStrip strip = CodeStrip.of(block, codes.states(field));
-            int next = strip.runs().stream().mapToInt(CodeStrip.Run::to).max().orElse(block.first() - 1) + 1;
             strips.add(new StripView(
                     field.id(),
                     field.name(),
@@ -91,7 +90,7 @@ class CodesController {
                     block.size(),
                     strip.counts().getOrDefault(CodeStrip.State.USED, 0),
                     strip.counts().getOrDefault(CodeStrip.State.SPENT, 0),
-                    next < block.size() ? display(field, block.code(next)) : "",
+                    codes.peek(field).map(code -> display(field, code)).orElse(""),
                     strip.runs().stream()
                             .map(run -> new StripRun(
                                     run.from(), run.to(), run.state().name().toLowerCase(Locale.ROOT)))

@@ -32,11 +32,20 @@ class LabelController {
                     plain(typed.isrcPrefix()),
                     plain(typed.barcodePrefix()),
                     plain(typed.cataloguePrefix()),
-                    typed.publisher() == null ? "" : typed.publisher().strip()));
+                    typed.publisher() == null ? "" : typed.publisher().strip(),
+                    societyId(typed.societyId())));
         } catch (MalformedCode wrong) {
             throw Problem.input("malformed-code", wrong.getMessage()).with("field", wrong.kind());
         }
         return codes.label();
+    }
+
+    private static String societyId(String typed) {
+        String digits = typed == null ? "" : typed.strip();
+        if (!digits.matches("\\d{0,9}"))
+            throw Problem.input("society-id", "“%s” is not a society ID; expected: up to nine digits.".formatted(digits))
+                    .with("field", "societyId");
+        return digits;
     }
 
     private static String plain(String typed) {

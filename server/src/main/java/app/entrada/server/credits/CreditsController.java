@@ -1,5 +1,6 @@
 package app.entrada.server.credits;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.credit.CreditEdits;
 import app.entrada.core.credit.CreditMatrix;
 import app.entrada.core.credit.Roles;
@@ -126,7 +127,7 @@ class CreditsController {
             if (edit.detail() != null) batch.addAll(CreditEdits.set(release, name, edit.tracks(), edit.detail()));
             if (edit.featured() != null)
                 batch.addAll(CreditEdits.feature(release, name, edit.tracks(), edit.featured()));
-            return view(changes.apply(id, new ChangeService.Batch("Credit of " + cut(name), "typed", batch), account));
+            return view(changes.apply(id, new ChangeService.Batch("Credit of " + cut(name), ChangeSource.TYPED, batch), account));
         } catch (MalformedValue wrong) {
             throw Problem.input("malformed-value", wrong.getMessage());
         }

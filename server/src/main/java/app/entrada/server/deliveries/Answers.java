@@ -1,5 +1,10 @@
 package app.entrada.server.deliveries;
 
+import java.nio.file.Files;
+import java.io.UncheckedIOException;
+import app.entrada.server.files.FileStore;
+import app.entrada.core.field.Sha256;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.field.Fields;
 import app.entrada.core.message.society.Acknowledgement;
@@ -34,6 +39,7 @@ class Answers {
     private final ChangeService changes;
     private final AccountService accounts;
     private final SocietyWorks works;
+    private final FileStore store;
     private final TransactionTemplate transactions;
 
     Answers(
@@ -43,6 +49,7 @@ class Answers {
             ChangeService changes,
             AccountService accounts,
             SocietyWorks works,
+            FileStore store,
             TransactionTemplate transactions) {
         this.deliveries = deliveries;
         this.client = client;
@@ -50,6 +57,7 @@ class Answers {
         this.changes = changes;
         this.accounts = accounts;
         this.works = works;
+        this.store = store;
         this.transactions = transactions;
     }
 
@@ -100,6 +108,8 @@ class Answers {
         Optional<Release> found = releases.find(delivery.releaseId());
         if (found.isEmpty()) return;
         Release release = found.get();
+        // what the society has is what was sealed, not what the facts say meanwhile
+        Map<String, String> sent = sealedWorks(delivery);
         List<Change> iswcs = new ArrayList<>();
         List<DestinationClient.Reason> placed = new ArrayList<>();
         for (Acknowledgement.Answered work : read.works()) {
@@ -111,7 +121,11 @@ class Answers {
             List<Track> tracks = ours.get().getValue();
             boolean duplicate = work.standing() == Acknowledgement.Standing.DUPLICATE;
             if (work.standing().taken() || duplicate) {
-                works.keep(profile.id(), mine.id(), work.recipientNumber(), WorksFile.digest(release, mine, tracks));
+                works.keep(
+                        profile.id(),
+                        mine.id(),
+                        work.recipientNumber(),
+                        sent.getOrDefault(work.submitterNumber(), ""));
                 work.iswc()
                         .filter(iswc -> mine.facts().text(Fields.WORK_ISWC) == null)
                         .ifPresent(iswc -> iswcs.add(new Change(
@@ -135,9 +149,24 @@ class Answers {
                     delivery.releaseId(),
                     new ChangeService.Batch(
                             "ISWC from %s".formatted(profile.name()),
-                            DeliveryRepository.ANSWER + document.name(),
+                            ChangeSource.ANSWER,
+                            document.name(),
                             iswcs),
                     accounts.named(delivery.by()));
+    }
+
+    private Map<String, String> sealedWorks(Delivery delivery) {
+        return delivery.contents().stream()
+                .filter(content -> "works".equals(content.kind()))
+                .findFirst()
+                .map(content -> {
+                    try {
+                        return WorksFile.digests(Files.readString(store.path(new Sha256(content.sha256()))));
+                    } catch (IOException unreadable) {
+                        throw new UncheckedIOException(unreadable);
+                    }
+                })
+                .orElse(Map.of());
     }
 
     private static String title(Work work, List<Track> tracks) {

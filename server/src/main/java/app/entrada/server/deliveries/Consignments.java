@@ -1,5 +1,6 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
@@ -15,7 +16,7 @@ import app.entrada.server.analysis.Prints;
 import app.entrada.server.embedding.CopyService;
 import app.entrada.server.embedding.OwnRecipes;
 import app.entrada.server.files.FileBook;
-import app.entrada.server.platform.Settings;
+import app.entrada.server.people.PeopleBook;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -27,7 +28,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.springframework.core.env.Environment;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -41,8 +41,8 @@ class Consignments {
     private final DiscImages discs;
     private final SocietyWorks works;
     private final JdbcClient jdbc;
-    private final Settings settings;
-    private final Environment environment;
+    private final PeopleBook people;
+    private final SeriesFeeds feeds;
 
     Consignments(
             CopyService copies,
@@ -52,8 +52,8 @@ class Consignments {
             DiscImages discs,
             SocietyWorks works,
             JdbcClient jdbc,
-            Settings settings,
-            Environment environment) {
+            PeopleBook people,
+            SeriesFeeds feeds) {
         this.copies = copies;
         this.recipes = recipes;
         this.files = files;
@@ -61,8 +61,8 @@ class Consignments {
         this.discs = discs;
         this.works = works;
         this.jdbc = jdbc;
-        this.settings = settings;
-        this.environment = environment;
+        this.people = people;
+        this.feeds = feeds;
     }
 
     /**
@@ -91,16 +91,6 @@ class Consignments {
         return new Wanted(subject, profile, standings);
     }
 
-    /** Address under which destinations reach this installation, with a stroke at the end. */
-    String address() {
-        String given = settings.publicUrl() == null ? "" : settings.publicUrl().strip();
-        if (given.isEmpty())
-            return "http://127.0.0.1:%s/"
-                    .formatted(environment.getProperty(
-                            "local.server.port", environment.getProperty("server.port", "8460")));
-        return given.endsWith("/") ? given : given + "/";
-    }
-
     /**
      * Composes a delivery.
      *
@@ -109,6 +99,23 @@ class Consignments {
      * @throws IllegalArgumentException when the facts do not make such a document
      */
     Consignment compose(
+            Wanted wanted,
+            Outgoing.Occasion occasion,
+            Outgoing.Terms terms,
+            long number,
+            String messageId,
+            Instant at,
+            Set<Sha256> has)
+            throws IOException {
+        return Composing.of(outgoing(wanted, occasion, terms, number, messageId, at, has));
+    }
+
+    /** The update as it would be sent now, as far as its copies are there; for comparing, nothing is made for it. */
+    Outgoing update(Wanted wanted, Instant at, Set<Sha256> has) throws IOException {
+        return outgoing(wanted, Outgoing.Occasion.UPDATE, Outgoing.Terms.USUAL, 0, "preview", at, has);
+    }
+
+    private Outgoing outgoing(
             Wanted wanted,
             Outgoing.Occasion occasion,
             Outgoing.Terms terms,
@@ -127,7 +134,7 @@ class Consignments {
             Optional<Outgoing.SentFile> image = number == 0 ? discs.find(of) : Optional.of(discs.make(of));
             image.ifPresent(file -> sound.get(0).put(Composing.WHOLE, file));
         }
-        return Composing.of(new Outgoing(
+        return new Outgoing(
                 wanted.subject(),
                 wanted.profile(),
                 occasion,
@@ -137,18 +144,21 @@ class Consignments {
                 sound.isEmpty() ? Map.of() : sound.get(0),
                 sound.size() < 2 ? Map.of() : sound.get(1),
                 cover(release, wanted.profile()),
+                pictures(release, wanted.profile()),
                 papers(release),
                 prints(release),
                 works.known(wanted.profile().id()),
                 has,
                 terms,
-                address() + "feeds/" + messageId + "/"));
+                people.on(release).ids(),
+                feeds.without(release));
     }
 
     private static Map<Long, Outgoing.SentFile> sound(List<CopyService.Standing> standings) {
         Map<Long, Outgoing.SentFile> sound = new HashMap<>();
         for (CopyService.Standing standing : standings) {
-            CopyService.Written copy = standing.written().orElseThrow();
+            if (standing.written().isEmpty()) continue;
+            CopyService.Written copy = standing.written().get();
             String suffix = copy.fileName().substring(copy.fileName().lastIndexOf('.'));
             sound.put(
                     standing.track().id(),
@@ -164,10 +174,23 @@ class Consignments {
         Optional<Sha256> cover = release.facts().get(Fields.RELEASE_COVER);
         if (cover.isEmpty() || profile.sends().matches("disc|works file|performers table|catalogue entry"))
             return Optional.empty();
-        FileBook.Entry entry = files.find(cover.get()).orElseThrow();
-        String format = entry.picture().map(picture -> picture.format()).orElse("jpg");
+        return Optional.of(picture("resources/cover", cover.get()));
+    }
+
+    private Outgoing.SentFile picture(String path, Sha256 picture) {
+        FileBook.Entry entry = files.find(picture).orElseThrow();
+        String format = entry.picture().map(facts -> facts.format()).orElse("jpg");
         String suffix = format.equals("JPEG") ? "jpg" : format.toLowerCase(Locale.ROOT);
-        return Optional.of(new Outgoing.SentFile("resources/cover." + suffix, cover.get(), entry.bytes()));
+        return new Outgoing.SentFile(path + "." + suffix, picture, entry.bytes());
+    }
+
+    private List<Outgoing.SentPicture> pictures(Release release, Profile profile) {
+        List<Outgoing.SentPicture> pictures = new ArrayList<>();
+        for (PictureKind kind : profile.pictures())
+            for (Sha256 file : release.pictures(kind))
+                pictures.add(new Outgoing.SentPicture(
+                        kind, picture("resources/%s-%d".formatted(kind.id(), pictures.size() + 1), file)));
+        return pictures;
     }
 
     private List<Outgoing.Paper> papers(Release release) {
@@ -176,14 +199,28 @@ class Consignments {
         Set<String> seen = new HashSet<>();
         return jdbc
                 .sql("""
-                        SELECT r.name, r.belongs, r.track_id, r.sha256, f.bytes FROM received r
-                        JOIN file f ON f.sha256 = r.sha256
-                        WHERE r.release_id = ? AND r.belongs IS NOT NULL ORDER BY r.id""")
-                .param(release.id())
+                        SELECT r.name, r.belongs, r.track_id, r.sha256, f.bytes,
+                            EXISTS (SELECT 1 FROM permission p WHERE p.received_id = r.id
+                                AND (p.work_id = ANY (:works) OR p.recording_id = ANY (:recordings))) AS confirmed
+                        FROM received r JOIN file f ON f.sha256 = r.sha256
+                        WHERE r.belongs IS NOT NULL AND (r.release_id = :release OR r.id IN (SELECT received_id FROM permission
+                            WHERE work_id = ANY (:works) OR recording_id = ANY (:recordings))) ORDER BY r.id""")
+                .param("release", release.id())
+                .param(
+                        "works",
+                        release.tracks().stream()
+                                .map(track -> track.recording().work().id())
+                                .toArray(Long[]::new))
+                .param(
+                        "recordings",
+                        release.tracks().stream()
+                                .map(track -> track.recording().id())
+                                .toArray(Long[]::new))
                 .query((row, n) -> new Outgoing.Paper(
                         row.getString("name"),
                         row.getString("belongs"),
                         numbers.getOrDefault(row.getLong("track_id"), 0),
+                        row.getBoolean("confirmed"),
                         new Sha256(row.getString("sha256")),
                         row.getLong("bytes")))
                 .list()

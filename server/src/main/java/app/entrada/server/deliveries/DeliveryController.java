@@ -2,6 +2,7 @@ package app.entrada.server.deliveries;
 
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.desk.NextMoves;
+import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.field.Territories;
 import app.entrada.core.message.Consignment;
@@ -27,9 +28,12 @@ import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -77,6 +81,7 @@ class DeliveryController {
      *
      * @param sends kind of its documents
      * @param express its faster service in words, null when it has none
+     * @param rights what a deal may offer there
      */
     record DestinationSend(
             String id,
@@ -86,9 +91,29 @@ class DeliveryController {
             String sends,
             @Nullable String lastDay,
             @Nullable String express,
+            Rights rights,
             List<String> recipes,
             DeliveryService.Preview preview,
             List<DeliveryView> deliveries) {}
+
+    /** A country in which the rights are held. */
+    record Country(String code, String name) {}
+
+    /**
+     * What the label holds and a deal may therefore offer.
+     *
+     * @param territories in words, null when none are named
+     * @param countries the same one by one, by name
+     * @param earliest first day a deal may begin, null without a release date
+     * @param today first day it may be sent
+     * @param prices lowest and highest price it takes, null where it takes none
+     */
+    record Rights(
+            @Nullable String territories,
+            List<Country> countries,
+            @Nullable String earliest,
+            String today,
+            Profile.@Nullable Prices prices) {}
 
     /** A delivery and its way. */
     record DeliveryView(
@@ -121,6 +146,7 @@ class DeliveryController {
      *
      * @param occasion delivery, update or takedown
      * @param sendOn day from which it is sent, ISO; at once when not said
+     * @param again whether what was accepted goes out once more though nothing has changed
      */
     record Order(
             @Nullable String destination,
@@ -129,7 +155,8 @@ class DeliveryController {
             boolean declaresRights,
             String password,
             @Nullable TermsTyped terms,
-            @Nullable String sendOn) {}
+            @Nullable String sendOn,
+            @Nullable Boolean again) {}
 
     /** What became of an order at one destination: the delivery's number, or why there is none. */
     record Outcome(
@@ -163,12 +190,27 @@ class DeliveryController {
                         .map(faster -> "%d days instead of %d, for %s"
                                 .formatted(faster.days(), profile.leadDays(), faster.fee()))
                         .orElse(null),
+                rights(subject, profile),
                 profile.recipes(),
                 service.preview(subject, profile),
                 all.stream()
                         .filter(delivery -> delivery.destination().equals(profile.id()))
                         .map(this::view)
                         .toList());
+    }
+
+    private static Rights rights(Subject subject, Profile profile) {
+        Release release = subject.release();
+        Optional<Territories> territories = release.facts().get(Fields.RELEASE_TERRITORIES);
+        return new Rights(
+                territories.map(Territories::toString).orElse(null),
+                territories.map(Territories::countries).orElse(List.of()).stream()
+                        .map(code -> new Country(code, new Locale("", code).getDisplayCountry(Locale.ENGLISH)))
+                        .sorted(Comparator.comparing(Country::name))
+                        .toList(),
+                release.facts().text(Fields.RELEASE_DATE),
+                subject.today().toString(),
+                profile.prices().orElse(null));
     }
 
     private DeliveryView view(Delivery delivery) {
@@ -264,7 +306,11 @@ class DeliveryController {
         if (wanted.isEmpty())
             throw Problem.input("destination", "Choose a destination.").with("field", "destination");
         DeliveryService.Order ordered =
-                new DeliveryService.Order(occasion(order.occasion()), terms(order.terms()), sendOn(order.sendOn()));
+                new DeliveryService.Order(
+                occasion(order.occasion()),
+                terms(order.terms()),
+                sendOn(order.sendOn()),
+                Boolean.TRUE.equals(order.again()));
         List<Outcome> outcomes = new ArrayList<>();
         for (String destination : wanted)
             try {
@@ -308,7 +354,13 @@ class DeliveryController {
         if (day == null || day.isBlank()) return null;
         try {
             LocalDate on = LocalDate.parse(day.strip());
-            if (!on.isAfter(checks.today())) return null;
+            if (on.isBefore(checks.today()))
+                throw Problem.input(
+                                "sending-day-passed",
+                                "%s has passed (today is %s). Leave the day empty to send at once. Nothing was sent."
+                                        .formatted(on, checks.today()))
+                        .with("field", "sendOn");
+            if (on.equals(checks.today())) return null;
             return on.atTime(LocalTime.of(6, 0)).toInstant(ZoneOffset.UTC);
         } catch (DateTimeParseException wrong) {
             throw Problem.input("date", "“%s” is no day; wanted: 2027-02-12.".formatted(day))

@@ -22,9 +22,6 @@ import tools.jackson.databind.json.JsonMapper;
 /** Deliveries and what became of them. */
 @Repository
 public class DeliveryRepository {
-    /** How the source of a change begins that an answer brought: it is no change of ours. */
-    static final String ANSWER = "acknowledgement ";
-
     private final JdbcClient jdbc;
     private final JsonMapper json;
     private final Clock clock;
@@ -171,6 +168,47 @@ public class DeliveryRepository {
                 .optional();
     }
 
+    /**
+     * What directories have of a series: of each of its releases the newest delivery that counts. A takedown ends what was
+     * published before it, a delivery that was refused leaves it as it was.
+     */
+    List<Delivery> published(@Nullable String seriesTitle, List<String> directories) {
+        if (seriesTitle == null) return List.of();
+        return jdbc
+                .sql("""
+                        SELECT DISTINCT ON (d.release_id) d.*, a.name AS by_name
+                        FROM delivery d JOIN account a ON a.id = d.account_id JOIN release r ON r.id = d.release_id
+                        WHERE r.series = :series AND d.destination = ANY (:directories)
+                          AND (d.state IN ('received', 'in review', 'questions', 'accepted', 'taken down')
+                               OR d.state = 'sealed' AND (d.not_before IS NULL OR d.not_before <= :now))
+                        ORDER BY d.release_id, d.id DESC""")
+                .param("series", seriesTitle)
+                .param("directories", directories.toArray(String[]::new))
+                .param("now", Timestamp.from(clock.instant()))
+                .query(this::delivery)
+                .list()
+                .stream()
+                .filter(each -> each.state() != DeliveryState.TAKEN_DOWN
+                        && each.occasion() != Outgoing.Occasion.TAKEDOWN)
+                .toList();
+    }
+
+    /** Keeps what stood in the facts when a delivery was sealed. */
+    void facts(long id, Map<String, String> facts) {
+        jdbc.sql("UPDATE delivery SET facts = ?::jsonb WHERE id = ?")
+                .params(json.writeValueAsString(facts), id)
+                .update();
+    }
+
+    /** What stood in the facts when a delivery was sealed; empty for one from before they were kept. */
+    Optional<Map<String, String>> facts(long id) {
+        return jdbc.sql("SELECT facts FROM delivery WHERE id = ? AND facts IS NOT NULL")
+                .param(id)
+                .query(String.class)
+                .optional()
+                .map(stored -> json.readValue(stored, new TypeReference<Map<String, String>>() {}));
+    }
+
     /** Deliveries of a release, the newest first. */
     List<Delivery> of(long releaseId) {
         return jdbc.sql(SELECT + "WHERE d.release_id = ? ORDER BY d.id DESC")
@@ -239,11 +277,10 @@ public class DeliveryRepository {
                               WHERE release_id IN (:ids) AND state <> 'called off'
                               ORDER BY release_id, destination, id DESC) d
                         JOIN batch b ON b.release_id = d.release_id AND b.at > d.sealed_at
-                            AND NOT starts_with(b.source, :answer)
+                            AND b.source <> 'answer'
                         JOIN change c ON c.batch_id = b.id
                         WHERE d.state = 'accepted' GROUP BY d.release_id, d.destination""")
                 .param("ids", releaseIds)
-                .param("answer", ANSWER)
                 .query((row, n) -> changed.computeIfAbsent(row.getLong("release_id"), id -> new java.util.HashMap<>())
                         .put(row.getString("destination"), row.getInt("facts")))
                 .list();

@@ -1,10 +1,13 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.server.codes.CodeBook;
+import app.entrada.core.message.SinceThen;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.message.Composing;
+import app.entrada.core.message.DealCheck;
 import app.entrada.core.message.Consignment;
 import app.entrada.core.message.Outgoing;
 import app.entrada.core.release.Release;
@@ -29,6 +32,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -62,6 +66,7 @@ public class DeliveryService {
     private final FileBook files;
     private final Background background;
     private final TransactionTemplate transactions;
+    private final CodeBook codes;
     private final JdbcClient jdbc;
     private final Clock clock;
 
@@ -75,6 +80,7 @@ public class DeliveryService {
             FileBook files,
             Background background,
             TransactionTemplate transactions,
+            CodeBook codes,
             JdbcClient jdbc,
             Clock clock) {
         this.releases = releases;
@@ -86,6 +92,7 @@ public class DeliveryService {
         this.files = files;
         this.background = background;
         this.transactions = transactions;
+        this.codes = codes;
         this.jdbc = jdbc;
         this.clock = clock;
     }
@@ -110,11 +117,16 @@ public class DeliveryService {
             boolean accepted,
             List<String> changes) {}
 
-    /** What a sender orders. */
+    /**
+     * What a sender orders.
+     *
+     * @param again whether a delivery that was taken is to go out once more though nothing has changed since
+     */
     public record Order(
             Outgoing.Occasion occasion,
             Outgoing.Terms terms,
-            @Nullable Instant notBefore) {}
+            @Nullable Instant notBefore,
+            boolean again) {}
 
     /** Whether a release was ever sent anywhere. */
     public boolean any(long releaseId) {
@@ -148,8 +160,7 @@ public class DeliveryService {
                         .formatted(open, of.getValue().size(), of.getKey().name()));
         }
         hindrances.addAll(unreachable(profile, before));
-        List<String> changes = taken.map(one -> changes(release.id(), Instant.parse(one.sealedAt())))
-                .orElse(List.of());
+        List<String> changes = taken.map(one -> changes(wanted, one)).orElse(List.of());
         if (missing > 0 || release.tracks().isEmpty())
             return new Preview(hindrances, missing, List.of(), List.of(), taken.isPresent(), changes);
         try {
@@ -237,16 +248,38 @@ public class DeliveryService {
         return hindrances;
     }
 
-    /** Facts that were changed since a moment, as people read them; what a society's answer brought is no change of ours. */
-    private List<String> changes(long releaseId, Instant since) {
+    /** What the destination would be told now that it was not told with this delivery. */
+    List<String> changes(Consignments.Wanted wanted, Delivery taken) {
+        Optional<Map<String, String>> then = deliveries.facts(taken.id());
+        long releaseId = taken.releaseId();
+        if (then.isEmpty()) return logged(releaseId, Instant.parse(taken.sealedAt()));
+        try {
+            Set<Sha256> has = has(releaseId, wanted.profile());
+            return SinceThen
+                    .of(
+                            consignments.update(wanted, now(), has),
+                            List.copyOf(wanted.standings().keySet()),
+                            then.get(),
+                            has)
+                    .stream()
+                    .limit(MOST_CHANGES)
+                    .map(SinceThen.Difference::toString)
+                    .toList();
+        } catch (IOException disk) {
+            throw new UncheckedIOException(disk);
+        }
+    }
+
+    /** For deliveries from before facts were kept with them: what the history says was changed since. */
+    private List<String> logged(long releaseId, Instant since) {
         return jdbc
                 .sql("""
                         SELECT c.field, (array_agg(c.before ORDER BY c.batch_id, c.position))[1] AS before,
                             (array_agg(c.after ORDER BY c.batch_id DESC, c.position DESC))[1] AS after
                         FROM change c JOIN batch b ON b.id = c.batch_id
-                        WHERE b.release_id = ? AND b.at > ? AND NOT starts_with(b.source, ?)
+                        WHERE b.release_id = ? AND b.at > ? AND b.source <> 'answer'
                         GROUP BY c.entity, c.target_id, c.field ORDER BY max(c.batch_id) DESC LIMIT ?""")
-                .params(releaseId, java.sql.Timestamp.from(since), DeliveryRepository.ANSWER, MOST_CHANGES)
+                .params(releaseId, java.sql.Timestamp.from(since), MOST_CHANGES)
                 .query((row, n) -> {
                     String before = row.getString("before");
                     String after = row.getString("after");
@@ -276,7 +309,7 @@ public class DeliveryService {
 
     /** Seals a full delivery at its usual terms, to be sent at once. */
     public long send(long releaseId, String destination, Account account) {
-        return send(releaseId, destination, new Order(Outgoing.Occasion.FULL, Outgoing.Terms.USUAL, null), account);
+        return send(releaseId, destination, new Order(Outgoing.Occasion.FULL, Outgoing.Terms.USUAL, null, false), account);
     }
 
     /** Seals a delivery and schedules its sending, both or neither. */
@@ -287,6 +320,11 @@ public class DeliveryService {
         if (!hindrances.isEmpty())
             throw Problem.conflict("not-ready", hindrances.get(0) + " Nothing was sent.")
                     .with("hindrances", hindrances);
+        if (order.occasion() != Outgoing.Occasion.TAKEDOWN && !order.again() && unchanged(checks.subject(asked), profile))
+            throw Problem.conflict(
+                    "unchanged",
+                    "%s accepted this release, and nothing has changed since. Confirm that it is to be sent again. Nothing was sent."
+                            .formatted(profile.name()));
         try {
             return transactions.execute(status -> seal(releaseId, profile, order, account));
         } catch (DuplicateKeyException underWay) {
@@ -295,11 +333,19 @@ public class DeliveryService {
         }
     }
 
+    private boolean unchanged(Subject subject, Profile profile) {
+        return taken(sent(subject.release().id(), profile))
+                .map(one -> changes(consignments.wanted(subject, profile), one).isEmpty())
+                .orElse(false);
+    }
+
     private List<String> hindrances(Subject subject, Profile profile, Order order) {
         List<Delivery> before = sent(subject.release().id(), profile);
-        if (order.occasion() == Outgoing.Occasion.FULL)
-            return preview(subject, profile).hindrances();
-        List<String> hindrances = new ArrayList<>();
+        List<String> hindrances = new ArrayList<>(beyondRights(subject.release(), profile, order));
+        if (order.occasion() == Outgoing.Occasion.FULL) {
+            hindrances.addAll(preview(subject, profile).hindrances());
+            return hindrances;
+        }
         if (taken(before).isEmpty())
             hindrances.add("%s has not taken this release; an %s is of something it has."
                     .formatted(profile.name(), order.occasion().says()));
@@ -309,13 +355,25 @@ public class DeliveryService {
         return hindrances;
     }
 
+    /** What the terms ask for that the label does not hold; a takedown grants nothing. */
+    private List<String> beyondRights(Release release, Profile profile, Order order) {
+        if (order.occasion() == Outgoing.Occasion.TAKEDOWN) return List.of();
+        Optional<LocalDate> day = Optional.ofNullable(order.notBefore())
+                .map(at -> at.atZone(java.time.ZoneOffset.UTC).toLocalDate());
+        return DealCheck.of(release, profile, order.terms(), day, checks.today()).stream()
+                .map(DealCheck.Objection::message)
+                .toList();
+    }
+
     private long seal(long releaseId, Profile profile, Order order, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         UUID key = UUID.randomUUID();
         Subject subject = checks.subject(release);
         Consignments.Wanted wanted = consignments.wanted(subject, profile);
         // what was looked at before the release was locked may have become different
-        boolean changed = wanted.missing() > 0 || !stops(subject, profile).isEmpty();
+        boolean changed = wanted.missing() > 0
+                || !stops(subject, profile).isEmpty()
+                || !beyondRights(release, profile, order).isEmpty();
         if (order.occasion() != Outgoing.Occasion.TAKEDOWN && changed)
             throw Problem.conflict(
                     "not-ready", "Facts changed meanwhile; look at the delivery again. Nothing was sent.");
@@ -339,6 +397,8 @@ public class DeliveryService {
                     contents,
                     "Sealed: %s, %d files with their checksums."
                             .formatted(order.occasion().says(), contents.size()));
+            deliveries.facts(id, SinceThen.facts(subject));
+            codes.left(release);
             background.schedule(
                     DeliveryWork.class,
                     String.valueOf(id),

@@ -37,7 +37,7 @@ class DeliveryWork implements Work {
     private final DeliveryRepository deliveries;
     private final DestinationService destinations;
     private final CheckService checks;
-    private final Consignments consignments;
+    private final Addresses addresses;
     private final List<Handover> handovers;
     private final DestinationClient client;
     private final Answers answers;
@@ -48,7 +48,7 @@ class DeliveryWork implements Work {
             DeliveryRepository deliveries,
             DestinationService destinations,
             CheckService checks,
-            Consignments consignments,
+            Addresses addresses,
             List<Handover> handovers,
             DestinationClient client,
             Answers answers,
@@ -57,7 +57,7 @@ class DeliveryWork implements Work {
         this.deliveries = deliveries;
         this.destinations = destinations;
         this.checks = checks;
-        this.consignments = consignments;
+        this.addresses = addresses;
         this.handovers = handovers;
         this.client = client;
         this.answers = answers;
@@ -109,7 +109,7 @@ class DeliveryWork implements Work {
         return Optional.of(new DestinationClient.Reach(
                 URI.create(connection.get().url()),
                 secret.get(),
-                consignments.address() + "api/callbacks/" + profile.id()));
+                addresses.here() + "api/callbacks/" + profile.id()));
     }
 
     private Optional<Instant> hand(Delivery delivery, Profile profile, DestinationClient.Reach reach)

@@ -4,8 +4,11 @@ import app.entrada.core.field.Sha256;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Problem;
-import jakarta.servlet.http.HttpServletRequest;
+import app.entrada.server.people.SeriesBook;
+import java.nio.charset.StandardCharsets;
+import java.util.Optional;
 import java.util.UUID;
+import org.springframework.core.io.ByteArrayResource;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.MediaType;
@@ -15,33 +18,49 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 
 /**
- * Sealed feeds, for those who were told where they are: the key in the address is a number of 122 random bits, and nothing but
- * the contents of that delivery is to be had under it.
+ * Feeds for everybody who was told where they are. The key in an address is a number of 122 random bits: of a series, whose
+ * feed stands there for ever, or of a delivery from before series had one; nothing but published contents is to be had.
  */
 @RestController
 class FeedController {
+    private static final String FEED = "feed.xml";
+
+    private final SeriesBook series;
+    private final SeriesFeeds feeds;
     private final DeliveryRepository deliveries;
     private final FileStore store;
 
-    FeedController(DeliveryRepository deliveries, FileStore store) {
+    FeedController(SeriesBook series, SeriesFeeds feeds, DeliveryRepository deliveries, FileStore store) {
+        this.series = series;
+        this.feeds = feeds;
         this.deliveries = deliveries;
         this.store = store;
     }
 
     @GetMapping("/feeds/{key}/{*path}")
-    ResponseEntity<Resource> file(@PathVariable UUID key, @PathVariable String path, HttpServletRequest request) {
+    ResponseEntity<Resource> file(@PathVariable UUID key, @PathVariable String path) {
         String wanted = path.startsWith("/") ? path.substring(1) : path;
-        Content content = deliveries
+        Optional<SeriesBook.Series> of = series.keyed(key);
+        if (of.isPresent() && wanted.equals(FEED))
+            return ResponseEntity.ok()
+                    .contentType(type(wanted))
+                    .body(new ByteArrayResource(feeds.feed(of.get()).getBytes(StandardCharsets.UTF_8)));
+        Sha256 file = of.map(found -> feeds.file(found, wanted))
+                .orElseGet(() -> sealed(key, wanted))
+                .orElseThrow(() -> Problem.missing("feed"));
+        return ResponseEntity.ok().contentType(type(wanted)).body(new FileSystemResource(store.path(file)));
+    }
+
+    private Optional<Sha256> sealed(UUID key, String wanted) {
+        return deliveries
                 .byKey(key)
                 .filter(delivery -> delivery.contents().stream()
-                        .anyMatch(each -> each.path().equals("feed.xml")))
+                        .anyMatch(each -> each.path().equals(FEED)))
                 .flatMap(delivery -> delivery.contents().stream()
                         .filter(each -> each.path().equals(wanted))
-                        .findFirst())
-                .orElseThrow(() -> Problem.missing("feed"));
-        return ResponseEntity.ok()
-                .contentType(type(wanted))
-                .body(new FileSystemResource(store.path(new Sha256(content.sha256()))));
+                        .map(Content::sha256)
+                        .map(Sha256::new)
+                        .findFirst());
     }
 
     private static MediaType type(String path) {
@@ -49,7 +68,7 @@ class FeedController {
         return switch (ending) {
             case "xml" -> MediaType.parseMediaType("application/rss+xml");
             case "mp3" -> MediaType.parseMediaType("audio/mpeg");
-            case "jpg" -> MediaType.IMAGE_JPEG;
+            case "jpg", "cover" -> MediaType.IMAGE_JPEG;
             case "png" -> MediaType.IMAGE_PNG;
             default -> MediaType.APPLICATION_OCTET_STREAM;
         };

@@ -1,5 +1,9 @@
 package app.entrada.server.deliveries;
 
+import java.time.Clock;
+import app.entrada.server.people.SeriesBook;
+import app.entrada.server.checks.CheckService;
+import app.entrada.core.field.Fields;
 import app.entrada.core.rule.Profile;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import java.io.IOException;
@@ -8,18 +12,33 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Tells where the feed is; the directory fetches it, and all that is in it, by itself. */
+/**
+ * Tells a directory once where the feed of a series is, later that it has changed; it fetches the feed, and all that is in
+ * it, by itself.
+ */
 @Component
 @Order(2)
 class FeedHandover implements Handover {
     private final DestinationClient client;
-    private final Consignments consignments;
+    private final SeriesBook series;
+    private final SeriesFeeds feeds;
+    private final CheckService checks;
     private final JsonMapper json;
+    private final Clock clock;
 
-    FeedHandover(DestinationClient client, Consignments consignments, JsonMapper json) {
+    FeedHandover(
+            DestinationClient client,
+            SeriesBook series,
+            SeriesFeeds feeds,
+            CheckService checks,
+            JsonMapper json,
+            Clock clock) {
         this.client = client;
-        this.consignments = consignments;
+        this.series = series;
+        this.feeds = feeds;
+        this.checks = checks;
         this.json = json;
+        this.clock = clock;
     }
 
     @Override
@@ -29,8 +48,25 @@ class FeedHandover implements Handover {
 
     @Override
     public DestinationClient.Answer hand(Delivery delivery, DestinationClient.Reach reach) throws IOException {
-        String feed = consignments.address() + "feeds/" + delivery.key() + "/feed.xml";
+        SeriesBook.Series of = of(delivery);
+        String feed = feeds.address(of) + "feed.xml";
+        boolean told = series.told(of.id(), delivery.destination());
         return client.postJson(
-                reach, "/v1/feeds", delivery.key().toString(), json.writeValueAsString(Map.of("feed", feed)));
+                reach,
+                told ? "/v1/feeds/changed" : "/v1/feeds",
+                delivery.key().toString(),
+                json.writeValueAsString(Map.of("feed", feed)));
+    }
+
+    @Override
+    public void done(Delivery delivery) {
+        series.tell(of(delivery).id(), delivery.destination(), clock.instant());
+    }
+
+    private SeriesBook.Series of(Delivery delivery) {
+        return checks.release(delivery.releaseId())
+                .flatMap(release -> release.facts().get(Fields.RELEASE_SERIES))
+                .flatMap(series::titled)
+                .orElseThrow(() -> new IllegalStateException("the release belongs to no series any more"));
     }
 }

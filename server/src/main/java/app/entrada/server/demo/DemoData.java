@@ -1,5 +1,6 @@
 package app.entrada.server.demo;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
@@ -137,7 +138,8 @@ class DemoData implements ApplicationRunner {
                 Scenario.ISRC_PREFIX,
                 Scenario.BARCODE_PREFIX,
                 Scenario.CATALOGUE_PREFIX,
-                Scenario.PUBLISHER));
+                Scenario.PUBLISHER,
+                Scenario.SOCIETY_ID));
         CompletableFuture<Map<Scenario.DemoRelease, String>> drawn = CompletableFuture.supplyAsync(() -> draw(wanted));
         Map<Scenario.DemoTrack, FileStore.Stored> sound = synthesise(wanted);
         Map<Scenario.DemoRelease, String> covers = drawn.join();
@@ -148,7 +150,7 @@ class DemoData implements ApplicationRunner {
             more.remove("name");
             changes.applyToCatalogue(
                     new ChangeService.Batch(
-                            person.get("name"), "demo data", changes(new Ref(Entity.PARTY, id), Entity.PARTY, more)),
+                            person.get("name"), ChangeSource.DEMO, changes(new Ref(Entity.PARTY, id), Entity.PARTY, more)),
                     manager);
         }
         LOG.info("The demo catalogue of {} is made: {} releases", Scenario.LABEL, wanted.size());
@@ -254,6 +256,6 @@ class DemoData implements ApplicationRunner {
     }
 
     private void apply(long id, String says, List<Change> batch, Account manager) {
-        changes.apply(id, new ChangeService.Batch(says, "demo data", batch), manager);
+        changes.apply(id, new ChangeService.Batch(says, ChangeSource.DEMO, batch), manager);
     }
 }

@@ -1,5 +1,7 @@
 package app.entrada.server.documents;
 
+import java.nio.file.Path;
+import java.nio.file.Files;
 import app.entrada.core.document.ReleaseDocument;
 import app.entrada.core.document.SheetTable;
 import app.entrada.core.labelcopy.LabelCopy;
@@ -39,6 +41,11 @@ import org.springframework.web.bind.annotation.RestController;
 /** Documents of a release. */
 @RestController
 class DocumentController {
+    /** Typefaces in TrueType with Japanese letters, as Debian's packages fonts-ipaexfont-gothic and fonts-vlgothic lay them. */
+    private static final List<Path> TYPEFACES = List.of(
+            Path.of("/usr/share/fonts/opentype/ipaexfont-gothic/ipaexg.ttf"),
+            Path.of("/usr/share/fonts/truetype/vlgothic/VL-Gothic-Regular.ttf"));
+
     private static final int LONGEST = 5_000_000;
 
     private final ReleaseRepository releases;
@@ -96,7 +103,10 @@ class DocumentController {
     ResponseEntity<byte[]> labelCopy(@PathVariable long id) {
         Release release = find(id);
         return file(
-                LabelCopyPdf.of(LabelCopy.of(release, files.lengths(release)), LocalDate.now(clock)),
+                LabelCopyPdf.of(
+                        LabelCopy.of(release, files.lengths(release), people.on(release).facts()),
+                        LocalDate.now(clock),
+                        TYPEFACES.stream().filter(Files::isReadable).findFirst()),
                 release,
                 "pdf",
                 MediaType.APPLICATION_PDF);

@@ -1,5 +1,6 @@
 package app.entrada.server.documents;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -57,7 +58,7 @@ class ImportService {
             for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
                 batch.addAll(changes(made.ref(track, entity), document.factsOf(source, entity)));
         }
-        Release release = changes.apply(id, new ChangeService.Batch("New release", "document", batch), account);
+        Release release = changes.apply(id, new ChangeService.Batch("New release", ChangeSource.DOCUMENT, batch), account);
         List<Change> ofPeople = new ArrayList<>();
         named.forEach((name, facts) -> {
             Ref ref = new Ref(Entity.PARTY, people.enter(name));
@@ -65,7 +66,7 @@ class ImportService {
             for (Change change : changes(ref, facts)) if (here.text(change.field()) == null) ofPeople.add(change);
         });
         if (!ofPeople.isEmpty())
-            changes.applyToCatalogue(new ChangeService.Batch("People of a document", "document", ofPeople), account);
+            changes.applyToCatalogue(new ChangeService.Batch("People of a document", ChangeSource.DOCUMENT, ofPeople), account);
         return release;
     }
 

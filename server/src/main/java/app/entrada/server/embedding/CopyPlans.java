@@ -2,13 +2,15 @@ package app.entrada.server.embedding;
 
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.embed.TagPlan;
-import app.entrada.core.field.Fields;
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.rule.Subject;
 import app.entrada.server.files.ScaledPictures;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -18,45 +20,50 @@ import org.springframework.stereotype.Component;
 class CopyPlans {
     private static final byte[] NO_BYTES = {};
 
-    private final ScaledPictures pictures;
+    private final ScaledPictures scaling;
 
-    CopyPlans(ScaledPictures pictures) {
-        this.pictures = pictures;
+    CopyPlans(ScaledPictures scaling) {
+        this.scaling = scaling;
     }
 
-    /** Plans by the track's number, to know how copies stand: the cover is there by its name only. */
+    /** Plans by the track's number, to know how copies stand: pictures are there by their names only. */
     Map<Integer, TagPlan> named(Subject subject, Recipe recipe) {
-        return TagPlan.ofAll(recipe, subject, cover(subject, recipe, false));
+        return TagPlan.ofAll(recipe, subject, pictures(subject, recipe, false));
     }
 
     /**
-     * Plans by the track's number, with the cover's bytes.
+     * Plans by the track's number, with the pictures' bytes.
      *
-     * @throws IOException when the cover cannot be scaled as the recipe wants it
+     * @throws IOException when a picture cannot be scaled as the recipe wants it
      */
     Map<Integer, TagPlan> whole(Subject subject, Recipe recipe) throws IOException {
         try {
-            return TagPlan.ofAll(recipe, subject, cover(subject, recipe, true));
+            return TagPlan.ofAll(recipe, subject, pictures(subject, recipe, true));
         } catch (UncheckedIOException unscalable) {
-            throw new IOException("the cover: " + unscalable.getCause().getMessage(), unscalable);
+            throw new IOException("a picture: " + unscalable.getCause().getMessage(), unscalable);
         }
     }
 
-    private Optional<TagPlan.Cover> cover(Subject subject, Recipe recipe, boolean whole) {
-        if (!recipe.picture().wanted()) return Optional.empty();
-        return subject.release()
-                .facts()
-                .get(Fields.RELEASE_COVER)
-                .filter(file -> Optional.ofNullable(subject.pictures().get(file))
+    private List<TagPlan.Embedded> pictures(Subject subject, Recipe recipe, boolean whole) {
+        List<TagPlan.Embedded> pictures = new ArrayList<>();
+        if (!recipe.picture().wanted()) return pictures;
+        for (PictureKind kind : recipe.picture().kinds())
+            for (Sha256 file : subject.release().pictures(kind)) {
+                boolean sound = Optional.ofNullable(subject.pictures().get(file))
                         .map(picture -> picture.faults().isEmpty())
-                        .orElse(false))
-                .map(file -> new TagPlan.Cover(
-                        file + " " + recipe.picture(), () -> whole ? scaled(file, recipe.picture()) : NO_BYTES));
+                        .orElse(false);
+                if (sound)
+                    pictures.add(new TagPlan.Embedded(
+                            kind,
+                            file + " " + recipe.picture(),
+                            () -> whole ? scaled(file, recipe.picture()) : NO_BYTES));
+            }
+        return pictures;
     }
 
-    private byte[] scaled(Sha256 cover, Recipe.PictureSize size) {
+    private byte[] scaled(Sha256 picture, Recipe.PictureSize size) {
         try {
-            return Files.readAllBytes(pictures.jpeg(cover, size.side(), size.bytes()));
+            return Files.readAllBytes(scaling.jpeg(picture, size.side(), size.bytes()));
         } catch (IOException unscalable) {
             throw new UncheckedIOException(unscalable);
         }

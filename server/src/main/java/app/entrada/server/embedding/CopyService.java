@@ -13,6 +13,7 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.rule.Subject;
 import app.entrada.server.checks.CheckService;
+import app.entrada.server.codes.CodeBook;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Announcer;
@@ -37,6 +38,7 @@ public class CopyService {
     private final Announcer announcer;
     private final CopyPlans plans;
     private final CopyLooks looks;
+    private final CodeBook codes;
 
     CopyService(
             CheckService checks,
@@ -47,7 +49,8 @@ public class CopyService {
             TransactionTemplate transactions,
             Announcer announcer,
             CopyPlans plans,
-            CopyLooks looks) {
+            CopyLooks looks,
+            CodeBook codes) {
         this.checks = checks;
         this.store = store;
         this.files = files;
@@ -57,6 +60,7 @@ public class CopyService {
         this.announcer = announcer;
         this.plans = plans;
         this.looks = looks;
+        this.codes = codes;
     }
 
     /**
@@ -163,6 +167,8 @@ public class CopyService {
             FileStore.Stored stored = store.adopt(target);
             transactions.executeWithoutResult(status -> {
                 book.enter(release.id(), track.id(), plan, master, stored, proof);
+                // a copy may be handed on by anybody who fetches it
+                codes.left(release);
                 announcer.announce("release", Map.of("id", release.id()));
             });
         } finally {

@@ -1,5 +1,6 @@
 package app.entrada.server.files;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
 import app.entrada.core.gather.Belonging;
@@ -174,7 +175,7 @@ public class ReceivedFiles {
                     Fields.RELEASE_COVER,
                     release.facts().text(Fields.RELEASE_COVER),
                     entry.sha256().hex());
-            changes.apply(releaseId, new ChangeService.Batch("Front cover", "file " + name, List.of(change)), account);
+            changes.apply(releaseId, new ChangeService.Batch("Front cover", ChangeSource.FILE, name, List.of(change)), account);
             return "front cover";
         }
         if (!entry.kind().equals("audio")) return paper(release, trackId, entry);
@@ -188,7 +189,7 @@ public class ReceivedFiles {
         changes.apply(
                 releaseId,
                 new ChangeService.Batch(
-                        "Master of track %d".formatted(track.get().number()), "file " + name, List.of(change)),
+                        "Master of track %d".formatted(track.get().number()), ChangeSource.FILE, name, List.of(change)),
                 account);
         return "track " + track.get().number();
     }

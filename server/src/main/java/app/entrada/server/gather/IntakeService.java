@@ -1,5 +1,6 @@
 package app.entrada.server.gather;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.embed.TagFacts;
 import app.entrada.core.field.Entity;
@@ -296,7 +297,7 @@ class IntakeService {
             }
         }
         try {
-            changes.apply(id, new ChangeService.Batch("Facts of the files", "tags and names of files", first), account);
+            changes.apply(id, new ChangeService.Batch("Facts of the files", ChangeSource.TAGS, "tags and names of files", first), account);
         } catch (MalformedValue unreadable) {
             throw Problem.input("unreadable", unreadable.getMessage());
         }
@@ -312,12 +313,16 @@ class IntakeService {
 
     private void move(long release, List<Row> rows) {
         for (Row row : rows) {
-            jdbc.sql("DELETE FROM received WHERE release_id = ? AND sha256 = ?")
-                    .params(release, row.sha256.hex())
+            // what the release has already stays as it stands there, with what was confirmed of it
+            int moved = jdbc.sql("""
+                            UPDATE received SET release_id = :release WHERE id = :row AND NOT EXISTS
+                                (SELECT 1 FROM received WHERE release_id = :release AND sha256 = :sha256)""")
+                    .param("release", release)
+                    .param("row", row.id)
+                    .param("sha256", row.sha256.hex())
                     .update();
-            jdbc.sql("UPDATE received SET release_id = ? WHERE id = ?")
-                    .params(release, row.id)
-                    .update();
+            if (moved == 0)
+                jdbc.sql("DELETE FROM received WHERE id = ?").param(row.id).update();
         }
     }
 

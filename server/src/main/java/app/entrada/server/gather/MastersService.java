@@ -1,5 +1,6 @@
 package app.entrada.server.gather;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.Sound;
 import app.entrada.core.embed.TagFacts;
@@ -302,6 +303,7 @@ class MastersService {
                 id,
                 new ChangeService.Batch(
                         batch.size() == 1 ? "Master placed" : batch.size() + " masters placed",
+                        ChangeSource.FILE,
                         source.length() > 1000 ? source.substring(0, 1000) : source,
                         batch),
                 account);
@@ -342,7 +344,7 @@ class MastersService {
                     });
         if (batch.isEmpty())
             throw Problem.conflict("offer-gone", "The tags no longer offer that. Nothing was changed.");
-        changes.apply(id, new ChangeService.Batch("Facts from tags", String.join(", ", sources), batch), account);
+        changes.apply(id, new ChangeService.Batch("Facts from tags", ChangeSource.TAGS, String.join(", ", sources), batch), account);
     }
 
     @Transactional
@@ -368,7 +370,7 @@ class MastersService {
         changes.apply(
                 id,
                 new ChangeService.Batch(
-                        "Known recording on track " + own.number(), "sounds the same; chosen by hand", batch),
+                        "Known recording on track " + own.number(), ChangeSource.CATALOGUE, "sounds the same; chosen by hand", batch),
                 account);
         if (file != null && !file.isEmpty())
             jdbc.sql("UPDATE received SET track_id = ?, belongs = 'same sound' WHERE release_id = ? AND sha256 = ?")

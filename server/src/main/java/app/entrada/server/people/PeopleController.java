@@ -1,5 +1,6 @@
 package app.entrada.server.people;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -168,7 +169,7 @@ class PeopleController {
         try {
             Change change = new Change(new Ref(Entity.PARTY, id), field, edit.before(), edit.after());
             changes.applyToCatalogue(
-                    new ChangeService.Batch(field.name() + " of a person", "typed", List.of(change)), account);
+                    new ChangeService.Batch(field.name() + " of a person", ChangeSource.TYPED, List.of(change)), account);
         } catch (MalformedValue wrong) {
             throw Problem.input("malformed-value", wrong.getMessage()).with("field", field.id());
         }

@@ -1,5 +1,6 @@
 package app.entrada.server.people;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -238,6 +239,6 @@ public class PeopleService {
     @Transactional
     public void merge(long from, long into, Account account) {
         List<Change> batch = merging(from, into);
-        changes.applyToCatalogue(new ChangeService.Batch("Merge of two names", "merged by hand", batch), account);
+        changes.applyToCatalogue(new ChangeService.Batch("Merge of two names", ChangeSource.MERGE, batch), account);
     }
 }

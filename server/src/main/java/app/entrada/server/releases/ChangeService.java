@@ -1,5 +1,9 @@
 package app.entrada.server.releases;
 
+import java.time.Duration;
+import app.entrada.server.people.SeriesBook;
+import app.entrada.core.field.FurtherPicture;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -42,15 +46,26 @@ public class ChangeService {
     /** The lock of batches that belong to no release; any number does. */
     private static final long CATALOGUE_LOCK = 0x454e5452;
 
+    /** Undo reaches back no further, even in a page that was left open over night. */
+    private static final Duration LONGEST_SITTING = Duration.ofHours(12);
+
     private final ReleaseRepository releases;
     private final PeopleBook people;
+    private final SeriesBook series;
     private final Announcer announcer;
     private final Clock clock;
 
-    ChangeService(JdbcClient jdbc, ReleaseRepository releases, PeopleBook people, Announcer announcer, Clock clock) {
+    ChangeService(
+            JdbcClient jdbc,
+            ReleaseRepository releases,
+            PeopleBook people,
+            SeriesBook series,
+            Announcer announcer,
+            Clock clock) {
         this.jdbc = jdbc;
         this.releases = releases;
         this.people = people;
+        this.series = series;
         this.announcer = announcer;
         this.clock = clock;
     }
@@ -59,9 +74,15 @@ public class ChangeService {
      * A batch to apply.
      *
      * @param says what is done, for the history and the undo button: "Title of track 3"
-     * @param source where the values come from: "typed", "safe fix", "placed file"
+     * @param source where the values come from
+     * @param note more about that, in free words; may be empty
      */
-    public record Batch(String says, String source, List<Change> changes) {}
+    public record Batch(String says, ChangeSource source, String note, List<Change> changes) {
+        /** Without a note. */
+        public Batch(String says, ChangeSource source, List<Change> changes) {
+            this(says, source, "", changes);
+        }
+    }
 
     /** A value that is not the one its writer saw. */
     public record Conflict(
@@ -97,7 +118,7 @@ public class ChangeService {
         List<Change> changes = people.resolve(batch.changes()).stream()
                 .filter(change -> !change.isEmpty())
                 .toList();
-        if (!changes.isEmpty()) write(scope, changes, account, "edit", null, batch.says(), batch.source());
+        if (!changes.isEmpty()) write(scope, changes, account, "edit", null, batch.says(), batch.source(), batch.note());
     }
 
     private void lockCatalogue() {
@@ -124,10 +145,10 @@ public class ChangeService {
 
     private void takeBack(@Nullable Long scope, Account account) {
         Logged last = lastDone(scope, account)
-                .orElseThrow(() -> Problem.conflict("nothing-to-undo", "There is nothing of yours to take back here."));
-        List<Change> back = new ArrayList<>();
-        for (Change change : changes(last.id)) back.add(0, change.inverse());
-        write(scope, people.resolve(back), account, "undo", last.id, last.says, "undo");
+                .orElseThrow(() -> Problem.conflict(
+                        "nothing-to-undo",
+                        "You have nothing to undo here since you signed in. Older changes are undone from Activity."));
+        write(scope, back(last.id), account, "undo", last.id, last.says, ChangeSource.UNDO, "");
         jdbc.sql("UPDATE batch SET undone = true WHERE id = ?").param(last.id).update();
     }
 
@@ -148,8 +169,8 @@ public class ChangeService {
 
     private void doAgain(@Nullable Long scope, Account account) {
         Logged next = firstUndone(scope, account)
-                .orElseThrow(() -> Problem.conflict("nothing-to-redo", "There is nothing of yours to do again here."));
-        write(scope, people.resolve(changes(next.id)), account, "redo", next.id, next.says, "redo");
+                .orElseThrow(() -> Problem.conflict("nothing-to-redo", "You have nothing to redo here."));
+        write(scope, people.resolve(changes(next.id)), account, "redo", next.id, next.says, ChangeSource.REDO, "");
         jdbc.sql("UPDATE batch SET undone = false WHERE id = ?").param(next.id).update();
     }
 
@@ -169,26 +190,105 @@ public class ChangeService {
                 firstUndone(scope, account).map(Logged::says).orElse(null));
     }
 
+    /** A change that undoing would make, and what stands there now. */
+    public record Undoing(
+            String field,
+            String where,
+            @Nullable String now,
+            @Nullable String restored,
+            boolean standsInTheWay) {}
+
+    /** An earlier batch, and what undoing it would change; nothing can be undone while a later change stands on it. */
+    public record Undoable(long id, String says, @Nullable Long release, List<Undoing> changes) {
+        /** Whether nothing stands in the way. */
+        public boolean possible() {
+            return changes.stream().noneMatch(Undoing::standsInTheWay);
+        }
+    }
+
+    private record Earlier(long id, @Nullable Long release, String says, String kind, boolean undone) {}
+
+    /** What undoing a batch of any age would change. */
+    public Undoable undoable(long batchId) {
+        Earlier earlier = earlier(batchId);
+        List<Change> back = back(batchId);
+        Map<Ref, Facts> known = releases.facts(back.stream().map(Change::target).collect(Collectors.toSet()));
+        return new Undoable(
+                batchId,
+                earlier.says,
+                earlier.release,
+                back.stream()
+                        .map(change -> {
+                            Facts facts = known.get(change.target());
+                            String now = facts == null ? null : facts.text(change.field());
+                            return new Undoing(
+                                    change.field().id(),
+                                    change.field().name() + " of the "
+                                            + change.target().entity().id(),
+                                    now,
+                                    change.after(),
+                                    facts == null || !Objects.equals(now, change.before()));
+                        })
+                        .toList());
+    }
+
+    /** Undoes a batch of any age, all of it or nothing. */
+    @Transactional
+    public void undoEarlier(long batchId, Account account) {
+        Earlier earlier = earlier(batchId);
+        if (earlier.release == null) lockCatalogue();
+        else lock(earlier.release);
+        if (!undoable(batchId).possible())
+            throw Problem.conflict(
+                    "stands-in-the-way",
+                    "Some of these values were changed again later. Undo the later change first. Nothing was changed.");
+        write(earlier.release, back(batchId), account, "undo", batchId, earlier.says, ChangeSource.UNDO, "");
+        jdbc.sql("UPDATE batch SET undone = true WHERE id = ?").param(batchId).update();
+    }
+
+    private Earlier earlier(long batchId) {
+        Earlier earlier = jdbc.sql("SELECT id, release_id, says, kind, undone FROM batch WHERE id = ?")
+                .param(batchId)
+                .query((row, n) -> new Earlier(
+                        row.getLong("id"),
+                        row.getObject("release_id", Long.class),
+                        row.getString("says"),
+                        row.getString("kind"),
+                        row.getBoolean("undone")))
+                .optional()
+                .orElseThrow(() -> Problem.missing("change"));
+        if (!earlier.kind.equals("edit") || earlier.undone)
+            throw Problem.conflict("undone-already", "This has already been undone. Nothing was changed.");
+        return earlier;
+    }
+
+    private List<Change> back(long batchId) {
+        List<Change> back = new ArrayList<>();
+        for (Change change : changes(batchId)) back.add(0, change.inverse());
+        return people.resolve(back);
+    }
+
     private record Logged(long id, String says) {}
 
     private Optional<Logged> lastDone(@Nullable Long scope, Account account) {
         return logged("""
-                SELECT id, says FROM batch WHERE release_id IS NOT DISTINCT FROM ? AND account_id = ? AND kind = 'edit' AND NOT undone
-                ORDER BY id DESC LIMIT 1""", scope, account.id());
+                SELECT id, says FROM batch WHERE %s AND account_id = :account AND sitting = :sitting AND at > :since
+                  AND kind = 'edit' AND NOT undone ORDER BY id DESC LIMIT 1""", scope, account);
     }
 
     /** A new edit ends what could be done again: only batches behind the last standing one count. */
     private Optional<Logged> firstUndone(@Nullable Long scope, Account account) {
         return logged("""
-                SELECT id, says FROM batch b WHERE release_id IS NOT DISTINCT FROM ? AND account_id = ? AND kind = 'edit' AND undone
-                  AND id > coalesce((SELECT max(id) FROM batch WHERE release_id IS NOT DISTINCT FROM b.release_id
-                      AND account_id = b.account_id AND kind = 'edit' AND NOT undone), 0)
-                ORDER BY id LIMIT 1""", scope, account.id());
+                SELECT id, says FROM batch WHERE %1$s AND account_id = :account AND sitting = :sitting AND at > :since
+                  AND kind = 'edit' AND undone AND id > coalesce((SELECT max(id) FROM batch WHERE %1$s AND account_id = :account
+                      AND kind = 'edit' AND NOT undone), 0) ORDER BY id LIMIT 1""", scope, account);
     }
 
-    private Optional<Logged> logged(String sql, @Nullable Long scope, long accountId) {
-        return jdbc.sql(sql)
-                .params(Arrays.asList(scope, accountId))
+    private Optional<Logged> logged(String sql, @Nullable Long scope, Account account) {
+        return jdbc.sql(sql.formatted(scope == null ? "release_id IS NULL" : "release_id = " + scope))
+                .param("account", account.id())
+                .param("sitting", account.sitting())
+                .param("since", Timestamp.from(clock.instant().minus(LONGEST_SITTING)))
                 .query((row, n) -> new Logged(row.getLong("id"), row.getString("says")))
                 .optional();
     }
@@ -215,7 +315,8 @@ public class ChangeService {
             String kind,
             Long ofBatch,
             String says,
-            String source) {
+            ChangeSource source,
+            String note) {
         Map<Ref, Facts> known = scope == null
                 ? releases.facts(changes.stream().map(Change::target).collect(Collectors.toSet()))
                 : releases.facts(scope);
@@ -237,10 +338,18 @@ public class ChangeService {
                             "Somebody changed this in the meantime. Nothing was written; both values are shown.")
                     .with("conflicts", conflicts);
         long batch = jdbc.sql("""
-                        INSERT INTO batch (release_id, account_id, at, kind, of_batch, says, source)
-                        VALUES (?, ?, ?, ?, ?, ?, ?) RETURNING id""")
+                        INSERT INTO batch (release_id, account_id, at, kind, of_batch, says, source, note, sitting)
+                        VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) RETURNING id""")
                 .params(Arrays.asList(
-                        scope, account.id(), Timestamp.from(clock.instant()), kind, ofBatch, says, source))
+                        scope,
+                        account.id(),
+                        Timestamp.from(clock.instant()),
+                        kind,
+                        ofBatch,
+                        says,
+                        source.id(),
+                        note,
+                        account.sitting()))
                 .query(Long.class)
                 .single();
         releases.store(changes);
@@ -294,9 +403,23 @@ public class ChangeService {
                 .single();
     }
 
+    private void checkFiles(String wanted, List<Sha256> files) {
+        int right = jdbc.sql("SELECT count(*) FROM file WHERE sha256 = ANY (?) AND kind = ?")
+                .params(files.stream().map(Sha256::hex).toArray(String[]::new), wanted)
+                .query(Integer.class)
+                .single();
+        if (right < files.size())
+            throw Problem.input(
+                    "wrong-file",
+                    "That file is not here, or it is not %s file."
+                            .formatted(wanted.equals("audio") ? "an audio" : "a picture"));
+    }
+
     private void checkName(Change change) {
+        if (change.field() == Fields.SERIES_TITLE && change.after() == null)
+            throw Problem.input("no-name", "A title is required.").with("field", change.field().id());
         if (change.field() != Fields.PARTY_NAME) return;
-        if (change.after() == null) throw Problem.input("no-name", "Somebody without a name could not be found again.");
+        if (change.after() == null) throw Problem.input("no-name", "A name is required.");
         boolean taken = jdbc.sql("SELECT EXISTS (SELECT 1 FROM party WHERE name = ? AND id <> ?)")
                 .params(change.after(), change.target().id())
                 .query(Boolean.class)
@@ -304,7 +427,7 @@ public class ChangeService {
         if (taken)
             throw Problem.conflict(
                     "name-taken",
-                    "“%s” is somebody already. If both are one, merge them; nothing was changed."
+                    "“%s” already exists. If both are the same, merge them; nothing was changed."
                             .formatted(change.after()));
     }
 
@@ -320,13 +443,15 @@ public class ChangeService {
                 && !Order.parse(change.after()).ids().stream()
                         .allMatch(id -> known.containsKey(new Ref(Entity.TRACK, id))))
             throw Problem.input("foreign-track", "A running order holds tracks of its own release only.");
-        if (change.field().type() == ValueTypes.FILE) {
-            String wanted = change.field() == Fields.RELEASE_COVER ? "picture" : "audio";
-            boolean right = jdbc.sql("SELECT EXISTS (SELECT 1 FROM file WHERE sha256 = ? AND kind = ?)")
-                    .params(new Sha256(change.after()).hex(), wanted)
-                    .query(Boolean.class)
-                    .single();
-            if (!right) throw Problem.input("wrong-file", "That file is not here, or it is no %s.".formatted(wanted));
-        }
+        if (change.field() == Fields.RECORDING_MASTER) checkFiles("audio", List.of(new Sha256(change.after())));
+        else if (change.field().type() == ValueTypes.FILE)
+            checkFiles("picture", List.of(new Sha256(change.after())));
+        if (change.field() == Fields.RELEASE_PICTURES)
+            checkFiles(
+                    "picture",
+                    Fields.RELEASE_PICTURES.type().parse(change.after()).stream()
+                            .map(FurtherPicture::file)
+                            .toList());
+        if (change.field() == Fields.RELEASE_SERIES) series.enter(change.after());
     }
 }

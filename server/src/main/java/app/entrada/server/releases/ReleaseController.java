@@ -1,5 +1,6 @@
 package app.entrada.server.releases;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -133,7 +134,7 @@ class ReleaseController {
         }
         String says = edits.says() == null ? "Edit" : edits.says();
         String source = edits.source() == null ? "typed" : edits.source();
-        return views.delta(changes.apply(id, new ChangeService.Batch(cut(says), cut(source), batch), account), account);
+        return views.delta(changes.apply(id, new ChangeService.Batch(cut(says), ChangeSource.TYPED, cut(source), batch), account), account);
     }
 
     private static String cut(String text) {

@@ -1,5 +1,6 @@
 package app.entrada.server.releases;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -62,7 +63,7 @@ public class ReleaseService {
                         new Ref(Entity.RELEASE, made.id()), field, made.facts().text(field), text));
         });
         Release begun =
-                changes.apply(made.id(), new ChangeService.Batch("Begun from another", "template", other), account);
+                changes.apply(made.id(), new ChangeService.Batch("Begun from another", ChangeSource.TEMPLATE, other), account);
         return withFirstTrack(begun, kind, title, account);
     }
 
@@ -81,7 +82,7 @@ public class ReleaseService {
                     Fields.RECORDING_ISRC,
                     null,
                     codes.next(Fields.RECORDING_ISRC, account.id())));
-        return changes.apply(id, new ChangeService.Batch("First track", "label's defaults", first), account);
+        return changes.apply(id, new ChangeService.Batch("First track", ChangeSource.DEFAULTS, first), account);
     }
 
     /** A new release from the label's defaults, with its codes allocated and no track. */
@@ -109,7 +110,7 @@ public class ReleaseService {
                     Fields.RELEASE_CATALOGUE_NUMBER,
                     null,
                     codes.next(Fields.RELEASE_CATALOGUE_NUMBER, account.id())));
-        return changes.apply(id, new ChangeService.Batch("New release", "label's defaults", facts), account);
+        return changes.apply(id, new ChangeService.Batch("New release", ChangeSource.DEFAULTS, facts), account);
     }
 
     /** Adds an empty track at the end. */
@@ -131,7 +132,7 @@ public class ReleaseService {
                 release.id(),
                 new ChangeService.Batch(
                         "Track %d".formatted(release.tracks().size() + 1),
-                        "typed",
+                        ChangeSource.TYPED,
                         List.of(release.behindTheLast(List.of(track)))),
                 account);
     }
@@ -147,7 +148,7 @@ public class ReleaseService {
         Change change = new Change(target, field, null, codes.next(field, account.id()));
         return changes.apply(
                 releaseId,
-                new ChangeService.Batch(field.name(), "next of the label's block", List.of(change)),
+                new ChangeService.Batch(field.name(), ChangeSource.CODE_BOOK, List.of(change)),
                 account);
     }
 
@@ -162,7 +163,7 @@ public class ReleaseService {
                         () -> Problem.conflict("finding-gone", "That finding no longer stands. Nothing was changed."));
         Fix fix = finding.fix().orElseThrow(() -> Problem.conflict("no-fix", "That finding has no safe fix."));
         if (fix instanceof Fix.Edit edit)
-            return changes.apply(releaseId, new ChangeService.Batch(edit.label(), "safe fix", edit.changes()), account);
+            return changes.apply(releaseId, new ChangeService.Batch(edit.label(), ChangeSource.SAFE_FIX, edit.changes()), account);
         if (fix instanceof Fix.Picture)
             throw Problem.conflict(
                     "see-first", "Another picture is looked at first: under Artwork. Nothing was changed.");
@@ -182,6 +183,6 @@ public class ReleaseService {
             throw Problem.conflict(
                     "nothing-to-fix", "None of these can be mended safely any more. Nothing was changed.");
         String says = "%d safe fixes".formatted(batch.size());
-        return changes.apply(releaseId, new ChangeService.Batch(says, "safe fix", batch), account);
+        return changes.apply(releaseId, new ChangeService.Batch(says, ChangeSource.SAFE_FIX, batch), account);
     }
 }

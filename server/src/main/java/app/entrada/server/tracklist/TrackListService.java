@@ -1,5 +1,6 @@
 package app.entrada.server.tracklist;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.PlayingTime;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Release;
@@ -80,6 +81,7 @@ class TrackListService {
                 releaseId,
                 new ChangeService.Batch(
                         "Track list, %d row%s".formatted(rows.size(), rows.size() == 1 ? "" : "s"),
+                        ChangeSource.TRACK_LIST,
                         from.length() <= 200 ? from : from.substring(0, 200),
                         batch),
                 account);

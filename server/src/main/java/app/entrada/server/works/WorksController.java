@@ -1,5 +1,6 @@
 package app.entrada.server.works;
 
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -306,6 +307,6 @@ class WorksController {
                     divided.facts().text(Fields.WORK_PUBLISHERS),
                     ValueTypes.PUBLISHERS.format(parts.publishers())));
         return view(
-                changes.apply(id, new ChangeService.Batch("Shares divided equally", "equal split", batch), account));
+                changes.apply(id, new ChangeService.Batch("Shares divided equally", ChangeSource.TYPED, "equal split", batch), account));
     }
 }

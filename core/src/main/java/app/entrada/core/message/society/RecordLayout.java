@@ -123,6 +123,18 @@ public final class RecordLayout {
         return LAYOUTS.getOrDefault(type, List.of());
     }
 
+    /**
+     * A column of a record type.
+     *
+     * @throws IllegalArgumentException when there is none of that name
+     */
+    static Column column(String type, String name) {
+        return of(type).stream()
+                .filter(column -> column.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("%s has no field “%s”".formatted(type, name)));
+    }
+
     /** Length of a whole record of this type, characters. */
     public static int length(String type) {
         List<Column> columns = of(type);

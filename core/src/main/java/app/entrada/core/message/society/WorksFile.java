@@ -1,6 +1,7 @@
 package app.entrada.core.message.society;
 
 import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.audio.AudioMeasuring;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -16,11 +17,14 @@ import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
-import app.entrada.core.text.FileNames;
+import app.entrada.core.text.LatinLetters;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -28,7 +32,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.zip.CRC32;
+import java.util.stream.Collectors;
 
 /**
  * Works for an authors' society: Common Works Registration 2.1. One transaction a work: NWR for those that the society has
@@ -36,6 +40,10 @@ import java.util.zip.CRC32;
  */
 public final class WorksFile {
     private static final String WORLD = "2136";
+    /** Record type and its two sequence numbers. */
+    private static final int PREFIX = 19;
+
+    private static final Set<String> NOT_OF_A_WORK = Set.of("HDR", "GRH", "GRT", "TRL");
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("yyyyMMdd");
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HHmmss");
 
@@ -72,9 +80,25 @@ public final class WorksFile {
         return "W%010d".formatted(work.id());
     }
 
-    /** The file of all works of the release. */
+    /** The file of the works of the release that are told; see {@link #told}. */
     public static String of(Outgoing out) {
-        return new WorksFile(out).written();
+        return new WorksFile(out).written(told(out));
+    }
+
+    /**
+     * Ids of the works that a file tells: those that do not stand at the society just so. When it has all of them so, a full delivery
+     * tells all again and an update tells none.
+     */
+    public static Set<Long> told(Outgoing out) {
+        Map<Work, List<Track>> all = works(out.release());
+        Set<Long> ids = all.keySet().stream().map(Work::id).collect(Collectors.toCollection(LinkedHashSet::new));
+        Map<String, String> now = digests(new WorksFile(out).written(ids));
+        Set<Long> told = new LinkedHashSet<>();
+        for (Work work : all.keySet()) {
+            Outgoing.KnownWork known = out.known().get(work.id());
+            if (known == null || !known.digest().equals(now.get(submitterNumber(work)))) told.add(work.id());
+        }
+        return told.isEmpty() && out.occasion() == Outgoing.Occasion.FULL ? ids : told;
     }
 
     /** The works of a release, each once, with the tracks on which they are recorded. */
@@ -93,18 +117,13 @@ public final class WorksFile {
         return LocalDateTime.ofInstant(out.sealed(), ZoneOffset.UTC);
     }
 
-    private String written() {
+    private String written(Set<Long> told) {
         LocalDateTime at = at(out);
         add(
                 "HDR",
                 Map.of(
                         "sender type", "PB",
-                        "sender ID",
-                                out.subject()
-                                        .of(out.label().publisher(), Fields.PARTY_IPI)
-                                        .flatMap(written -> written.code())
-                                        .map(code -> code.digits().substring(2))
-                                        .orElse(""),
+                        "sender ID", out.label().societyId(),
                         "sender name",
                                 fit(
                                         out.label().publisher().isEmpty()
@@ -119,7 +138,7 @@ public final class WorksFile {
         for (String type : List.of("NWR", "REV")) {
             List<Map.Entry<Work, List<Track>>> of = works(out.release()).entrySet().stream()
                     .filter(each -> out.known().containsKey(each.getKey().id()) == type.equals("REV"))
-                    .filter(each -> told(each.getKey(), each.getValue()))
+                    .filter(each -> told.contains(each.getKey().id()))
                     .toList();
             if (of.isEmpty()) continue;
             groups++;
@@ -145,38 +164,33 @@ public final class WorksFile {
     }
 
     /**
-     * Whether a work is told: not where the society has it just so. When it has all of them so, a full delivery tells all
-     * again and an update tells none.
+     * What stands for all that a file says of each work, by our number for it: a checksum of its records. Left out are their
+     * numbers in the file, whether it is told for the first time, and the ISWC, which comes from the society itself.
      */
-    private boolean told(Work work, List<Track> tracks) {
-        boolean nothingNew = out.occasion() == Outgoing.Occasion.FULL
-                && works(out.release()).entrySet().stream().allMatch(each -> stands(each.getKey(), each.getValue()));
-        return nothingNew || !stands(work, tracks);
-    }
-
-    private boolean stands(Work work, List<Track> tracks) {
-        Outgoing.KnownWork known = out.known().get(work.id());
-        return known != null && known.digest().equals(digest(out.release(), work, tracks));
-    }
-
-    /** Stands for all that a file says of a work. */
-    public static String digest(Release release, Work work, List<Track> tracks) {
-        CRC32 crc = new CRC32();
-        StringBuilder says = new StringBuilder();
-        for (Field<?> field : Fields.of(Entity.WORK)) {
-            // the code comes from the society itself
-            if (field == Fields.WORK_ISWC) continue;
-            says.append(work.facts().text(field)).append('\n');
+    public static Map<String, String> digests(String file) {
+        Map<String, StringBuilder> records = new LinkedHashMap<>();
+        StringBuilder open = new StringBuilder();
+        for (String line : file.split("\r?\n")) {
+            String type = line.length() < PREFIX ? "" : line.substring(0, 3);
+            if (type.equals("NWR") || type.equals("REV")) {
+                open = new StringBuilder();
+                records.put(RecordLayout.read(line, "submitter work number"), open);
+                RecordLayout.Column iswc = RecordLayout.column(type, "ISWC");
+                line = line.substring(0, iswc.at()) + line.substring(iswc.at() + iswc.width());
+                type = "";
+            }
+            if (NOT_OF_A_WORK.contains(line.substring(0, Math.min(3, line.length())))) continue;
+            open.append(type).append(line, Math.min(PREFIX, line.length()), line.length()).append('\n');
         }
-        for (Track track : tracks)
-            says.append(track.facts().text(Fields.TRACK_TITLE))
-                    .append('\n')
-                    .append(track.recording().facts().text(Fields.RECORDING_ISRC))
-                    .append('\n')
-                    .append(release.text(track, Fields.TRACK_ARTISTS))
-                    .append('\n');
-        crc.update(says.toString().getBytes(java.nio.charset.StandardCharsets.UTF_8));
-        return "%08x-%d".formatted(crc.getValue(), says.length());
+        Map<String, String> digests = new LinkedHashMap<>();
+        records.forEach((number, lines) -> digests.put(number, digest(lines.toString())));
+        return digests;
+    }
+
+    private static String digest(String lines) {
+        MessageDigest digest = AudioMeasuring.sha256();
+        digest.update(lines.getBytes(StandardCharsets.UTF_8));
+        return AudioMeasuring.hex(digest).hex();
     }
 
     private void add(String type, Map<String, String> values) {
@@ -196,13 +210,14 @@ public final class WorksFile {
         groupTransactions++;
         inTransaction = 0;
         String title = title(work, tracks);
+        String latin = latin(work, tracks);
         List<Writer> writers = work.writers();
         List<Origin> origins = work.facts().get(Fields.WORK_ORIGINS).orElse(List.of());
         boolean words = !Writer.lyricists(writers).isEmpty();
         boolean modified = origins.stream().anyMatch(WorksFile::isModification);
         String language = language(tracks);
         Map<String, String> values = new LinkedHashMap<>();
-        values.put("title", fit(title, 60));
+        values.put("title", fit(latin, 60));
         values.put("language", language);
         values.put("submitter work number", submitterNumber(work));
         values.put("ISWC", iswc(work));
@@ -228,7 +243,7 @@ public final class WorksFile {
         values.put("priority", "N");
         detail(type, values);
         parties(work, writers);
-        titles(work, tracks, title, language);
+        titles(tracks, title, latin, language);
         if (modified)
             origins.stream().filter(WorksFile::isModification).findFirst().ifPresent(this::original);
         performers(tracks);
@@ -239,11 +254,21 @@ public final class WorksFile {
         return origin.how() != Origin.Use.SAMPLE && origin.how() != Origin.Use.COVER;
     }
 
-    private String title(Work work, List<Track> tracks) {
+    private static String title(Work work, List<Track> tracks) {
         return work.facts()
                 .get(Fields.WORK_TITLE)
                 .or(() -> tracks.get(0).facts().get(Fields.TRACK_TITLE))
                 .orElse("");
+    }
+
+    /** The title in Latin letters: as a person gave it for the work, or for the track whose title it has. */
+    private static String latin(Work work, List<Track> tracks) {
+        Optional<String> given = work.facts()
+                .get(Fields.WORK_LATIN_TITLE)
+                .or(() -> work.facts().get(Fields.WORK_TITLE).isPresent()
+                        ? Optional.empty()
+                        : tracks.get(0).facts().get(Fields.TRACK_LATIN_TITLE));
+        return LatinLetters.of(title(work, tracks), given).orElse("");
     }
 
     private static String iswc(Work work) {
@@ -293,7 +318,7 @@ public final class WorksFile {
             Map<String, String> values = new LinkedHashMap<>();
             values.put("publisher sequence", String.valueOf(sequence));
             values.put("party number", partyNumber(publisher.name()));
-            values.put("name", fit(publisher.name(), 45));
+            values.put("name", fit(latinName(publisher.name()), 45));
             values.put("type", publisher.role().name());
             values.put("IPI name number", ipi(publisher.name()));
             shares(values, publisher.shares(), publisher.name());
@@ -318,7 +343,7 @@ public final class WorksFile {
                             "PWR",
                             Map.of(
                                     "party number", partyNumber(publisher),
-                                    "name", fit(publisher, 45),
+                                    "name", fit(latinName(publisher), 45),
                                     "writer party number", partyNumber(writer.name()))));
         }
     }
@@ -361,33 +386,60 @@ public final class WorksFile {
                 .orElse("");
     }
 
-    /** Our number for a party: made from the name alone, so that it is the same in every file. */
-    static String partyNumber(String name) {
-        CRC32 crc = new CRC32();
-        crc.update(plain(name).getBytes(java.nio.charset.StandardCharsets.US_ASCII));
-        return "%09d".formatted(crc.getValue() % 1_000_000_000L);
+    /** Our number for a party, given once for ever. */
+    private String partyNumber(String name) {
+        Long number = out.partyNumbers().get(name);
+        if (number == null) throw new IllegalArgumentException("%s has no number as a party".formatted(name));
+        return "%09d".formatted(number);
     }
 
-    /** Last and first name as the society pays them: by legal name where one is known. */
+    /**
+     * Family and given name as the society pays them: by the name to sort by, which says where the one ends, else the last
+     * word of the legal name.
+     */
     private String[] lastAndFirst(String name) {
-        Facts facts = out.subject().people().get(name);
-        Optional<String> sort = facts == null ? Optional.empty() : facts.get(Fields.PARTY_SORT_NAME);
-        Optional<String> legal = facts == null ? Optional.empty() : facts.get(Fields.PARTY_LEGAL_NAME);
-        if (legal.isEmpty() && sort.isPresent() && sort.get().contains(", "))
-            return sort.get().split(", ", 2);
-        String whole = legal.orElse(name);
+        Facts facts = out.subject().people().getOrDefault(name, Facts.NONE);
+        Optional<String> sort = facts.get(Fields.PARTY_SORT_NAME).filter(text -> text.contains(", "));
+        String whole = LatinLetters.of(
+                        facts.get(Fields.PARTY_LEGAL_NAME).orElse(name), facts.get(Fields.PARTY_LATIN_NAME))
+                .orElse(name);
+        if (sort.isPresent() && LatinLetters.certain(sort.get())) {
+            String[] parts = sort.get().split(", ", 2);
+            // the name to sort by may be the artist's; of a legal name it says only which word comes first
+            if (sameWords(sort.get(), whole)) return parts;
+            String family = LatinLetters.ascii(parts[0]);
+            int there = LatinLetters.ascii(whole).lastIndexOf(family);
+            if (there > 0)
+                return new String[] {
+                    LatinLetters.ascii(whole).substring(there),
+                    LatinLetters.ascii(whole).substring(0, there).strip()
+                };
+            if (facts.get(Fields.PARTY_LEGAL_NAME).isEmpty()) return parts;
+        }
         int blank = whole.lastIndexOf(' ');
         return blank < 0
                 ? new String[] {whole, ""}
                 : new String[] {whole.substring(blank + 1), whole.substring(0, blank)};
     }
 
-    private void titles(Work work, List<Track> tracks, String title, String language) {
+    private static boolean sameWords(String one, String other) {
+        return words(one).equals(words(other));
+    }
+
+    private static List<String> words(String name) {
+        return Arrays.stream(plain(name).split("[^\\p{L}\\d-]+"))
+                .filter(word -> !word.isEmpty())
+                .sorted()
+                .toList();
+    }
+
+    private void titles(List<Track> tracks, String title, String latin, String language) {
         Set<String> others = new LinkedHashSet<>();
         for (Track track : tracks)
             track.facts()
                     .get(Fields.TRACK_TITLE)
-                    .filter(each -> !plain(each).equals(plain(title)))
+                    .flatMap(each -> LatinLetters.of(each, track.facts().get(Fields.TRACK_LATIN_TITLE)))
+                    .filter(each -> !plain(each).equals(plain(latin)))
                     .ifPresent(others::add);
         for (String other : others) detail("ALT", Map.of("title", fit(other, 60), "type", "AT", "language", language));
         if (!plain(title).equalsIgnoreCase(title)) detail("NAT", Map.of("title", title, "language", language));
@@ -412,7 +464,7 @@ public final class WorksFile {
         for (Track track : tracks)
             out.release().holds(track, Fields.TRACK_ARTISTS).ifPresent(names -> artists.addAll(names.list()));
         for (String artist : artists)
-            detail("PER", Map.of("last name", fit(artist, 45), "IPI name number", ipi(artist)));
+            detail("PER", Map.of("last name", fit(latinName(artist), 45), "IPI name number", ipi(artist)));
     }
 
     private void recording(Track track) {
@@ -446,9 +498,16 @@ public final class WorksFile {
         detail("REC", values);
     }
 
+    private String latinName(String name) {
+        return LatinLetters.of(
+                        name,
+                        out.subject().people().getOrDefault(name, Facts.NONE).get(Fields.PARTY_LATIN_NAME))
+                .orElse("");
+    }
+
     /** The text as the format holds it: ASCII capitals. */
     static String plain(String text) {
-        return FileNames.ascii(text).toUpperCase(Locale.ROOT);
+        return LatinLetters.ascii(text).toUpperCase(Locale.ROOT);
     }
 
     private static String fit(String text, int width) {

@@ -13,6 +13,7 @@ import app.entrada.core.rule.PlainRule;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
 import app.entrada.core.text.FileNames;
+import app.entrada.core.text.LatinLetters;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -131,12 +132,18 @@ final class FileRules {
                                 .filter(title -> !java.nio.charset.StandardCharsets.ISO_8859_1
                                         .newEncoder()
                                         .canEncode(plain(title)))
-                                .map(title -> s.at(
-                                        t,
-                                        Fields.TRACK_TITLE,
-                                        "CD-Text cannot hold “%s”; it will say “%s”.",
-                                        title,
-                                        FileNames.ascii(title))))));
+                                .map(title -> LatinLetters.of(title, t.facts().get(Fields.TRACK_LATIN_TITLE))
+                                        .map(latin -> s.at(
+                                                t,
+                                                Fields.TRACK_TITLE,
+                                                "CD-Text cannot hold “%s”; it will say “%s”.",
+                                                title,
+                                                latin))
+                                        .orElseGet(() -> s.at(
+                                                t,
+                                                Fields.TRACK_LATIN_TITLE,
+                                                "CD-Text cannot hold “%s”; enter the title in Latin letters.",
+                                                title))))));
     }
 
     private interface CopyLook {

@@ -9,7 +9,6 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.field.Origin;
 import app.entrada.core.field.RightsLine;
 import app.entrada.core.field.Terms;
-import app.entrada.core.gather.Belonging;
 import app.entrada.core.release.Track;
 import app.entrada.core.rule.Family;
 import app.entrada.core.rule.Fix;
@@ -76,10 +75,11 @@ final class ReleaseRules {
                         Map.of(),
                         (s, p) -> Stream.concat(
                                 year(s, Fields.RELEASE_P_LINE),
-                                s.tracks(track -> track.facts()
-                                        .get(Fields.TRACK_P_LINE)
+                                s.tracks(track -> track.recording()
+                                        .facts()
+                                        .get(Fields.RECORDING_P_LINE)
                                         .filter(line -> tooLate(s, line))
-                                        .map(line -> s.at(track, Fields.TRACK_P_LINE, yearSays(s, line)))))),
+                                        .map(line -> s.at(track, Fields.RECORDING_P_LINE, yearSays(s, line)))))),
                 rule(
                         "c-line.year",
                         "Year of the C-line",
@@ -190,12 +190,12 @@ final class ReleaseRules {
                 tracks((s, t, p) -> t.recording().work().facts().get(Fields.WORK_ORIGINS).stream()
                         .flatMap(List::stream)
                         .filter(origin -> uses.contains(origin.how()))
-                        .filter(origin -> !s.paper(Belonging.PERMISSION.says(), t))
+                        .filter(origin -> !s.permitted(t, origin))
                         .findFirst()
                         .map(origin -> s.at(
                                 t,
                                 Fields.WORK_ORIGINS,
-                                "%s holds a %s of “%s”, and no permission is among the papers.",
+                                "%s contains a %s of “%s”; no document is confirmed as its permission.",
                                 s.name(t),
                                 origin.how().says(),
                                 origin.title()))));
@@ -281,7 +281,7 @@ final class ReleaseRules {
         if (sells.isEmpty()) return Optional.empty();
         return s.fact(Fields.RELEASE_TERRITORIES)
                 .filter(where -> sells.stream()
-                        .noneMatch(country -> where.worldwide() != where.codes().contains(country)))
+                        .noneMatch(where::holds))
                 .map(where -> s.at(
                         Fields.RELEASE_TERRITORIES,
                         "The rights hold for %s; the destination sells in %s only.",
@@ -319,20 +319,14 @@ final class ReleaseRules {
     }
 
     private static Optional<Observation> remix(Subject s, Track track, Params p) {
-        boolean remixed = track.recording().facts().get(Fields.RECORDING_CREDITS).stream()
-                .flatMap(List::stream)
-                .anyMatch(credit -> credit.roles().contains("remixer"));
-        String owner = s.release()
-                .holds(track, Fields.TRACK_P_LINE)
-                .map(RightsLine::owner)
-                .orElse("");
+        String owner = Subject.owner(s.release(), track);
         boolean own = owner.isEmpty()
                 || NameFolding.fold(owner).equals(NameFolding.fold(s.label().name()));
-        return remixed && !own && !s.paper(Belonging.PERMISSION.says(), track)
+        return Subject.isRemix(track) && !own && !s.remixPermitted(track)
                 ? Optional.of(s.at(
                         track,
                         Fields.RECORDING_CREDITS,
-                        "%s is a remix of a recording of %s, and no permission is among the papers.",
+                        "%s is a remix of a recording owned by %s; no document is confirmed as its permission.",
                         s.name(track),
                         owner))
                 : Optional.empty();

@@ -18,6 +18,7 @@ import app.entrada.core.rule.PlainRule;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
 import app.entrada.core.text.FileNames;
+import app.entrada.core.text.LatinLetters;
 import app.entrada.core.work.Shares;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -38,6 +39,7 @@ final class WorkRules {
             "\\b(?:arr(?:\\.|anged|angement)?|translated|translation|medley|pot-?pourri|after)\\b",
             Pattern.CASE_INSENSITIVE);
 
+    private static final Pattern PLAIN = Pattern.compile("[\\x20-\\x7E]*[A-Za-z0-9][\\x20-\\x7E]*");
     private static final Pattern LATIN = Pattern.compile("[A-Za-z0-9]");
 
     private WorkRules() {}
@@ -214,22 +216,53 @@ final class WorkRules {
                                         s.name(t))))),
                 rule(
                         "title.untransliterable",
-                        "Title without Latin letters",
-                        "The exchange format of societies knows capital letters and digits only.",
-                        works((s, t, p) -> t.recording()
-                                .work()
-                                .facts()
-                                .get(Fields.WORK_TITLE)
-                                .or(() -> t.facts().get(Fields.TRACK_TITLE))
-                                // transliterating costs much, and most titles have a Latin letter anyway
-                                .filter(title -> !LATIN.matcher(title).find()
-                                        && !LATIN.matcher(FileNames.ascii(title))
-                                                .find())
-                                .map(title -> s.at(
+                        "Title in Latin letters missing",
+                        "The exchange format of societies knows Latin capitals and digits only, and Chinese characters are read in more than one way.",
+                        works(WorkRules::untransliterable)),
+                rule(
+                        "name.untransliterable",
+                        "Name in Latin letters missing",
+                        "The exchange format of societies knows Latin capitals and digits only; a guessed name is somebody else’s.",
+                        works((s, t, p) -> writers(t).stream()
+                                .map(Writer::name)
+                                .filter(name -> s.of(name, Fields.PARTY_LATIN_NAME)
+                                        .isEmpty())
+                                .filter(name -> !LATIN.matcher(legal(s, name)).find() && !LatinLetters.certain(legal(s, name)))
+                                .findFirst()
+                                .map(name -> s.at(
                                         t,
-                                        Fields.WORK_TITLE,
-                                        "Nothing is left of “%s” in Latin letters; wanted: a title that can be written so.",
-                                        title)))));
+                                        Fields.WORK_WRITERS,
+                                        "%s has no name in Latin letters; enter it on their page under People.",
+                                        name)))),
+                rule(
+                        "work.no-sender",
+                        "Sender’s society ID missing",
+                        "A society knows the sender of a file by its number (CWR, record HDR).",
+                        (s, p) -> s.label().societyId().isEmpty()
+                                ? Stream.of(s.at(
+                                        Fields.RELEASE_LABEL,
+                                        "The label has no society ID; a manager enters it in the label’s settings."))
+                                : Stream.empty()));
+    }
+
+    private static Optional<Observation> untransliterable(Subject s, Track track, Params p) {
+        Optional<String> title = track.recording().work().facts().get(Fields.WORK_TITLE);
+        boolean own = title.isPresent();
+        Optional<String> given = own
+                ? track.recording().work().facts().get(Fields.WORK_LATIN_TITLE)
+                : track.recording()
+                        .work()
+                        .facts()
+                        .get(Fields.WORK_LATIN_TITLE)
+                        .or(() -> track.facts().get(Fields.TRACK_LATIN_TITLE));
+        return title.or(() -> track.facts().get(Fields.TRACK_TITLE))
+                // transliterating costs much, and most titles have Latin letters only
+                .filter(text -> given.isEmpty() && !PLAIN.matcher(text).matches() && !LatinLetters.certain(text))
+                .map(text -> s.at(
+                        track,
+                        own ? Fields.WORK_LATIN_TITLE : Fields.TRACK_LATIN_TITLE,
+                        "“%s” cannot be put into Latin letters without a guess; enter the title in Latin letters.",
+                        text));
     }
 
     private static Rule rule(String id, String name, String reason, PlainRule.Look look) {

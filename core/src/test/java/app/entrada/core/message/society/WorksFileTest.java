@@ -13,12 +13,16 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import app.entrada.core.message.Composing;
+import app.entrada.core.message.Consignment;
+import app.entrada.core.message.Outgoing;
 
 @DisplayName("S6 Works in the society's columns, and its answer read back")
 class WorksFileTest {
     private static Samples song() {
         return Samples.single()
-                .with("work.title", "Slack Water")
+                .with("work.workTitle", "Slack Water")
                 .with("work.writers", "Joss Amberley: C 50/50 via Low Lock Music; Ines Quillon: A 0/0")
                 .with("work.publishers", "Low Lock Music: E 50/50")
                 .with("work.lyrics", "[en]\nSlack water");
@@ -41,7 +45,7 @@ class WorksFileTest {
     @Test
     void each_record_is_the_line_that_was_ruled_off_by_hand() {
         List<String> lines = lines(sent(song().release()));
-        assertThat(lines.get(0)).isEqualTo("HDRPB052210040LOW LOCK MUSIC" + b(31) + "01.1020261123100000" + "20261123");
+        assertThat(lines.get(0)).isEqualTo("HDRPB000000952LOW LOCK MUSIC" + b(31) + "01.1020261123100000" + "20261123");
         assertThat(lines.get(1)).isEqualTo("GRHNWR0000102.100000000000" + b(2));
         assertThat(lines.get(2))
                 .isEqualTo("NWR0000000000000000" + "SLACK WATER" + b(49) + "EN" + "W0000000004" + b(3) + b(11)
@@ -49,8 +53,8 @@ class WorksFileTest {
                         + b(12) + "POP" + "000049" + "Y" + "MTX" + b(3) + "ORI" + b(9) + "NINTH WEIR RECORDS" + b(12)
                         + b(10) + b(2) + b(1) + "000" + "00000000" + "U" + b(25) + b(25) + "N")
                 .hasSize(260);
-        String low = WorksFile.partyNumber("Low Lock Music");
-        String joss = WorksFile.partyNumber("Joss Amberley");
+        String low = "000000013";
+        String joss = "000000011";
         assertThat(lines.get(3))
                 .isEqualTo("SPU0000000000000001" + "01" + low + "LOW LOCK MUSIC" + b(31) + b(1) + "E " + b(9)
                         + "00052210040" + b(14) + "OST05000OST05000OST05000" + b(3) + b(13) + b(14) + b(14) + b(2)
@@ -107,10 +111,100 @@ class WorksFileTest {
         assertThat(lines.get(2)).startsWith("REV0000000000000000SLACK WATER");
     }
 
+    /** What stands at the society once this was accepted. */
+    private static String digest(Sent sent) {
+        return WorksFile.digests(WorksFile.of(sent.out())).get("W0000000004");
+    }
+
+    static List<Sent> corrections() {
+        return List.of(
+                sent(song().release()).person("Ines Quillon", "00045620792", "OSTRA", "Quillon, Ines"),
+                sent(song().release()).legal("Joss Amberley", "Jocelyn Amberley"),
+                sent(song().release()).person("Low Lock Music", "00052210040", "PPA", ""),
+                sent(song().with("release.label", "Weirside").release()),
+                sent(song().with("release.barcode", "9521234500315").release()),
+                sent(song().with("release.catalogueNumber", "NW-029B").release()),
+                sent(song().with("release.releaseDate", "2027-02-19").release()),
+                sent(song().with("track.title", "Slack Waters").release()),
+                sent(song().with("work.writers", "Joss Amberley: C 40/40 via Low Lock Music; Ines Quillon: A 10/10")
+                        .release()),
+                sent(song().release()).lasting(50));
+    }
+
+    @ParameterizedTest
+    @MethodSource("corrections")
+    void whatever_the_file_says_of_a_work_is_told_again_when_it_was_corrected(Sent corrected) {
+        String before = digest(sent(song().release()));
+        List<String> told = lines(corrected.has(4, "OST-1", before).on(Outgoing.Occasion.UPDATE));
+        assertThat(told.get(1)).startsWith("GRHREV00001");
+        List<String> untouched = lines(
+                sent(song().release()).has(4, "OST-1", before).on(Outgoing.Occasion.UPDATE));
+        assertThat(untouched).extracting(line -> line.substring(0, 3)).containsExactly("HDR", "TRL");
+    }
+
+    @Test
+    void the_iswc_that_came_from_the_society_itself_is_no_correction() {
+        String before = digest(sent(song().release()));
+        assertThat(digest(sent(song().with("work.iswc", "T-034.524.680-1").release())))
+                .isEqualTo(before);
+    }
+
+    @Test
+    void a_corrected_work_goes_with_its_recording_though_the_society_has_that_file() {
+        Sent corrected = sent(song().with("work.writers", "Joss Amberley: CA 100/100").release())
+                .has(4, "OST-1", digest(sent(song().release())))
+                .on(Outgoing.Occasion.UPDATE)
+                .holding(Sent.SUM);
+        assertThat(Composing.of(corrected.out()).files())
+                .extracting(Consignment.Attached::says)
+                .containsExactly("track 1");
+    }
+
+    @Test
+    void a_party_keeps_its_number_whatever_it_is_called() {
+        // two names of which checksums made the same number once are two parties all the same
+        assertThat(lines(sent(song().release())).stream()
+                        .filter(line -> line.startsWith("SWR"))
+                        .map(line -> RecordLayout.read(line, "party number")))
+                .containsExactly("000000011", "000000012");
+        assertThatThrownBy(() -> lines(sent(
+                        song().with("work.writers", "Sol Pereira-Finch: CA 100/100").release())))
+                .hasMessageContaining("Sol Pereira-Finch has no number");
+    }
+
+    @Test
+    void family_and_given_name_follow_the_name_to_sort_by() {
+        Sent sent = sent(song().with("work.writers", "Mira Tollgate: CA 50/50").release())
+                .person("Mira Tollgate", "", "", "Tollgate, Mira")
+                .legal("Mira Tollgate", "Mirabel van der Tollgate Osei");
+        String swr = lines(sent).stream()
+                .filter(line -> line.startsWith("SWR"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(RecordLayout.read(swr, "last name")).isEqualTo("TOLLGATE OSEI");
+        assertThat(RecordLayout.read(swr, "first name")).isEqualTo("MIRABEL VAN DER");
+    }
+
+    @Test
+    void a_japanese_title_is_registered_as_a_person_wrote_it_in_latin_letters() {
+        List<String> lines = lines(sent(song().with("work.workTitle", "夜の岸")
+                .with("work.workLatinTitle", "Yoru no Kishi")
+                .with("work.writers", "水門: CA 100/100")
+                .release()).latin("水門", "Suimon"));
+        assertThat(RecordLayout.read(lines.get(2), "title")).isEqualTo("YORU NO KISHI");
+        assertThat(lines.stream().filter(line -> line.startsWith("SWR")))
+                .singleElement()
+                .satisfies(line -> assertThat(RecordLayout.read(line, "last name")).isEqualTo("SUIMON"));
+        assertThat(lines.stream().filter(line -> line.startsWith("NAT")))
+                .singleElement()
+                .asString()
+                .contains("夜の岸");
+    }
+
     @Test
     void another_script_is_transliterated_and_stands_as_it_is_beside() {
         List<String> lines = lines(sent(
-                song().with("work.title", "Κύμα").with("track.title", "Κύμα").release()));
+                song().with("work.workTitle", "Κύμα").with("track.title", "Κύμα").release()));
         assertThat(lines.get(2)).startsWith("NWR0000000000000000KYMA ");
         assertThat(lines.stream().filter(line -> line.startsWith("NAT")))
                 .singleElement()
