@@ -67,6 +67,7 @@ public final class Ffmpeg implements Transcoder, SoundDecoder {
             case OPUS ->
                 output.addAll(List.of("-c:a", "libopus", "-b:a", to.kbps() + "k", "-ar", "48000", "-f", "ogg"));
         }
+        if (to.resampled(master).isPresent()) output.addAll(0, List.of("-ar", String.valueOf(to.rateFor(master))));
         output.addAll(List.of("-y", url(target)));
         run(type(kind), source, output);
     }

@@ -71,7 +71,7 @@ public final class ReadyRelease {
             Map.entry("1.tempoClass", "moderate"),
             Map.entry(
                     "1.keywords",
-                    "lock; water; work; song; river; gate; paddle; chain; morning; mist; rope; boat; slow; turn"),
+                    "lock; water; work; wheel; river; gate; paddle; chain; morning; mist; rope; boat; slow; turn"),
             Map.entry("1.recordedOn", "2026-06"),
             Map.entry("1.country", "DE"),
             Map.entry("1.instrumental", "no"),

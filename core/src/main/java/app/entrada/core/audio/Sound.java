@@ -3,7 +3,7 @@ package app.entrada.core.audio;
 import java.util.List;
 
 /**
- * What is measured of decoded sound. Levels of silence are −120 dB and −70 LUFS.
+ * What is measured of decoded sound. Levels of silence are −120 dB and −70 LUFS; see {@link #silent}.
  *
  * @param integratedLufs EBU R 128
  * @param rangeLu EBU Tech 3342
@@ -37,6 +37,13 @@ public record Sound(
         Key key,
         Excerpt excerpt,
         int[] outline) {
+    private static final double GATE = -70;
+
+    /** Whether nothing passes the absolute gate of BS.1770: silence has no loudness, only a lower bound stands for it. */
+    public boolean silent() {
+        return integratedLufs <= GATE;
+    }
+
     /**
      * A run of clipped samples.
      *

@@ -28,12 +28,12 @@ public record CodeReading(
 
     // Order matters: a shape that only one code has comes before shapes made of digits alone.
     private static final List<Kind> KINDS = List.of(
-            kind("ISWC", "T\\d{9,10}", Iswc::parse, c -> ((Iswc) c).compact()),
+            kind("ISWC", "T[\\dOQDILZSB]{9,10}", Iswc::parse, c -> ((Iswc) c).compact()),
             kind("label code", "LC\\d{1,6}", LabelCode::parse, c -> "LC" + ((LabelCode) c).number()),
             kind("ISNI", "\\d{15}[\\dX]", Isni::parse, c -> ((Isni) c).compact()),
-            kind("GTIN", "\\d{12,14}", Gtin::parse, c -> ((Gtin) c).digits()),
+            kind("GTIN", "[\\dOIL]{12,14}", Gtin::parse, c -> ((Gtin) c).digits()),
             kind("IPI", "\\d{9,11}", IpiNameNumber::parse, c -> ((IpiNameNumber) c).digits()),
-            kind("ISRC", "[A-Z]{2}[A-Z0-9]{3}\\d{5,8}", Isrc::parse, c -> ((Isrc) c).compact()));
+            kind("ISRC", "[A-Z]{2}[A-Z0-9]{3}[\\dOQDILZSB]{5,8}", Isrc::parse, c -> ((Isrc) c).compact()));
 
     private static Kind kind(
             String name, String looksLike, Function<String, Object> parse, Function<Object, String> canonical) {
@@ -43,8 +43,8 @@ public record CodeReading(
     /** Reads one pasted code. Never throws: what is wrong is part of the answer. */
     public static CodeReading of(String input) {
         String plain = input.replaceAll("(?i)^\\s*(ISRC|ISWC|IPI|ISNI|EAN|UPC|GTIN)(-\\d+)?\\s*:?", "")
-                .replaceAll("[\\s\\p{Pd}.]", "")
-                .toUpperCase(java.util.Locale.ROOT);
+;
+        plain = Typed.plain(plain);
         for (Kind kind : KINDS) {
             if (!kind.looksLike.matcher(plain).matches()) continue;
             try {

@@ -1,6 +1,5 @@
 package app.entrada.core.code;
 
-import java.util.Locale;
 import java.util.regex.Pattern;
 
 /**
@@ -23,9 +22,11 @@ public record Isrc(String compact) {
      * @throws MalformedCode when what remains is not an ISRC
      */
     public static Isrc parse(String typed) {
-        String plain =
-                Typed.withoutWord(typed, "ISRC").replaceAll("[\\s\\p{Pd}]", "").toUpperCase(Locale.ROOT);
-        if (!SHAPE.matcher(plain).matches()) throw new MalformedCode("ISRC", typed.strip(), WANTED);
+        String plain = Typed.plain(Typed.withoutWord(typed, "ISRC"));
+        if (!SHAPE.matcher(plain).matches()) {
+            String slip = plain.length() == 12 ? Typed.explained(plain, 5) : "";
+            throw new MalformedCode("ISRC", typed.strip(), slip.isEmpty() ? WANTED : slip);
+        }
         return new Isrc(plain);
     }
 

@@ -36,4 +36,10 @@ public final class Bytes {
         buffer.get(four);
         return new String(four, java.nio.charset.StandardCharsets.ISO_8859_1);
     }
+
+    /** Whether all bytes that are left are zero. */
+    static boolean isZero(ByteBuffer bytes) {
+        for (int i = bytes.position(); i < bytes.limit(); i++) if (bytes.get(i) != 0) return false;
+        return true;
+    }
 }

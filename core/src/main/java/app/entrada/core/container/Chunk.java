@@ -15,6 +15,11 @@ public record Chunk(String id, long header, long offset, long length, long decla
         return offset + length;
     }
 
+    /** The same chunk with a body of this length, as if its header said so. */
+    Chunk cutTo(long shorter) {
+        return new Chunk(id, header, offset, shorter, shorter);
+    }
+
     /** Whether the file ends before the chunk does. */
     public boolean cut() {
         return length < declared;

@@ -22,24 +22,50 @@ final class ChunkWalk {
         long of(String id, long offset, long declared) throws IOException;
     }
 
+    /** Says what bytes are that begin like no chunk. */
+    interface Rest {
+        /** @param left bytes from there to the end of the file */
+        List<Chunk> of(long at, long left) throws IOException;
+
+        /** Whether the form ends here by its own header, so that what follows need be no chunk. */
+        default boolean endsAt(long at) {
+            return false;
+        }
+    }
+
+    /** The same where such bytes are a fault. */
+    static List<Chunk> walk(FileChannel file, ByteOrder order, Sizes sizes, List<Fault> faults) throws IOException {
+        return walk(file, order, sizes, faults, (at, left) -> {
+            if (left < 8) return List.of();
+            faults.add(new Fault("%,d bytes behind the last chunk are no chunk".formatted(left), at));
+            return List.of();
+        });
+    }
+
     /**
      * The chunks behind the twelve bytes of a form, in file order; reads headers only.
      *
      * @param faults what is wrong is added here
      */
-    static List<Chunk> walk(FileChannel file, ByteOrder order, Sizes sizes, List<Fault> faults) throws IOException {
+    static List<Chunk> walk(FileChannel file, ByteOrder order, Sizes sizes, List<Fault> faults, Rest rest)
+            throws IOException {
         long size = file.size();
         List<Chunk> chunks = new ArrayList<>();
         long at = FIRST;
         while (at + 8 <= size && chunks.size() < MOST_CHUNKS) {
             ByteBuffer header = Bytes.at(file, at, 8).order(order);
             String id = Bytes.fourCc(header);
-            if (!id.matches("[\\x20-\\x7E]{4}")) {
-                faults.add(new Fault("%,d bytes behind the last chunk are no chunk".formatted(size - at), at));
-                break;
+            boolean oldTag = size - at == OldTag.LENGTH && id.startsWith("TAG");
+            if (!id.matches("[\\x20-\\x7E]{4}") || oldTag) {
+                chunks.addAll(rest.of(at, size - at));
+                return chunks;
             }
             long declared = sizes.of(id, at + 8, Integer.toUnsignedLong(header.getInt()));
             Chunk chunk = new Chunk(id, at, at + 8, Math.min(declared, size - at - 8), declared);
+            if (chunk.cut() && rest.endsAt(at)) {
+                chunks.addAll(rest.of(at, size - at));
+                return chunks;
+            }
             chunks.add(chunk);
             if (chunk.cut())
                 faults.add(new Fault(
@@ -48,6 +74,7 @@ final class ChunkWalk {
                         at));
             at = chunk.end() + (declared & 1);
         }
+        if (at < size && chunks.size() < MOST_CHUNKS && size - at < 8) chunks.addAll(rest.of(at, size - at));
         if (chunks.size() == MOST_CHUNKS) faults.add(new Fault("more than %,d chunks".formatted(MOST_CHUNKS), at));
         return chunks;
     }

@@ -11,10 +11,10 @@ import java.util.List;
  * The metadata blocks of a FLAC file, RFC 9639.
  *
  * <pre>
- * ['ID3' …] 'fLaC'
+ * ['ID3' …] 'fLaC'                  what does not belong there is passed over
  *   last1 type7 length24 body       STREAMINFO (0) first
  *   last1 type7 length24 body       … VORBIS_COMMENT (4), PICTURE (6), PADDING (1)
- * frames
+ * frames ['TAG' …]
  * </pre>
  *
  * Big-endian; the blocks' lengths are exact, nothing is padded.
@@ -23,8 +23,16 @@ import java.util.List;
  * @param audio the frames behind the last block
  * @param stream the stream's own facts
  * @param faults what is wrong, empty for a whole head (the frames are not decoded here)
+ * @param before ID3v2 tags in front, which are no part of FLAC
+ * @param behind an ID3v1 tag behind the frames, which is none either
  */
-public record FlacFile(List<Chunk> blocks, Chunk audio, Stream stream, List<Fault> faults) {
+public record FlacFile(
+        List<Chunk> blocks,
+        Chunk audio,
+        Stream stream,
+        List<Fault> faults,
+        List<Chunk> before,
+        List<Chunk> behind) {
     private static final int MOST_BLOCKS = 1024;
 
     /**
@@ -48,12 +56,12 @@ public record FlacFile(List<Chunk> blocks, Chunk audio, Stream stream, List<Faul
      */
     public static FlacFile walk(FileChannel file) throws IOException {
         long size = file.size();
-        if (size < 42 || !begins(Bytes.at(file, 0, 4).array()))
-            throw new IOException("the file does not begin like a FLAC file");
+        long start = start(file);
+        if (start < 0 || size - start < 42) throw new IOException("the file does not begin like a FLAC file");
         List<Chunk> blocks = new ArrayList<>();
         List<Fault> faults = new ArrayList<>();
         Stream stream = null;
-        long at = 4;
+        long at = start + 4;
         boolean last = false;
         while (!last) {
             if (at + 4 > size || blocks.size() == MOST_BLOCKS) {
@@ -76,8 +84,42 @@ public record FlacFile(List<Chunk> blocks, Chunk audio, Stream stream, List<Faul
             at = block.end();
         }
         if (at >= size) faults.add(new Fault("the file has no audio frames", at));
+        List<Chunk> behind = at < size ? OldTag.behind(file, at) : List.of();
+        long end = behind.isEmpty() ? size : behind.get(0).header();
+        List<Chunk> before = start > 0 ? List.of(new Chunk("ID3v2", 0, 0, start, start)) : List.of();
         return new FlacFile(
-                List.copyOf(blocks), new Chunk("frames", at, at, size - at, size - at), stream, List.copyOf(faults));
+                List.copyOf(blocks),
+                new Chunk("frames", at, at, end - at, end - at),
+                stream,
+                List.copyOf(faults),
+                before,
+                behind);
+    }
+
+    /** Where the FLAC stream begins: 0, or behind ID3v2 tags; −1 when there is none. */
+    static long start(FileChannel file) throws IOException {
+        long at = 0;
+        for (int tags = 0; at + 10 <= file.size() && tags < 16; tags++) {
+            byte[] head = Bytes.at(file, at, 10).array();
+            if (begins(head)) return at;
+            if (head[0] != 'I' || head[1] != 'D' || head[2] != '3') return -1;
+            at += MpegFile.id3Length(head);
+        }
+        return -1;
+    }
+
+    /** What is odd and does no harm. */
+    public List<Fault> notes() {
+        List<Fault> notes = new ArrayList<>();
+        for (Chunk tag : before)
+            notes.add(new Fault(
+                    "An ID3v2 tag of %,d bytes stands in front, where FLAC has none; copies leave it out"
+                            .formatted(tag.length()),
+                    tag.offset()));
+        for (Chunk tag : behind)
+            notes.add(new Fault(
+                    "An ID3v1 tag stands behind the frames, where FLAC has none; copies leave it out", tag.offset()));
+        return notes;
     }
 
     private static Stream stream(byte[] info) {

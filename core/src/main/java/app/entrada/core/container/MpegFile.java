@@ -12,7 +12,7 @@ import java.util.Optional;
  * MPEG audio, layers II and III (ISO/IEC 11172-3, 13818-3), with the tags people put around it.
  *
  * <pre>
- * [ID3v2]* [APEv2]  frame*  [APEv2] [ID3v1]
+ * [ID3v2]* [APEv2]  frame*  [APEv2] [Lyrics3] [ID3v2 with footer] [ID3v1]      behind the frames in any order
  *   frame: 11 bits of ones · version2 · layer2 · crc1 · bitrate4 · rate2 · padding1 · … · side information · sound
  *   the first frame may be silent and hold 'Xing' or 'Info': frames, bytes, and behind them the encoder's delay and padding
  * </pre>
@@ -29,7 +29,8 @@ public final class MpegFile {
     private static final int SEARCH = 1 << 17;
     private static final int WINDOW = 1 << 18;
     private static final int APE_FOOTER = 32;
-    private static final int ID3V1 = 128;
+    /** Lyrics3 version 1 holds 5,100 characters at most, its marks not counted. */
+    private static final int LONGEST_LYRICS = 5_100 + 20;
 
     private MpegFile() {}
 
@@ -81,10 +82,20 @@ public final class MpegFile {
             faults.add(new Fault(
                     "%,d bytes before the first frame are neither tag nor sound".formatted(first - from), from));
         }
-        Count count = count(file, first, to, faults);
+        List<Fault> notes = new ArrayList<>();
+        Count count = count(file, first, to, faults, notes);
+        if (tail.stream().anyMatch(chunk -> chunk.id().equals("ID3v2")))
+            notes.add(new Fault(
+                    "An ID3v2 tag stands behind the frames; copies have it in front",
+                    tail.stream()
+                            .filter(chunk -> chunk.id().equals("ID3v2"))
+                            .findFirst()
+                            .orElseThrow()
+                            .header()));
         Chunk sound = new Chunk("frames", first, first, count.end - first, count.end - first);
         chunks.add(sound);
-        if (count.end < to) chunks.add(new Chunk("unknown", count.end, count.end, to - count.end, to - count.end));
+        if (count.end < to)
+            chunks.add(new Chunk(RiffFile.BEHIND, count.end, count.end, to - count.end, to - count.end));
         chunks.addAll(tail);
         Frame frame = count.frame;
         return new SoundFile(
@@ -97,7 +108,14 @@ public final class MpegFile {
                 Optional.empty(),
                 List.of(sound),
                 List.copyOf(chunks),
-                List.copyOf(faults));
+                List.copyOf(faults),
+                List.copyOf(notes));
+    }
+
+    /** Length of a whole ID3v2 tag by its ten bytes of header: body, header and footer. */
+    static long id3Length(byte[] head) {
+        long body = (head[6] & 0x7FL) << 21 | (head[7] & 0x7FL) << 14 | (head[8] & 0x7FL) << 7 | head[9] & 0x7FL;
+        return 10 + body + ((head[5] & 0x10) != 0 ? 10 : 0);
     }
 
     private static long headTags(FileChannel file, List<Chunk> chunks, List<Fault> faults) throws IOException {
@@ -105,11 +123,7 @@ public final class MpegFile {
         while (at + 10 <= file.size() && chunks.size() < 64) {
             ByteBuffer head = Bytes.at(file, at, 10);
             if (head.get(0) == 'I' && head.get(1) == 'D' && head.get(2) == '3') {
-                long body = (head.get(6) & 0x7FL) << 21
-                        | (head.get(7) & 0x7FL) << 14
-                        | (head.get(8) & 0x7FL) << 7
-                        | head.get(9) & 0x7FL;
-                long length = 10 + body + ((head.get(5) & 0x10) != 0 ? 10 : 0);
+                long length = id3Length(head.array());
                 long there = Math.min(length, file.size() - at);
                 chunks.add(new Chunk("ID3v2", at, at, there, length));
                 if (there < length) faults.add(new Fault("the ID3v2 tag claims more bytes than the file has", at));
@@ -130,23 +144,60 @@ public final class MpegFile {
                 .equals("APETAGEX");
     }
 
+    /** Tags behind the frames, from the end of the file inwards, in whatever order they were put there. */
     private static List<Chunk> tailTags(FileChannel file, long notBefore) throws IOException {
         List<Chunk> tail = new ArrayList<>();
         long end = file.size();
-        if (end - ID3V1 >= notBefore) {
-            byte[] tag = Bytes.at(file, end - ID3V1, 3).array();
-            if (tag[0] == 'T' && tag[1] == 'A' && tag[2] == 'G') {
-                end -= ID3V1;
-                tail.add(0, new Chunk("ID3v1", end, end, ID3V1, ID3V1));
-            }
+        while (tail.size() < 8) {
+            Optional<Chunk> tag = tagBefore(file, end, notBefore);
+            if (tag.isEmpty()) break;
+            tail.add(0, tag.get());
+            end = tag.get().header();
+        }
+        return tail;
+    }
+
+    private static Optional<Chunk> tagBefore(FileChannel file, long end, long notBefore) throws IOException {
+        if (end == file.size()) {
+            List<Chunk> old = OldTag.behind(file, notBefore);
+            if (!old.isEmpty()) return Optional.of(old.get(0));
         }
         if (isApe(file, end - APE_FOOTER)) {
             ByteBuffer footer = Bytes.at(file, end - APE_FOOTER, APE_FOOTER);
             long length = Integer.toUnsignedLong(footer.getInt(12));
             if ((footer.getInt(20) & 1 << 31) != 0) length += APE_FOOTER;
-            if (length <= end - notBefore) tail.add(0, new Chunk("APEv2", end - length, end - length, length, length));
+            return fits("APEv2", end, length, notBefore);
         }
-        return tail;
+        if (end - 10 >= notBefore) {
+            byte[] footer = Bytes.at(file, end - 10, 10).array();
+            if (footer[0] == '3' && footer[1] == 'D' && footer[2] == 'I') {
+                footer[5] |= 0x10;
+                return fits("ID3v2", end, id3Length(footer), notBefore);
+            }
+        }
+        return lyrics3(file, end, notBefore);
+    }
+
+    private static Optional<Chunk> fits(String id, long end, long length, long notBefore) {
+        return length > 0 && length <= end - notBefore
+                ? Optional.of(new Chunk(id, end - length, end - length, length, length))
+                : Optional.empty();
+    }
+
+    /** Lyrics3: version 2 tells its length in six digits before {@code LYRICS200}, version 1 is sought by its beginning. */
+    private static Optional<Chunk> lyrics3(FileChannel file, long end, long notBefore) throws IOException {
+        if (end - 15 < notBefore) return Optional.empty();
+        String last = latin(Bytes.at(file, end - 15, 15));
+        if (last.endsWith("LYRICS200") && last.matches("\\d{6}LYRICS200"))
+            return fits("Lyrics3", end, Long.parseLong(last.substring(0, 6)) + 15, notBefore);
+        if (!last.endsWith("LYRICSEND")) return Optional.empty();
+        int length = (int) Math.min(LONGEST_LYRICS, end - notBefore);
+        int begin = latin(Bytes.at(file, end - length, length)).lastIndexOf("LYRICSBEGIN");
+        return begin < 0 ? Optional.empty() : fits("Lyrics3", end, length - begin, notBefore);
+    }
+
+    private static String latin(ByteBuffer bytes) {
+        return new String(bytes.array(), java.nio.charset.StandardCharsets.ISO_8859_1);
     }
 
     private static long firstFrame(FileChannel file, long from, long to) throws IOException {
@@ -166,7 +217,8 @@ public final class MpegFile {
     private record Count(Frame frame, long samples, long end) {}
 
     /** Counts the frames, window by window; a gap is searched for the next frame and said once. */
-    private static Count count(FileChannel file, long first, long to, List<Fault> faults) throws IOException {
+    private static Count count(FileChannel file, long first, long to, List<Fault> faults, List<Fault> notes)
+            throws IOException {
         ByteBuffer window = ByteBuffer.allocate(0);
         long base = first;
         long at = first;
@@ -175,7 +227,8 @@ public final class MpegFile {
         long claimed = -1;
         int delay = 0;
         int padding = 0;
-        boolean gap = false;
+        boolean told = false;
+        long gap = -1;
         while (at + 4 <= to) {
             if (at + 4 > base + window.limit() || window.limit() == 0) {
                 window = Bytes.at(file, at, (int) Math.min(WINDOW, to - at)).order(ByteOrder.BIG_ENDIAN);
@@ -184,11 +237,15 @@ public final class MpegFile {
             Optional<Frame> read = Frame.read(window.getInt((int) (at - base)));
             boolean fits = read.isPresent() && (lead == null || read.get().sampleRate() == lead.sampleRate());
             if (!fits) {
-                if (!gap) faults.add(new Fault("bytes between the frames are no sound: the file is damaged", at));
-                gap = true;
+                if (gap < 0) gap = at;
                 at++;
                 continue;
             }
+            if (gap >= 0 && !told) {
+                faults.add(new Fault("bytes between the frames are no sound: the file is damaged", gap));
+                told = true;
+            }
+            gap = -1;
             Frame frame = read.get();
             if (lead == null) {
                 lead = frame;
@@ -229,11 +286,24 @@ public final class MpegFile {
             at += frame.length();
         }
         if (lead == null) throw new IOException("the file has no frames of MPEG audio");
-        if (claimed >= 0 && claimed != frames)
+        if (gap >= 0) {
+            // nothing follows: somebody put something behind the sound
+            notes.add(new Fault(
+                    "%,d bytes behind the last frame are neither tag nor sound; copies leave them out"
+                            .formatted(to - gap),
+                    gap));
+            at = gap;
+        }
+        if (claimed == frames + 1)
+            notes.add(new Fault(
+                    "The first frame counts itself among the %,d frames of sound; %,d are there"
+                            .formatted(claimed, frames),
+                    first));
+        else if (claimed >= 0 && claimed != frames)
             faults.add(new Fault("the first frame claims %,d frames, %,d are there".formatted(claimed, frames), first));
         if (frames == 0) faults.add(new Fault("the file holds no sound", first));
-        boolean told = delay > 0 || padding > 0;
-        long samples = frames * lead.samples() - (told ? delay + padding : 0);
+        boolean gapless = delay > 0 || padding > 0;
+        long samples = frames * lead.samples() - (gapless ? delay + padding : 0);
         return new Count(lead, Math.max(0, samples), Math.min(at, to));
     }
 }

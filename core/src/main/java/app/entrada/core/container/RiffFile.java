@@ -23,9 +23,14 @@ import java.util.Optional;
  * @param form {@code RIFF}, {@code RF64} or {@code BW64}
  * @param chunks in file order
  * @param faults what is wrong, empty for a whole file
+ * @param notes what is odd and does no harm
+ * @param streamed whether the size of the sound was never filled in, so that it reaches to the end of the file
  */
-public record RiffFile(String form, List<Chunk> chunks, List<Fault> faults) {
+public record RiffFile(
+        String form, List<Chunk> chunks, List<Fault> faults, List<Fault> notes, boolean streamed) {
     private static final long UNKNOWN_SIZE = 0xFFFFFFFFL;
+    /** Name of what stands behind the form and is no chunk; copies leave it out. */
+    public static final String BEHIND = "behind";
 
     /** Whether the first twelve bytes are those of a WAVE file. */
     public static boolean begins(byte[] head) {
@@ -54,6 +59,8 @@ public record RiffFile(String form, List<Chunk> chunks, List<Fault> faults) {
         // of the 64-bit sizes the first is that of the form, the second that of the sound
         long[] sizes = {Integer.toUnsignedLong(head.getInt()), -1};
         List<Fault> faults = new ArrayList<>();
+        List<Fault> notes = new ArrayList<>();
+        boolean[] streamed = {false};
         List<Chunk> chunks = ChunkWalk.walk(
                 file,
                 ByteOrder.LITTLE_ENDIAN,
@@ -64,11 +71,84 @@ public record RiffFile(String form, List<Chunk> chunks, List<Fault> faults) {
                         sizes[1] = wide.getLong();
                         if (sizes[1] < 0) faults.add(new Fault("the 64-bit size of the audio is negative", offset));
                     }
-                    return id.equals("data") && declared == UNKNOWN_SIZE && sizes[1] >= 0 ? sizes[1] : declared;
+                    if (!id.equals("data")) return declared;
+                    if (declared == UNKNOWN_SIZE && sizes[1] >= 0) return sizes[1];
+                    // written to a pipe: nobody could come back to fill the size in
+                    boolean open = declared == UNKNOWN_SIZE || declared == 0 && size > offset && !chunkAt(file, offset);
+                    if (!open) return declared;
+                    streamed[0] = true;
+                    notes.add(new Fault(
+                            "The size of the sound was never filled in; it reaches to the end of the file", offset - 4));
+                    return size - offset;
                 },
-                faults);
-        if (sizes[0] != UNKNOWN_SIZE) ChunkWalk.checkForm(sizes[0], size, faults);
-        return new RiffFile(form, List.copyOf(chunks), List.copyOf(faults));
+                faults,
+                new ChunkWalk.Rest() {
+                    @Override
+                    public List<Chunk> of(long at, long left) throws IOException {
+                        return behind(file, at, left, notes);
+                    }
+
+                    @Override
+                    public boolean endsAt(long at) {
+                        return sizes[0] != UNKNOWN_SIZE && sizes[0] > 0 && at >= sizes[0] + 8;
+                    }
+                });
+        long claimed = sizes[0] + 8;
+        boolean filled = sizes[0] != UNKNOWN_SIZE && sizes[0] != 0 && !streamed[0];
+        Chunk last = chunks.isEmpty() ? null : chunks.get(chunks.size() - 1);
+        long end = last == null ? 12 : isBehind(last) ? last.header() : last.end() + (last.declared() & 1);
+        if (filled && faults.isEmpty() && Math.abs(claimed - end) > 1)
+            notes.add(new Fault(
+                    "The header claims a form of %,d bytes, its chunks end at %,d; all of them were read"
+                            .formatted(claimed, end),
+                    4));
+        return new RiffFile(form, List.copyOf(chunks), List.copyOf(faults), List.copyOf(notes), streamed[0]);
+    }
+
+    /** Whether a chunk that fits into the file begins here: then the empty one before it is truly empty. */
+    private static boolean chunkAt(FileChannel file, long at) throws IOException {
+        if (at + 8 > file.size()) return false;
+        ByteBuffer header = Bytes.at(file, at, 8).order(ByteOrder.LITTLE_ENDIAN);
+        String id = Bytes.fourCc(header);
+        return id.matches("[A-Za-z][A-Za-z0-9 ]{3}")
+                && Integer.toUnsignedLong(header.getInt()) <= file.size() - at - 8;
+    }
+
+    private static boolean isBehind(Chunk chunk) {
+        return chunk.id().equals(BEHIND) || chunk.id().equals("ID3v1");
+    }
+
+    /** An old tag, or bytes that are no chunk, behind the last one: told, and left out of copies. */
+    private static List<Chunk> behind(FileChannel file, long at, long left, List<Fault> notes) throws IOException {
+        // one byte of padding, or a few zeros, say nothing
+        if (left < 8 && Bytes.isZero(Bytes.at(file, at, (int) left))) return List.of();
+        List<Chunk> tag = OldTag.behind(file, at);
+        long other = tag.isEmpty() ? left : tag.get(0).header() - at;
+        List<Chunk> behind = new ArrayList<>();
+        if (other > 0) {
+            behind.add(new Chunk(BEHIND, at, at, other, other));
+            notes.add(new Fault(
+                    "%,d bytes behind the last chunk are not a chunk; copies leave them out".formatted(other), at));
+        }
+        if (!tag.isEmpty()) {
+            behind.addAll(tag);
+            notes.add(new Fault(
+                    "An ID3v1 tag stands behind the last chunk, where WAV has none; copies leave it out",
+                    tag.get(0).header()));
+        }
+        return behind;
+    }
+
+    /** The same with another chunk of sound in place of its own. */
+    RiffFile with(Chunk sound) {
+        return new RiffFile(
+                form,
+                chunks.stream()
+                        .map(chunk -> chunk.header() == sound.header() ? sound : chunk)
+                        .toList(),
+                faults,
+                notes,
+                streamed);
     }
 
     /** The first chunk with this id. */

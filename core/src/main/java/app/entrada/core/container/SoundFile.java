@@ -19,6 +19,7 @@ import java.util.Optional;
  * @param sound stretches of the file that hold nothing but coded sound, in order
  * @param chunks all parts of the file in order; tags are among them
  * @param faults what is wrong, empty for a whole file
+ * @param notes what is odd and does no harm: the sound is whole all the same
  */
 public record SoundFile(
         Kind kind,
@@ -30,7 +31,23 @@ public record SoundFile(
         Optional<Pcm> pcm,
         List<Chunk> sound,
         List<Chunk> chunks,
-        List<Fault> faults) {
+        List<Fault> faults,
+        List<Fault> notes) {
+    /** A file with nothing odd about it. */
+    SoundFile(
+            Kind kind,
+            String codec,
+            int sampleRate,
+            int bits,
+            int channels,
+            long samples,
+            Optional<Pcm> pcm,
+            List<Chunk> sound,
+            List<Chunk> chunks,
+            List<Fault> faults) {
+        this(kind, codec, sampleRate, bits, channels, samples, pcm, sound, chunks, faults, List.of());
+    }
+
     /** Containers of sound that are taken in. */
     public enum Kind {
         WAV("WAV", "wav", "audio/wav"),
@@ -97,14 +114,24 @@ public record SoundFile(
     }
 
     /**
+     * What kind of sound file this is, if any. Tags that were put in front of it are passed over: behind an ID3v2 tag there
+     * may be FLAC as well as MPEG audio.
+     */
+    public static Optional<Kind> kind(FileChannel file) throws IOException {
+        byte[] head = Bytes.at(file, 0, (int) Math.min(HEAD, file.size())).array();
+        Optional<Kind> first = kind(head);
+        if (first.filter(Kind.MP3::equals).isEmpty()) return first;
+        return FlacFile.start(file) > 0 ? Optional.of(Kind.FLAC) : first;
+    }
+
+    /**
      * Takes a file apart; reads headers only, except that the frames of MP3 are counted one by one.
      *
      * @throws IOException with a sentence that says why it is no readable sound file
      */
     public static SoundFile walk(FileChannel file) throws IOException {
-        byte[] head = Bytes.at(file, 0, (int) Math.min(HEAD, file.size())).array();
-        Kind kind =
-                kind(head).orElseThrow(() -> new IOException("the file is no WAV, AIFF, FLAC, MP3, M4A or Ogg file"));
+        Kind kind = kind(file)
+                .orElseThrow(() -> new IOException("the file is not a WAV, AIFF, FLAC, MP3, M4A or Ogg file"));
         return switch (kind) {
             case WAV -> wav(file);
             case AIFF -> AiffFile.walk(file);
@@ -125,6 +152,8 @@ public record SoundFile(
         WavFormat format = WavFormat.read(file, riff);
         Chunk data = riff.first("data").orElseThrow(() -> new IOException("the file has no audio: no “data” chunk"));
         List<Fault> faults = new ArrayList<>(riff.faults());
+        // a recorder that was stopped within a sample leaves bytes that are none
+        if (riff.streamed()) data = data.cutTo(data.length() - data.length() % format.blockAlign());
         long samples = data.length() / format.blockAlign();
         addLength(faults, data, format.blockAlign());
         String codec = format.code() == WavFormat.PCM ? "PCM" : format.code() == WavFormat.FLOAT ? "float" : "other";
@@ -139,8 +168,9 @@ public record SoundFile(
                 samples,
                 format.readable() ? Optional.of(pcm) : Optional.empty(),
                 List.of(data),
-                riff.chunks(),
-                List.copyOf(faults));
+                riff.with(data).chunks(),
+                List.copyOf(faults),
+                riff.notes());
     }
 
     /** Notes sound that is missing or ends within a sample. */
@@ -155,8 +185,10 @@ public record SoundFile(
         FlacFile.Stream stream = flac.stream();
         if (stream.sampleRate() == 0) throw new IOException("the file does not say how many samples a second it has");
         if (stream.samples() == 0) faults.add(new Fault("the file does not say how long it is", 18));
-        List<Chunk> chunks = new ArrayList<>(flac.blocks());
+        List<Chunk> chunks = new ArrayList<>(flac.before());
+        chunks.addAll(flac.blocks());
         chunks.add(flac.audio());
+        chunks.addAll(flac.behind());
         return new SoundFile(
                 Kind.FLAC,
                 "FLAC",
@@ -167,6 +199,7 @@ public record SoundFile(
                 Optional.empty(),
                 List.of(flac.audio()),
                 chunks,
-                List.copyOf(faults));
+                List.copyOf(faults),
+                flac.notes());
     }
 }

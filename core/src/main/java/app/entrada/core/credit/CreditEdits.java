@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** The changes that give somebody a credit on several tracks, or take it away. */
@@ -32,16 +33,46 @@ public final class CreditEdits {
             List<Credit> credits = new ArrayList<>(CreditMatrix.credits(track));
             String before = track.recording().facts().text(Fields.RECORDING_CREDITS);
             int there = -1;
+            Optional<String> as = Optional.empty();
             for (int i = 0; i < credits.size(); i++) if (credits.get(i).name().equals(name)) there = i;
-            if (there >= 0) credits.remove(there);
-            if (!detail.isBlank())
+            if (there >= 0) as = credits.remove(there).as();
+            if (!detail.isBlank()) {
+                Optional<String> stood = as;
+                Credit typed = ValueTypes.CREDITS.parse(name + ": " + detail).get(0);
+                // roles are changed; the name as credited stays, unless another was typed with them
                 credits.add(
                         there >= 0 ? there : credits.size(),
-                        ValueTypes.CREDITS.parse(name + ": " + detail).get(0));
+                        new Credit(typed.name(), typed.roles(), typed.as().or(() -> stood)));
+            }
             String after = credits.isEmpty() ? null : ValueTypes.CREDITS.format(credits);
             changes.put(
                     track.recording().id(),
                     new Change(release.ref(track, Entity.RECORDING), Fields.RECORDING_CREDITS, before, after));
+        }
+        return changes.values().stream().filter(change -> !change.isEmpty()).toList();
+    }
+
+    /**
+     * Sets the name under which somebody is credited on tracks on which they did something.
+     *
+     * @param as blank for their own name
+     */
+    public static List<Change> creditedAs(Release release, String name, Set<Integer> tracks, String as) {
+        Map<Long, Change> changes = new LinkedHashMap<>();
+        Optional<String> given = as.isBlank() || as.strip().equals(name) ? Optional.empty() : Optional.of(as.strip());
+        for (Track track : release.tracks()) {
+            if (!tracks.contains(track.number())) continue;
+            List<Credit> credits = CreditMatrix.credits(track).stream()
+                    .map(credit -> credit.name().equals(name) ? new Credit(name, credit.roles(), given) : credit)
+                    .toList();
+            if (credits.isEmpty()) continue;
+            changes.put(
+                    track.recording().id(),
+                    new Change(
+                            release.ref(track, Entity.RECORDING),
+                            Fields.RECORDING_CREDITS,
+                            track.recording().facts().text(Fields.RECORDING_CREDITS),
+                            ValueTypes.CREDITS.format(credits)));
         }
         return changes.values().stream().filter(change -> !change.isEmpty()).toList();
     }

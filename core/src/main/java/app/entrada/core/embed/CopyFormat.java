@@ -48,6 +48,16 @@ public enum CopyFormat {
                 .orElseThrow(() -> new IllegalArgumentException("Copies are not made of %s".formatted(facts.says())));
     }
 
+    /** Highest rate that its usual coder takes, samples a second. */
+    public int highestRate() {
+        return switch (this) {
+            case WAV, AIFF -> 768_000;
+            case FLAC -> 655_350;
+            case M4A -> 96_000;
+            case MP3, VORBIS, OPUS -> 48_000;
+        };
+    }
+
     /** The name people know it by. */
     public String says() {
         return says;

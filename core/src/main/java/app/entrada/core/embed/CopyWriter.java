@@ -124,6 +124,7 @@ public final class CopyWriter {
                 .forEach(cannot -> dropped.add(
                         "%s cannot hold: %s".formatted(cannot.container().says(), cannot.fact())));
         dropped.addAll(lost);
+        encoding.resampled(facts).ifPresent(dropped::add);
         String compared =
                 source.equals(master) ? Proof.PAYLOAD : encoding.keepsSamples(facts) ? Proof.SAMPLES : Proof.CODED;
         int bits = facts.bitDepth() <= 16 ? 16 : facts.bitDepth() <= 24 ? 24 : 32;

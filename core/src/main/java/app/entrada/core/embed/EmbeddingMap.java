@@ -41,7 +41,8 @@ public final class EmbeddingMap {
 
     /** What 2.3 tells in other frames than 2.4, of which this map speaks. */
     private static final Map<String, String> ID3_23 =
-            Map.of("TYER", "TDRC", "TDAT", "TDRC", "TIME", "TDRC", "TORY", "TDOR", "IPLS", "TIPL");
+            Map.of("TYER", "TDRC", "TDAT", "TDRC", "TIME", "TDRC", "TORY", "TDOR", "IPLS", "TIPL", "TXXX:RELEASEDATE",
+                    "TDRL");
 
     private EmbeddingMap() {}
 
@@ -52,7 +53,7 @@ public final class EmbeddingMap {
                     .in(AIFF_TEXT, "NAME", source -> plain(source.title()))
                     .in(ID3V1, "title", source -> old("title", source.title()))
                     .read(APE, "Title"),
-            row("Version", "TIT3", "VERSION", null, null, source -> source.one(Fields.TRACK_VERSION))
+            row("Version", "TIT3", "VERSION", null, "----:VERSION", source -> source.one(Fields.TRACK_VERSION))
                     .gives(Fields.TRACK_VERSION)
                     .read(APE, "Subtitle"),
             row("Artists", "TPE1", "ARTIST", "IART", "©ART", Source::artists)
@@ -60,12 +61,20 @@ public final class EmbeddingMap {
                     .in(AIFF_TEXT, "AUTH", source -> plain(joined(source.artists())))
                     .in(ID3V1, "artist", source -> old("artist", joined(source.artists())))
                     .read(APE, "Artist"),
+            row(
+                    "Featured artists",
+                    "TXXX:FEATURED",
+                    "FEATURED",
+                    null,
+                    "----:FEATURED",
+                    source -> source.names(Fields.TRACK_FEATURED))
+                    .gives(Fields.TRACK_FEATURED),
             row("Release artists", "TPE2", "ALBUMARTIST", null, "aART", source -> source.names(Fields.RELEASE_ARTISTS))
                     .gives(Fields.RELEASE_ARTISTS)
                     .read(VORBIS, "ALBUM ARTIST")
                     .read(APE, "Album Artist"),
-            row("Conductor", "TPE3", "CONDUCTOR", null, null, source -> source.as("conductor")),
-            row("Remixer", "TPE4", "REMIXER", null, null, source -> source.as("remixer")),
+            row("Conductor", "TPE3", "CONDUCTOR", null, "----:CONDUCTOR", source -> source.as("conductor")),
+            row("Remixer", "TPE4", "REMIXER", null, "----:REMIXER", source -> source.as("remixer")),
             row("Release title", "TALB", "ALBUM", "IPRD", "©alb", Source::releaseTitle)
                     .gives(Fields.RELEASE_TITLE)
                     .in(ID3V1, "album", source -> old("album", source.releaseTitle()))
@@ -92,7 +101,7 @@ public final class EmbeddingMap {
             row("Composers", "TCOM", "COMPOSER", null, "©wrt", source -> Writer.composers(source.writers()))
                     .gives(Fields.WORK_WRITERS, Writer.Role.C)
                     .read(APE, "Composer"),
-            row("Lyricists", "TEXT", "LYRICIST", null, null, source -> Writer.lyricists(source.writers()))
+            row("Lyricists", "TEXT", "LYRICIST", null, "----:LYRICIST", source -> Writer.lyricists(source.writers()))
                     .gives(Fields.WORK_WRITERS, Writer.Role.A)
                     .read(APE, "Lyricist"),
             MapRow.named("Musicians")
@@ -125,11 +134,26 @@ public final class EmbeddingMap {
                     .gives(Fields.RELEASE_LABEL)
                     .read(VORBIS, "ORGANIZATION")
                     .read(APE, "Label"),
+            row("ISWC", "TXXX:ISWC", "ISWC", null, "----:ISWC", Source::iswc).gives(Fields.WORK_ISWC),
+            row("Label code", "TXXX:LABELCODE", "LABELCODE", null, "----:LABELCODE", Source::labelCode)
+                    .gives(Fields.RELEASE_LABEL_CODE),
+            // MP4 numbers it: 1 explicit, 2 clean, 0 nothing to warn of
+            MapRow.named("Explicit")
+                    .in(ID3, "TXXX:ADVISORY", source -> source.one(Fields.TRACK_EXPLICIT))
+                    .in(VORBIS, "ADVISORY", source -> source.one(Fields.TRACK_EXPLICIT))
+                    .in(ILST, "rtng", source -> source.one(Fields.TRACK_EXPLICIT).stream()
+                            .map(word -> word.equals("explicit") ? "1" : word.equals("clean") ? "2" : "0")
+                            .toList()),
+            MapRow.named("Compilation")
+                    .in(ID3, "TCMP", Source::compilation)
+                    .in(VORBIS, "COMPILATION", Source::compilation)
+                    .in(ILST, "cpil", Source::compilation)
+                    .notMissed(),
             row("C-line", "TCOP", "COPYRIGHT", "ICOP", "cprt", source -> source.one(Fields.RELEASE_C_LINE))
                     .gives(Fields.RELEASE_C_LINE)
                     .in(AIFF_TEXT, "(c)", source -> plain(source.one(Fields.RELEASE_C_LINE)))
                     .read(APE, "Copyright"),
-            row("P-line", "TPRO", "P_LINE", null, null, source -> source.one(Fields.RECORDING_P_LINE))
+            row("P-line", "TPRO", "P_LINE", null, "----:P_LINE", source -> source.one(Fields.RECORDING_P_LINE))
                     .gives(Fields.RECORDING_P_LINE),
             MapRow.named("Terms of use")
                     .in(ID3, List.of("USER"), EmbeddingMap::terms)
@@ -149,20 +173,21 @@ public final class EmbeddingMap {
                             "TDOR",
                             "ORIGINALDATE",
                             null,
-                            null,
+                            "----:ORIGINALDATE",
                             source -> source.one(Fields.RELEASE_ORIGINAL_DATE))
                     .gives(Fields.RELEASE_ORIGINAL_DATE),
-            row("Recorded", "TDRC", "RECORDINGDATE", null, null, source -> source.one(Fields.RECORDING_RECORDED_ON))
+            row("Recorded", "TDRC", "RECORDINGDATE", null, "----:RECORDINGDATE", source -> source.one(Fields.RECORDING_RECORDED_ON))
                     .gives(Fields.RECORDING_RECORDED_ON),
             row("Genre", "TCON", "GENRE", "IGNR", "©gen", source -> source.terms(Fields.TRACK_GENRE))
                     .gives(Fields.TRACK_GENRE)
+                    .read(ILST, "gnre")
                     .read(APE, "Genre"),
-            row("Language", "TLAN", "LANGUAGE", "ILNG", null, Source::language)
+            row("Language", "TLAN", "LANGUAGE", "ILNG", "----:LANGUAGE", Source::language)
                     .gives(Fields.TRACK_LANGUAGE)
                     .read(APE, "Language"),
-            row("Moods", "TMOO", "MOOD", null, null, source -> source.terms(Fields.RECORDING_MOODS))
+            row("Moods", "TMOO", "MOOD", null, "----:MOOD", source -> source.terms(Fields.RECORDING_MOODS))
                     .gives(Fields.RECORDING_MOODS),
-            row("Key", "TKEY", "KEY", null, null, EmbeddingMap::key).gives(Fields.RECORDING_KEY),
+            row("Key", "TKEY", "KEY", null, "----:KEY", EmbeddingMap::key).gives(Fields.RECORDING_KEY),
             row("Tempo", "TBPM", "BPM", null, "tmpo", source -> source.one(Fields.RECORDING_TEMPO))
                     .gives(Fields.RECORDING_TEMPO),
             // every other container says it in its own header
@@ -224,6 +249,7 @@ public final class EmbeddingMap {
                         BEXT,
                         slot,
                         source -> source.sound()
+                                .filter(sound -> !sound.silent())
                                 .filter(sound -> List.of(
                                                 sound.integratedLufs(),
                                                 sound.rangeLu(),

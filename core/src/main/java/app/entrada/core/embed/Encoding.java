@@ -1,5 +1,7 @@
 package app.entrada.core.embed;
 
+import java.util.Optional;
+import java.util.Locale;
 import app.entrada.core.audio.AudioFacts;
 
 /**
@@ -32,7 +34,22 @@ public record Encoding(CopyFormat format, int kbps, int quality, int bits, int r
     /** Samples a second of the copy. */
     public int rateFor(AudioFacts master) {
         if (format == CopyFormat.OPUS) return 48_000;
-        return rate == 0 ? master.sampleRate() : rate;
+        int wanted = rate == 0 ? master.sampleRate() : rate;
+        if (wanted <= format.highestRate()) return wanted;
+        return wanted % 44_100 == 0 ? 44_100 : 48_000;
+    }
+
+    /** That the coder holds no such rate as the master has, in a sentence; empty where the rate stays or was chosen. */
+    public Optional<String> resampled(AudioFacts master) {
+        int to = rateFor(master);
+        return takesAsItIs(master) || rate != 0 || to == master.sampleRate()
+                ? Optional.empty()
+                : Optional.of(String.format(
+                        Locale.ROOT,
+                        "resampled from %.1f to %.1f kHz, since %s holds no higher rate",
+                        master.sampleRate() / 1000.0,
+                        to / 1000.0,
+                        format.says()));
     }
 
     /** Whether samples lose bits on the way, so that dither is wanted. */

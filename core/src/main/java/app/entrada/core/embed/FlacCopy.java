@@ -54,7 +54,8 @@ final class FlacCopy {
         for (TagEntry picture : pictures)
             blocks.add(new Block(6, FlacPicture.write(picture.picture().orElseThrow())));
         long head = 4 + blocks.stream().mapToLong(Block::length).sum();
-        long room = flac.audio().offset() - head - 4;
+        long start = flac.blocks().get(0).header() - 4;
+        long room = flac.audio().offset() - start - head - 4;
         blocks.add(new Block(1, new byte[room >= 0 && room <= LARGEST_BLOCK ? (int) room : PADDING]));
         return laid(flac, blocks);
     }
@@ -71,8 +72,16 @@ final class FlacCopy {
         Optional<TagEntry> there = FlacPicture.read(body);
         if (there.isEmpty() && !plan.recipe().bare()
                 || there.filter(entry -> !plan.governs(entry)).isPresent()) blocks.add(new Block(6, body));
-        else if (!ours.isEmpty())
-            blocks.add(new Block(6, FlacPicture.write(ours.remove(0).picture().orElseThrow())));
+        else if (there.isPresent()) {
+            int kind = there.get().picture().orElseThrow().kind();
+            ours.stream()
+                    .filter(own -> own.picture().orElseThrow().kind() == kind)
+                    .findFirst()
+                    .ifPresent(own -> {
+                        blocks.add(new Block(6, FlacPicture.write(own.picture().orElseThrow())));
+                        ours.remove(own);
+                    });
+        }
     }
 
     private static Layout laid(FlacFile flac, List<Block> blocks) throws IOException {

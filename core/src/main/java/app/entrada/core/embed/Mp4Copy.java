@@ -77,7 +77,7 @@ final class Mp4Copy {
                 .findFirst()
                 .orElse(null);
         List<TagEntry> there = ilst == null ? List.of() : Ilst.read(TagReading.body(source, ilst));
-        return Ilst.write(plan.merged(Container.ILST, there));
+        return Ilst.write(plan.merged(Container.ILST, there), plan.recipe().nameSpace());
     }
 
     /** The box with these items, and so many bytes of padding behind them. */

@@ -1,6 +1,7 @@
 package app.entrada.core.embed;
 
 import app.entrada.core.container.Chunk;
+import app.entrada.core.container.RiffFile;
 import app.entrada.core.container.SoundFile;
 import app.entrada.core.inspect.TagReading;
 import app.entrada.core.tag.Id3v1;
@@ -13,8 +14,8 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * A tagged MP3 file: ID3v2 at the head, the frames untouched, behind them what was there but for the old tag of 128 bytes, and
- * that one only on demand. Where the new tag fits into the old one, padding fills it up and the frames stay at their place;
+ * A tagged MP3 file: ID3v2 at the head, the frames untouched, behind them the tags that were there but for the old one of 128
+ * bytes, and that one only on demand. An ID3v2 tag from the end goes to the head; bytes that are no tag are left out. Where the new tag fits into the old one, padding fills it up and the frames stay at their place;
  * else new padding is left.
  */
 final class MpegCopy {
@@ -49,6 +50,7 @@ final class MpegCopy {
                     if (plan.recipe().keepsApe() && !plan.recipe().bare())
                         layout.stretch(chunk.header(), chunk.end() - chunk.header());
                 }
+                case RiffFile.BEHIND -> lost.add("%,d bytes behind the last frame".formatted(chunk.length()));
                 default -> layout.stretch(chunk.offset(), chunk.length());
             }
         List<TagEntry> short128 = plan.entries(Container.ID3V1);

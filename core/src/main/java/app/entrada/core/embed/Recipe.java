@@ -22,6 +22,7 @@ import java.util.Map;
  * @param texts computed texts that stand in place of, or beside, single facts
  * @param keepsApe whether an APEv2 tag of the master stays; elsewhere it would contradict what is written
  * @param bare whether all tags are removed and none written
+ * @param nameSpace of free items in MP4 files
  * @param fileName {@link Wording} of the name, without its ending
  */
 public record Recipe(
@@ -36,6 +37,7 @@ public record Recipe(
         List<Text> texts,
         boolean keepsApe,
         boolean bare,
+        String nameSpace,
         String fileName) {
     /**
      * Which pictures are embedded, and how large each may be.

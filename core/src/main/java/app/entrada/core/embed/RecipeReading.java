@@ -1,5 +1,6 @@
 package app.entrada.core.embed;
 
+import app.entrada.core.tag.Ilst;
 import app.entrada.core.field.PictureKind;
 import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.tag.id3.Id3Version;
@@ -31,6 +32,7 @@ final class RecipeReading {
             "texts",
             "keepsApe",
             "bare",
+            "nameSpace",
             "fileName");
 
     private static final Set<Integer> BITRATES_MP3 =
@@ -73,6 +75,7 @@ final class RecipeReading {
                 texts(data, format),
                 Boolean.TRUE.equals(data.get("keepsApe")),
                 bare,
+                nameSpace(data),
                 fileName);
     }
 
@@ -151,6 +154,15 @@ final class RecipeReading {
                 .distinct()
                 .toList();
         return new Recipe.PictureSize(side, bytes, kinds.isEmpty() ? List.of(PictureKind.FRONT) : kinds);
+    }
+
+    private static String nameSpace(Map<?, ?> data) {
+        if (!data.containsKey("nameSpace")) return Ilst.NAME_SPACE;
+        String space = text(data, "nameSpace");
+        if (!space.matches("[A-Za-z0-9._-]{1,100}"))
+            throw new IllegalArgumentException(
+                    "“nameSpace” is “%s”; expected: letters, digits and full stops".formatted(space));
+        return space;
     }
 
     private static List<String> without(Map<?, ?> data) {
@@ -245,6 +257,7 @@ final class RecipeReading {
         }
         if (!texts.isEmpty()) data.put("texts", texts);
         if (recipe.keepsApe()) data.put("keepsApe", true);
+        if (!recipe.nameSpace().equals(Ilst.NAME_SPACE)) data.put("nameSpace", recipe.nameSpace());
         data.put("fileName", recipe.fileName());
         return new Yaml().dump(data);
     }

@@ -88,11 +88,28 @@ public record Source(Subject subject, Track track, Optional<AudioFacts> master) 
         return track.recording().work().writers();
     }
 
-    /** Main artists, then featured ones. */
+    /** Main artists; featured ones are told apart from them in every tag. */
     List<String> artists() {
-        List<String> all = new ArrayList<>(names(Fields.TRACK_ARTISTS));
-        all.addAll(names(Fields.TRACK_FEATURED));
-        return all;
+        return names(Fields.TRACK_ARTISTS);
+    }
+
+    List<String> iswc() {
+        return holds(Fields.WORK_ISWC)
+                .flatMap(written -> written.code())
+                .map(code -> List.of(code.toString()))
+                .orElse(List.of());
+    }
+
+    List<String> labelCode() {
+        return holds(Fields.RELEASE_LABEL_CODE)
+                .flatMap(written -> written.code())
+                .map(code -> List.of("LC " + code.number()))
+                .orElse(List.of());
+    }
+
+    /** 1 on a compilation, nothing elsewhere. */
+    List<String> compilation() {
+        return holds(Fields.RELEASE_KIND).filter("compilation"::equals).isPresent() ? List.of("1") : List.of();
     }
 
     List<String> title() {

@@ -1,5 +1,6 @@
 package app.entrada.core.embed;
 
+import app.entrada.core.tag.RiffInfo;
 import app.entrada.core.audio.AudioMeasuring;
 import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Sha256;
@@ -103,9 +104,11 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
             for (MapRow row : EmbeddingMap.ROWS) {
                 if (recipe.without().contains(row.name())) continue;
                 MapRow.Place place = row.places().get(container);
-                if (place != null)
-                    place.entries().apply(source).forEach(entry -> here.add(new Planned(row.name(), entry)));
-                else if (GENERAL.contains(container) && row.missed() && row.hasValue(source))
+                if (place != null) {
+                    for (TagEntry entry : place.entries().apply(source))
+                        if (holds(container, entry)) here.add(new Planned(row.name(), entry));
+                        else cannot.add(new CannotHold(row.name(), container));
+                } else if (GENERAL.contains(container) && row.missed() && row.hasValue(source))
                     cannot.add(new CannotHold(row.name(), container));
             }
             texts(recipe, source, day, container, here);
@@ -118,6 +121,11 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
                 recipe.encoding().format().ending());
         return new TagPlan(
                 recipe, name, List.copyOf(planned), List.copyOf(cannot), digest(recipe, name, planned, pictures));
+    }
+
+    /** INFO holds Latin-1 only; other letters stand in the ID3 tag beside it. */
+    private static boolean holds(Container container, TagEntry entry) {
+        return container != Container.INFO || entry.values().stream().allMatch(RiffInfo::holds);
     }
 
     /** Computed texts take the places of single facts. */
@@ -199,7 +207,8 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
     /** What 2.3 says in other frames. */
     private static String older(String id) {
         return switch (id) {
-            case "TYER", "TDAT", "TIME" -> "Recorded";
+            case "TYER", "TDAT", "TIME" -> "Year";
+            case "TXXX:RELEASEDATE" -> "Released";
             case "TORY" -> "First released";
             default -> "Musicians and production";
         };

@@ -1,5 +1,6 @@
 package app.entrada.core.embed;
 
+import app.entrada.core.tag.Ilst;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.Sound;
 import app.entrada.core.field.Field;
@@ -48,6 +49,7 @@ public final class TagTransfer {
                 List.of(),
                 true,
                 false,
+                Ilst.NAME_SPACE,
                 "{title}");
         List<TagPlan.Planned> planned = new ArrayList<>();
         List<TagPlan.CannotHold> cannot = new ArrayList<>();

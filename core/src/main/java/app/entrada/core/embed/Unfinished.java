@@ -1,5 +1,7 @@
 package app.entrada.core.embed;
 
+import java.util.UUID;
+import java.nio.file.StandardOpenOption;
 import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
@@ -19,7 +21,10 @@ final class Unfinished {
     /** A new empty file beside a target; leftovers of processes that died are swept away. */
     static Path beside(Path target) throws IOException {
         Path folder = target.toAbsolutePath().getParent();
-        Path part = Files.createTempFile(folder, PREFIX, SUFFIX);
+        // made as any new file is, so that a copy gets the rights that its folder's owner gives to files
+        Path part = folder.resolve(PREFIX + UUID.randomUUID() + SUFFIX);
+        Files.newByteChannel(part, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)
+                .close();
         // the new file's own time is that of the folder's disk, which may be another machine's
         Instant limit = Files.getLastModifiedTime(part).toInstant().minus(LONGEST);
         try (DirectoryStream<Path> left = Files.newDirectoryStream(folder, PREFIX + "*" + SUFFIX)) {

@@ -66,6 +66,8 @@ final class WavCopy {
                     if (isLabels(chunk)) chunks.kept(chunk.id(), chunk.offset(), chunk.length());
                     else info |= info(RiffInfo.read(TagReading.body(source, chunk)), info);
                 }
+                case "id3v1", RiffFile.BEHIND ->
+                    lost.add("%,d bytes behind the end of the WAV form".formatted(chunk.length()));
                 default -> chunks.kept(chunk.id(), chunk.offset(), chunk.length());
             }
         }

@@ -1,6 +1,6 @@
 package app.entrada.core.field;
 
-import java.util.Arrays;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -38,18 +38,23 @@ public record Credit(String name, List<String> roles, Optional<String> as) {
     static final PeopleList.Kind<Credit> KIND = new PeopleList.Kind<>() {
         @Override
         public Credit read(PeopleType.Entry parts) {
-            String listed = parts.detail();
             Optional<String> as = Optional.empty();
-            var named = AS.matcher(listed);
-            if (named.matches()) {
-                listed = named.group(1);
-                as = Optional.of(named.group(2).strip());
+            List<String> roles = new ArrayList<>();
+            // the name as credited may stand behind any of the roles; it is never a part of one
+            for (String piece : parts.detail().split(",")) {
+                String role = piece;
+                var named = AS.matcher(piece);
+                if (named.matches()) {
+                    role = named.group(1);
+                    String name = named.group(2).strip();
+                    if (as.isPresent() && !as.get().equals(name))
+                        throw new MalformedValue("“%s” is credited under two names here, “%s” and “%s”; one credit has one name"
+                                .formatted(parts.name(), as.get(), name));
+                    as = Optional.of(name);
+                }
+                String plain = role.strip().replaceAll("\\s+", " ");
+                if (!plain.isEmpty() && !roles.contains(plain)) roles.add(plain);
             }
-            List<String> roles = Arrays.stream(listed.split(","))
-                    .map(role -> role.strip().replaceAll("\\s+", " "))
-                    .filter(role -> !role.isEmpty())
-                    .distinct()
-                    .toList();
             return new Credit(parts.name(), roles, as.filter(name -> !name.equals(parts.name())));
         }
 

@@ -50,8 +50,11 @@ public record Origin(Use how, String title, String writers) {
         for (String each : typed.split(";")) {
             if (each.isBlank()) continue;
             Matcher parts = SHAPE.matcher(each.strip());
+            // “medley: A; B; C”: each piece is one of the medley until another use is named
+            boolean goesOn = !all.isEmpty() && all.get(all.size() - 1).how == Use.MEDLEY && !named(each);
+            if (goesOn) parts = SHAPE.matcher(Use.MEDLEY.says() + ": " + each.strip());
             if (!parts.matches())
-                throw new MalformedValue("“%s” is no original; wanted: cover: Title / Writers".formatted(each.strip()));
+                throw new MalformedValue("“%s” is not an original; expected: cover: Title / Writers".formatted(each.strip()));
             String how = parts.group(1).strip().toLowerCase(Locale.ROOT);
             Use use = Arrays.stream(Use.values())
                     .filter(one -> one.says().equals(how))
@@ -67,6 +70,12 @@ public record Origin(Use how, String title, String writers) {
         }
         if (all.isEmpty()) throw new MalformedValue("There is no original here; wanted: cover: Title / Writers");
         return List.copyOf(all);
+    }
+
+    /** Whether a piece begins with one of the uses and a colon. */
+    private static boolean named(String piece) {
+        String lower = piece.strip().toLowerCase(Locale.ROOT);
+        return Arrays.stream(Use.values()).anyMatch(use -> lower.matches(use.says() + "\\s*:.*"));
     }
 
     @Override

@@ -47,6 +47,9 @@ public final class Identifier {
     private static final int LEAST_HITS = 15;
     private static final double LEAST_AGREEING = 4;
     /** A playing time that differs by more is presumed a new recording (ISO 3901). */
+    /** A difference at an end counts as silence while no more than this much of it has sound in both, seconds. */
+    private static final double SILENCE_REACHES = 1.5;
+
     private static final double SAME_RECORDING_SECONDS = 10;
 
     private final PrintIndex index;
@@ -231,8 +234,22 @@ public final class Identifier {
         Likeness.Result likeness = Likeness.compare(asked, known, line.offset, line.speed);
         double agreeing =
                 likeness.agrees().stream().mapToDouble(Match.Stretch::seconds).sum();
-        double differing =
-                likeness.differs().stream().mapToDouble(Match.Stretch::seconds).sum();
+        double[] askedSound = sounding(asked);
+        double[] knownSound = sounding(known);
+        double start = line.offset / Print.FRAMES_A_SECOND;
+        double[] both = {
+            Math.max(askedSound[0], (knownSound[0] - start) / line.speed),
+            Math.min(askedSound[1], (knownSound[1] - start) / line.speed)
+        };
+        List<Match.Stretch> silence = new ArrayList<>();
+        List<Match.Stretch> differs = new ArrayList<>();
+        for (Match.Stretch stretch : likeness.differs()) {
+            double sounding = overlap(both, stretch.from(), stretch.to());
+            // a window that reaches from silence into sound differs for as long as it is
+            if (sounding < SILENCE_REACHES) silence.add(stretch);
+            else differs.add(stretch);
+        }
+        double differing = differs.stream().mapToDouble(Match.Stretch::seconds).sum();
         double compared = agreeing + differing;
         if (agreeing < Math.min(LEAST_AGREEING, compared * 0.6)) return Optional.empty();
         double[] shared = shared(asked, known, line, likeness.agrees());
@@ -245,8 +262,6 @@ public final class Identifier {
         Match.Verdict verdict;
         if (otherwise) verdict = Match.Verdict.OTHER_VERSION;
         else {
-            double[] askedSound = sounding(asked);
-            double[] knownSound = sounding(known);
             double askedRest = (askedSound[1] - askedSound[0])
                     - overlap(askedSound, likeness.comparedFrom(), likeness.comparedTo());
             double from = likeness.comparedFrom() * line.speed + offset;
@@ -266,8 +281,9 @@ public final class Identifier {
                 Math.round(offset * 1000) / 1000.0,
                 Math.round(line.speed * 10_000) / 10_000.0,
                 likeness.agrees(),
-                likeness.differs(),
-                verdict));
+                differs,
+                verdict,
+                silence));
     }
 
     /**

@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
  * @param agrees stretches of the asked file, seconds, that are the same
  * @param differs stretches of the asked file, seconds, that are not, although the known file has sound there
  * @param verdict what this means
+ * @param silence stretches of the asked file, seconds, where one of the two is silent before or behind its sound: no difference
  */
 public record Match(
         String id,
@@ -23,7 +24,25 @@ public record Match(
         double speed,
         List<Stretch> agrees,
         List<Stretch> differs,
-        Verdict verdict) {
+        Verdict verdict,
+        List<Stretch> silence) {
+    public Match {
+        // matches from before silence was told apart have none
+        silence = silence == null ? List.of() : List.copyOf(silence);
+    }
+
+    /** A match without silence at its ends. */
+    public Match(
+            String id,
+            double confidence,
+            double offsetSeconds,
+            double speed,
+            List<Stretch> agrees,
+            List<Stretch> differs,
+            Verdict verdict) {
+        this(id, confidence, offsetSeconds, speed, agrees, differs, verdict, List.of());
+    }
+
     /** A stretch of time of the asked file, seconds. */
     public record Stretch(double from, double to) {
         /** How long it is. */
@@ -66,7 +85,8 @@ public record Match(
                 1 / speed,
                 agrees.stream().map(this::there).toList(),
                 differs.stream().map(this::there).toList(),
-                verdict);
+                verdict,
+                silence.stream().map(this::there).toList());
     }
 
     private Stretch there(Stretch here) {
@@ -86,7 +106,7 @@ public record Match(
      */
     public String says(String other) {
         return switch (verdict) {
-            case SAME -> "the same recording as " + other;
+            case SAME -> "the same recording as " + other + silent();
             case EXCERPT -> "an excerpt of " + other + ", or the other way round";
             case OTHER_VERSION ->
                 "another version of %s: it differs %s%s"
@@ -99,6 +119,11 @@ public record Match(
                                         .collect(Collectors.joining(", ")),
                                 differs.size() > 2 ? " …" : "");
         };
+    }
+
+    private String silent() {
+        double seconds = silence.stream().mapToDouble(Stretch::seconds).sum();
+        return seconds < 1 ? "" : ", apart from %.0f s of silence at its ends".formatted(seconds);
     }
 
     private static String time(double seconds) {

@@ -1,5 +1,6 @@
 package app.entrada.core.gather;
 
+import app.entrada.core.field.Field;
 import app.entrada.core.embed.TagFacts;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Names;
@@ -88,7 +89,9 @@ public record ReleaseDraft(Said title, Said artists, String kind, List<DraftTrac
                 .thenComparingInt(group -> group.get(0).order()));
         Said title = title(files);
         Said artists = common(files, file -> file.tags().best(Fields.RELEASE_ARTISTS))
-                .or(() -> common(files, file -> file.tags().best(Fields.TRACK_ARTISTS)))
+                .filter(said -> speaksForAll(files, said, Fields.RELEASE_ARTISTS))
+                .or(() -> common(files, file -> file.tags().best(Fields.TRACK_ARTISTS))
+                        .filter(said -> speaksForAll(files, said, Fields.TRACK_ARTISTS)))
                 .orElse(Said.NOTHING);
         Set<String> different = new HashSet<>();
         List<DraftTrack> tracks = new ArrayList<>();
@@ -202,13 +205,24 @@ public record ReleaseDraft(Said title, Said artists, String kind, List<DraftTrac
 
     private static Said title(List<Heard> files) {
         Optional<Said> tagged = common(files, file -> file.tags().best(Fields.RELEASE_TITLE));
-        if (tagged.isPresent()) return tagged.get();
+        if (tagged.isPresent() && speaksForAll(files, tagged.get(), Fields.RELEASE_TITLE)) return tagged.get();
         return files.stream()
                 .map(Heard::folder)
                 .filter(folder -> !folder.isEmpty())
                 .findFirst()
                 .map(folder -> new Said(folder.replaceAll("/.*", "").replace('_', ' '), "folder name"))
                 .orElse(Said.NOTHING);
+    }
+
+    /** Whether at least a third of the files say so: one stray file among many does not name them all. */
+    private static boolean speaksForAll(List<Heard> files, Said said, Field<?> field) {
+        long saying = files.stream()
+                .filter(file -> file.tags()
+                        .best(field)
+                        .filter(found -> found.value().equals(said.value()))
+                        .isPresent())
+                .count();
+        return saying * 3 >= files.size();
     }
 
     /** The value that most files give. */

@@ -30,11 +30,13 @@ import java.util.Set;
  *
  * @param sound how the file is built
  * @param blocks tags and other chunks in file order
- * @param faults what is wrong, empty for a whole file
+ * @param faults what is wrong or odd, empty for a file without any of that
  */
 public record TagReading(SoundFile sound, List<Block> blocks, List<Fault> faults) {
     /** A tag larger than this is not read; nothing real is. */
     private static final int LARGEST_TAG = 64 << 20;
+
+    private static final String ID3_FAULT = "ID3: ";
 
     private static final Set<String> FRAMEWORK =
             Set.of("fmt ", "data", "ds64", "COMM", "SSND", "frames", "pages", "mdat");
@@ -53,6 +55,7 @@ public record TagReading(SoundFile sound, List<Block> blocks, List<Fault> faults
         try (FileChannel file = FileChannel.open(path)) {
             SoundFile sound = SoundFile.walk(file);
             List<Fault> faults = new ArrayList<>(sound.faults());
+            faults.addAll(sound.notes());
             List<Block> blocks = new ArrayList<>();
             for (Chunk chunk : sound.chunks())
                 if (sound.kind() == SoundFile.Kind.M4A) mp4Block(file, chunk, blocks);
@@ -74,6 +77,14 @@ public record TagReading(SoundFile sound, List<Block> blocks, List<Fault> faults
         };
     }
 
+    /** What of the tags could not be read, in sentences; empty when all of them were. */
+    public List<String> unread() {
+        return faults.stream()
+                .map(Fault::what)
+                .filter(what -> what.startsWith(ID3_FAULT))
+                .toList();
+    }
+
     /** All entries of all tags. */
     public List<TagEntry> entries() {
         return blocks.stream().flatMap(block -> block.entries().stream()).toList();
@@ -87,7 +98,7 @@ public record TagReading(SoundFile sound, List<Block> blocks, List<Fault> faults
     private static Block block(FileChannel file, SoundFile.Kind kind, Chunk chunk, List<Fault> faults)
             throws IOException {
         return switch (kind) {
-            case FLAC -> flacBlock(file, chunk);
+            case FLAC -> chunk.id().startsWith("ID3") ? chunkBlock(file, chunk, faults) : flacBlock(file, chunk);
             case OGG -> of(Container.VORBIS, "", chunk, VorbisComment.read(OggFile.comments(file)));
             default -> chunkBlock(file, chunk, faults);
         };
@@ -101,11 +112,14 @@ public record TagReading(SoundFile sound, List<Block> blocks, List<Fault> faults
                 return of(Container.BEXT, Bext.version(body), chunk, Bext.read(body));
             }
             case "axml" -> {
-                List<TagEntry> isrc = AxmlIsrc.read(body(file, chunk))
-                        .map(code -> TagEntry.text(Container.AXML, "ISRC", List.of(code.compact())))
-                        .map(List::of)
-                        .orElse(List.of());
-                return of(Container.AXML, "", chunk, isrc);
+                List<String> codes = AxmlIsrc.all(body(file, chunk)).stream()
+                        .map(code -> code.compact())
+                        .toList();
+                return of(
+                        Container.AXML,
+                        "",
+                        chunk,
+                        codes.isEmpty() ? List.of() : List.of(TagEntry.text(Container.AXML, "ISRC", codes)));
             }
             case "ixml" -> {
                 return of(Container.IXML, "", chunk, ChunkTexts.ixml(body(file, chunk)));
@@ -115,7 +129,7 @@ public record TagReading(SoundFile sound, List<Block> blocks, List<Fault> faults
             }
             case "id3 ", "id3v2" -> {
                 Id3.Reading tag = Id3.read(body(file, chunk));
-                tag.faults().forEach(fault -> faults.add(new Fault("ID3: " + fault, chunk.offset())));
+                tag.faults().forEach(fault -> faults.add(new Fault(ID3_FAULT + fault, chunk.offset())));
                 return of(Container.ID3, tag.version(), chunk, tag.entries());
             }
             case "id3v1" -> {

@@ -79,7 +79,8 @@ final class CueTable {
                 Documents.text(out, track, Fields.RECORDING_DESCRIPTION),
                 writers.stream().map(Writer::name).distinct().collect(Collectors.joining("; ")),
                 writers.stream()
-                        .flatMap(writer -> writer.publisher().stream())
+                        .flatMap(writer -> OneStop.publishers(track, writer).stream())
+                        .filter(name -> !name.isEmpty())
                         .distinct()
                         .collect(Collectors.joining("; ")),
                 out.release()

@@ -20,7 +20,7 @@ final class HostEntry {
         entry.put("set", out.profile().titleStyle().release(out.release()));
         entry.put("genres", Documents.terms(out, track, Fields.TRACK_GENRE));
         entry.put("tags", Documents.terms(out, track, Fields.RECORDING_KEYWORDS));
-        entry.put("description", Documents.text(out, Fields.RELEASE_DESCRIPTION));
+        entry.put("description", description(out, track));
         entry.put(
                 "releaseDate",
                 out.terms().from().isEmpty()
@@ -44,6 +44,15 @@ final class HostEntry {
         entry.put("audio", file(out.sound().get(track.id())));
         out.cover().ifPresent(cover -> entry.put("picture", file(cover)));
         return Documents.json(entry);
+    }
+
+    /** What is said of the track itself; the release's description where nothing is. */
+    private static String description(Outgoing out, Track track) {
+        for (var field : List.of(Fields.RECORDING_DESCRIPTION, Fields.TRACK_SUMMARY)) {
+            String text = Documents.text(out, track, field);
+            if (!text.isEmpty()) return text;
+        }
+        return Documents.text(out, Fields.RELEASE_DESCRIPTION);
     }
 
     private static Map<String, Object> file(Outgoing.SentFile file) {

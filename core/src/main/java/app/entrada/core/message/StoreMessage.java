@@ -1,5 +1,9 @@
 package app.entrada.core.message;
 
+import java.util.Locale;
+import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.Credit;
+import app.entrada.core.credit.Roles;
 import java.util.ArrayList;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Fields;
@@ -22,6 +26,23 @@ import javax.xml.stream.XMLStreamException;
  * the standard and not validated against its schema; every reference in it resolves.
  */
 public final class StoreMessage {
+    private static final Map<String, String> ROLES = Map.ofEntries(
+            Map.entry("vocals", "Vocalist"),
+            Map.entry("lead vocals", "LeadVocalist"),
+            Map.entry("backing vocals", "BackgroundVocalist"),
+            Map.entry("conductor", "Conductor"),
+            Map.entry("orchestra", "Orchestra"),
+            Map.entry("choir", "Choir"),
+            Map.entry("producer", "Producer"),
+            Map.entry("co-producer", "CoProducer"),
+            Map.entry("executive producer", "ExecutiveProducer"),
+            Map.entry("mix", "Mixer"),
+            Map.entry("mastering", "MasteringEngineer"),
+            Map.entry("recording", "RecordingEngineer"),
+            Map.entry("engineer", "SoundEngineer"),
+            Map.entry("remixer", "Remixer"),
+            Map.entry("arranger", "Arranger"));
+
     private final Release release;
     private final Outgoing out;
     private final Map<Long, AudioFacts> lengths;
@@ -56,6 +77,7 @@ public final class StoreMessage {
             names(track, Fields.TRACK_ARTISTS).forEach(this::party);
             names(track, Fields.TRACK_FEATURED).forEach(this::party);
             track.recording().work().writers().forEach(writer -> party(writer.name()));
+            credits(track).forEach(credit -> party(credit.credited()));
         }
         release.facts()
                 .get(Fields.RELEASE_ARTISTS)
@@ -69,6 +91,7 @@ public final class StoreMessage {
             xml.begin("Party");
             xml.leaf("PartyReference", party.getValue());
             xml.begin("PartyName").leaf("FullName", party.getKey()).end();
+            identifiers(party.getKey());
             xml.end();
         }
         xml.end();
@@ -88,6 +111,23 @@ public final class StoreMessage {
         xml.end();
         deals();
         xml.finish();
+    }
+
+    private void identifiers(String name) throws XMLStreamException {
+        Optional<String> isni = out.subject()
+                .of(name, Fields.PARTY_ISNI)
+                .flatMap(written -> written.code())
+                .map(code -> code.compact());
+        Optional<String> ipi = out.subject()
+                .of(name, Fields.PARTY_IPI)
+                .flatMap(written -> written.code())
+                .map(code -> code.digits());
+        if (isni.isEmpty() && ipi.isEmpty()) return;
+        xml.begin("PartyId").leaf("ISNI", isni).leaf("IpiNameNumber", ipi).end();
+    }
+
+    private static List<Credit> credits(Track track) {
+        return track.recording().facts().get(Fields.RECORDING_CREDITS).orElse(List.of());
     }
 
     private void header() throws XMLStreamException {
@@ -116,17 +156,25 @@ public final class StoreMessage {
         Optional<String> isrc =
                 track.recording().facts().code(Fields.RECORDING_ISRC).map(code -> code.compact());
         xml.begin("ResourceId").leaf("ISRC", isrc).end();
+        Optional<String> iswc =
+                track.recording().work().facts().code(Fields.WORK_ISWC).map(code -> code.compact());
+        if (iswc.isPresent()) xml.begin("WorkId").leaf("ISWC", iswc).end();
         rightsLine("PLine", release.holds(track, Fields.RECORDING_P_LINE));
         Outgoing.SentFile file = out.sound().get(track.id());
         if (file != null) {
             xml.begin("TechnicalDetails");
             xml.leaf("TechnicalResourceDetailsReference", "T" + track.number());
             file(file);
+            Optional<PlayingTime> preview = track.facts().get(Fields.TRACK_PREVIEW_START);
+            if (preview.isPresent())
+                xml.begin("ClipDetails")
+                        .leaf("StartPoint", String.valueOf(Math.round(preview.get().seconds())))
+                        .end();
             xml.end();
         }
         xml.end();
         title(out.profile().titleStyle().track(release, track), track);
-        xml.leaf("DisplayArtistName", release.artistsOf(track));
+        xml.leaf("DisplayArtistName", displayArtists(track));
         int sequence = 1;
         for (String name : names(track, Fields.TRACK_ARTISTS)) artist(name, "MainArtist", sequence++);
         for (String name : names(track, Fields.TRACK_FEATURED)) artist(name, "FeaturedArtist", sequence++);
@@ -136,10 +184,32 @@ public final class StoreMessage {
         contributors(Writer.as(Writer.Role.AR, writers), "Arranger");
         contributors(Writer.as(Writer.Role.AD, writers), "Adapter");
         contributors(Writer.as(Writer.Role.TR, writers), "Translator");
+        for (Credit credit : credits(track))
+            for (String role : credit.roles()) contributor(credit.credited(), role);
         AudioFacts measured = lengths.get(track.id());
         if (measured != null) xml.leaf("Duration", duration(measured.milliseconds()));
         xml.leaf("ParentalWarningType", warning(track));
         xml.leaf("LanguageOfPerformance", release.holds(track, Fields.TRACK_LANGUAGE));
+        xml.end();
+    }
+
+    /** Main artists, and the featured ones behind them. */
+    private String displayArtists(Track track) {
+        List<String> featured = names(track, Fields.TRACK_FEATURED);
+        String main = release.artistsOf(track);
+        return featured.isEmpty() ? main : main + " feat. " + new Names(featured).sentence();
+    }
+
+    /** Who did what on the recording: the standard's words for what it names, the trade's own behind an instrument. */
+    private void contributor(String name, String role) throws XMLStreamException {
+        String lower = role.toLowerCase(Locale.ROOT);
+        String known = ROLES.get(lower);
+        boolean performs = Roles.performs(role);
+        xml.begin("Contributor");
+        xml.leaf("ContributorPartyReference", party(name));
+        xml.leaf("Role", known != null ? known : performs ? "AssociatedPerformer" : "StudioPersonnel");
+        if (known == null && performs) xml.leaf("InstrumentType", role);
+        else if (known == null) xml.leaf("RoleDescription", role);
         xml.end();
     }
 

@@ -20,6 +20,7 @@ import java.util.stream.Collectors;
  * @param otherSpellings by name as written here: how the same name is spelt more often elsewhere
  * @param registeredTimes by compact ISRC: milliseconds of the sound that is known under it elsewhere
  * @param worksLike by folded title and writers: other works that seem to be the same
+ * @param firstYears by recording id: year in which it came out first on another release
  * @param explicitTitles folded titles of recordings elsewhere that are marked explicit
  */
 public record Elsewhere(
@@ -32,7 +33,8 @@ public record Elsewhere(
         Map<String, String> otherSpellings,
         Map<String, Long> registeredTimes,
         Map<String, List<String>> worksLike,
-        Set<String> explicitTitles) {
+        Set<String> explicitTitles,
+        Map<Long, Integer> firstYears) {
     /** Where nothing is known of spellings, numbers, times and works. */
     public Elsewhere(
             Map<String, List<String>> isrcHolders,
@@ -50,7 +52,8 @@ public record Elsewhere(
                 Map.of(),
                 Map.of(),
                 Map.of(),
-                Set.of());
+                Set.of(),
+                Map.of());
     }
 
     /** The key of {@link #worksLike}: folded title and folded writers in alphabetical order. */

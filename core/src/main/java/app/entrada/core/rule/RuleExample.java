@@ -363,7 +363,10 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
                             .collect(Collectors.toMap(Map.Entry::getKey, each -> String.valueOf(each.getValue()))),
                     times,
                     works,
-                    words(given.get("explicit")));
+                    words(given.get("explicit")),
+                    map(given.get("firstYears")).entrySet().stream()
+                            .collect(Collectors.toMap(
+                                    each -> Long.valueOf(each.getKey()), each -> ((Number) each.getValue()).intValue())));
         }
 
         private static Map<String, List<String>> texts(Object given) {

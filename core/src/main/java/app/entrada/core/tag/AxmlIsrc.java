@@ -1,5 +1,7 @@
 package app.entrada.core.tag;
 
+import java.util.List;
+import java.util.ArrayList;
 import app.entrada.core.code.Isrc;
 import app.entrada.core.code.MalformedCode;
 import java.nio.charset.StandardCharsets;
@@ -32,21 +34,40 @@ public final class AxmlIsrc {
                 """.formatted(isrc.compact()).getBytes(StandardCharsets.UTF_8);
     }
 
-    /** The ISRC of a document, when it holds a right one. */
+    /** The first right ISRC of a document. */
     public static Optional<Isrc> read(byte[] document) {
-        Matcher found = IDENTIFIER.matcher(new String(document, StandardCharsets.UTF_8));
-        if (!found.find()) return Optional.empty();
-        try {
-            return Optional.of(Isrc.parse(found.group(1)));
-        } catch (MalformedCode somethingElse) {
-            return Optional.empty();
+        return all(document).stream().findFirst();
+    }
+
+    /** All right ISRCs of a document, in order. */
+    public static List<Isrc> all(byte[] document) {
+        List<Isrc> all = new ArrayList<>();
+        Matcher found = IDENTIFIER.matcher(text(document));
+        while (found.find())
+            try {
+                Isrc code = Isrc.parse(found.group(1));
+                if (!all.contains(code)) all.add(code);
+            } catch (MalformedCode somethingElse) {
+                // an identifier of another kind under this label
+            }
+        return all;
+    }
+
+    /** The text in its own encoding: UTF-16 where a byte order mark or its zero bytes say so, else UTF-8. */
+    private static String text(byte[] document) {
+        if (document.length >= 2) {
+            int first = (document[0] & 0xFF) << 8 | document[1] & 0xFF;
+            if (first == 0xFEFF || first == 0xFFFE) return new String(document, StandardCharsets.UTF_16);
+            if (first == 0x3C00) return new String(document, StandardCharsets.UTF_16LE);
+            if (first == 0x003C) return new String(document, StandardCharsets.UTF_16BE);
         }
+        return new String(document, StandardCharsets.UTF_8);
     }
 
     /** Whether a document holds more than an ISRC, so that replacing it would lose something. */
     public static boolean holdsMore(byte[] document) {
-        String text = new String(document, StandardCharsets.UTF_8);
+        String text = text(document);
         return !text.isBlank()
-                && (read(document).isEmpty() || OTHER_CONTENT.matcher(text).find());
+                && (all(document).size() != 1 || OTHER_CONTENT.matcher(text).find());
     }
 }

@@ -25,8 +25,8 @@ public final class Ilst {
 
     private Ilst() {}
 
-    /** The name space of own items that readers look in; under another one they would be found by nobody. */
-    private static final String NAME_SPACE = "com.apple.iTunes";
+    /** Name space of our free items where a recipe names no other; reading takes those of any. */
+    public static final String NAME_SPACE = "app.entrada";
 
     private static final String OWN = "----";
 
@@ -43,8 +43,12 @@ public final class Ilst {
         return entries;
     }
 
-    /** The body of an {@code ilst} box. Items with a raw body go over as they are. */
-    public static byte[] write(List<TagEntry> entries) {
+    /**
+     * The body of an {@code ilst} box. Items with a raw body go over as they are.
+     *
+     * @param nameSpace of free items that are made here
+     */
+    public static byte[] write(List<TagEntry> entries, String nameSpace) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         for (int i = 0; i < entries.size(); i++) {
             TagEntry entry = entries.get(i);
@@ -57,7 +61,7 @@ public final class Ilst {
                     covers.writeBytes(picture(entries.get(j).picture().get()));
                 out.writeBytes(box("covr", covers.toByteArray()));
             } else if (entry.raw().length > 0) out.writeBytes(box(id, entry.raw()));
-            else out.writeBytes(box(id, values(entry)));
+            else out.writeBytes(box(id, values(entry, nameSpace)));
         }
         return out.toByteArray();
     }
@@ -66,10 +70,10 @@ public final class Ilst {
         return data(picture.mime().equals("image/png") ? PNG : JPEG, picture.data());
     }
 
-    private static byte[] values(TagEntry entry) {
+    private static byte[] values(TagEntry entry, String nameSpace) {
         ByteArrayOutputStream body = new ByteArrayOutputStream();
         if (entry.id().startsWith(OWN + ":")) {
-            body.writeBytes(box("mean", full(NAME_SPACE)));
+            body.writeBytes(box("mean", full(nameSpace)));
             body.writeBytes(box("name", full(entry.id().substring(OWN.length() + 1))));
         }
         for (String value : entry.values())
@@ -81,6 +85,8 @@ public final class Ilst {
                     if (numbers.length > 1) pair.putShort(4, Short.parseShort(numbers[1]));
                     body.writeBytes(data(0, pair.array()));
                 }
+                case "rtng", "cpil" ->
+                    body.writeBytes(data(INTEGER, new byte[] {Byte.parseByte(value)}));
                 case "tmpo" ->
                     body.writeBytes(data(
                             INTEGER,
@@ -148,6 +154,9 @@ public final class Ilst {
             int of = numbers.getShort(4);
             return of == 0 ? String.valueOf(numbers.getShort(2)) : numbers.getShort(2) + "/" + of;
         }
+        if (id.equals("gnre") && value.length >= 2)
+            return Id3Genres.name(ByteBuffer.wrap(value).getShort(value.length - 2) - 1)
+                    .orElseGet(() -> String.valueOf(ByteBuffer.wrap(value).getShort(value.length - 2)));
         if (kind == INTEGER || kind == 0 && value.length <= 8 && value.length > 0) {
             long number = value[0];
             for (int i = 1; i < value.length; i++) number = number << 8 | value[i] & 0xFF;

@@ -12,7 +12,8 @@ import java.util.Optional;
 
 /**
  * The INFO list of RIFF files (Microsoft/IBM 1991): four-letter ids with zero-terminated text. The format names no
- * encoding; UTF-8 is written, since current readers take it, and Latin-1 is read where UTF-8 does not fit.
+ * encoding, and readers take their system's own: Latin-1 is written, which they agree on, and what it cannot hold is left to
+ * another tag. UTF-8 is read where it fits, else Latin-1.
  */
 public final class RiffInfo {
     private static final byte[] INFO = "INFO".getBytes(StandardCharsets.ISO_8859_1);
@@ -40,13 +41,18 @@ public final class RiffInfo {
         return entries;
     }
 
+    /** Whether a text can be written so that every reader shows it. */
+    public static boolean holds(String text) {
+        return StandardCharsets.ISO_8859_1.newEncoder().canEncode(text);
+    }
+
     /** Body of a LIST chunk, INFO included. */
     public static byte[] write(List<TagEntry> entries) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         out.writeBytes(INFO);
         for (TagEntry entry : entries) {
             byte[] body = entry.raw();
-            if (body.length == 0) body = (String.join("; ", entry.values()) + "\0").getBytes(StandardCharsets.UTF_8);
+            if (body.length == 0) body = (String.join("; ", entry.values()) + "\0").getBytes(StandardCharsets.ISO_8859_1);
             out.writeBytes(entry.id().getBytes(StandardCharsets.ISO_8859_1));
             out.writeBytes(ByteBuffer.allocate(4)
                     .order(ByteOrder.LITTLE_ENDIAN)

@@ -11,8 +11,9 @@ import java.util.regex.Pattern;
 /** Takes apart what people type into a title: featured artists and versions that belong in fields of their own. */
 public final class TitleReading {
     private static final Pattern FEATURED = Pattern.compile(
-            "\\s*[(\\[]\\s*(?:feat\\.?|ft\\.?|featuring|with)\\s+([^)\\]]+)[)\\]]"
-                    + "|\\s+(?:feat\\.?|ft\\.|featuring)\\s+([^()\\[\\]]+)",
+            "\\s*[(\\[]\\s*(?:feat\\.?\\s+|ft\\.?\\s+|featuring\\s+|with\\s+|w/\\s*)([^)\\]]+)[)\\]]"
+                    // “6 ft under” measures; “ft” behind a number names nobody
+                    + "|(?<!\\d)\\s+(?:feat\\.?\\s+|ft\\.?\\s+|featuring\\s+|w/\\s*)([^()\\[\\]]+)",
             Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
 
     private static final String VERSION_WORD =

@@ -26,6 +26,10 @@ final class DiscTable {
     private static final Pattern OFFSETS =
             Pattern.compile("\\s*(\\d{1,2})[\\s+,]+(\\d{1,2})[\\s+,]+(\\d{4,6})((?:[\\s+,]+\\d{1,6})+)\\s*");
 
+    /** Disc ID of eight hexadecimal digits, number of tracks, their starts, and the length of the disc in seconds. */
+    private static final Pattern DISC_ID =
+            Pattern.compile("(?i)(?:.*\\s)?\\p{XDigit}{8}[\\s+]+(\\d{1,2})((?:[\\s+]+\\d{1,6})+)\\s*");
+
     private DiscTable() {}
 
     /** A line of the table. */
@@ -148,7 +152,7 @@ final class DiscTable {
     /** First track, last track, lead-out, starts: all in one line. */
     private static Optional<List<Row>> offsets(String line, int number) {
         Matcher parts = OFFSETS.matcher(line);
-        if (!parts.matches()) return Optional.empty();
+        if (!parts.matches()) return byDiscId(line, number);
         int first = Integer.parseInt(parts.group(1));
         int last = Integer.parseInt(parts.group(2));
         long leadOut = Long.parseLong(parts.group(3));
@@ -162,6 +166,24 @@ final class DiscTable {
             long end = i + 1 < starts.length ? starts[i + 1] : leadOut;
             if (end <= starts[i]) return Optional.empty();
             rows.add(row(number, first + i, Optional.of(time(end - starts[i]))));
+        }
+        return Optional.of(rows);
+    }
+
+    /** As programs ask by a disc's ID: its tracks' starts, and how many seconds it lasts. */
+    private static Optional<List<Row>> byDiscId(String line, int number) {
+        Matcher parts = DISC_ID.matcher(line);
+        if (!parts.matches()) return Optional.empty();
+        long[] values = Arrays.stream(parts.group(2).strip().split("[\\s+]+"))
+                .mapToLong(Long::parseLong)
+                .toArray();
+        int tracks = Integer.parseInt(parts.group(1));
+        if (tracks < 1 || values.length != tracks + 1) return Optional.empty();
+        values[tracks] *= FRAMES_A_SECOND;
+        List<Row> rows = new ArrayList<>();
+        for (int i = 0; i < tracks; i++) {
+            if (values[i + 1] <= values[i]) return Optional.empty();
+            rows.add(row(number, i + 1, Optional.of(time(values[i + 1] - values[i]))));
         }
         return Optional.of(rows);
     }

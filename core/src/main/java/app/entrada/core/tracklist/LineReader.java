@@ -27,13 +27,18 @@ final class LineReader {
     private static final int LONGEST_LINE = 1_000;
     private static final String DASH = "[-‐‑‒–—―−]";
     private static final Pattern HEADING = Pattern.compile(
-            "(?:the\\s+)?(?:track\\s*-?\\s*list(?:ing)?|running order|tracks|songs|titles)\\s*:?",
-            Pattern.CASE_INSENSITIVE);
+            "(?:the\\s+)?(?:track\\s*-?\\s*list(?:ing|e)?|running order|tracks|songs|titles|titelliste|titel|lieder"
+                    + "|liste des titres|titres|lista de (?:temas|canciones|faixas)|canciones|elenco (?:dei )?brani|brani"
+                    + "|nummers|låtlista)\\s*:?",
+            Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
     private static final Pattern TOTAL = Pattern.compile(
-            "(?:total|total (?:playing |running )?time|(?:running|playing) time|duration|length|sum)\\b[\\s:.=]*.*\\d.*",
-            Pattern.CASE_INSENSITIVE);
+            "(?:total(?:e)?|total (?:playing |running )?time|(?:running|playing) time|duration|length|sum"
+                    + "|gesamt(?:e)?(?:\\s*(?:spiel)?zeit|\\s*dauer|\\s*laufzeit|\\s*länge)?|spielzeit|laufzeit|durée(?: totale)?"
+                    + "|duración(?: total)?|durata(?: totale)?|(?:totale )?speelduur|tempo total|duração(?: total)?|speltid)"
+                    + "(?![\\p{L}])[\\s:.=]*[^\\p{L}]*\\d.*",
+            Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
     private static final Pattern SIDE = Pattern.compile(
-            "(?:side|disc|disk|cd|lp|part)\\s*(?:no\\.?\\s*)?([A-Z]|\\d{1,2}|one|two|three|four)\\s*(?:[:.]|" + DASH
+            "(?:side|disc|disk|cd|lp|part|seite|face|cara|lato|kant|sida|lado|disque|disco)\\s*(?:no\\.?\\s*)?([A-Z]|\\d{1,2}|one|two|three|four)\\s*(?:[:.]|" + DASH
                     + ")?\\s*",
             Pattern.CASE_INSENSITIVE);
     private static final Set<String> COLUMN_WORDS = Set.of(
@@ -57,7 +62,43 @@ final class LineReader {
             "pos",
             "position",
             "side",
-            "name");
+            "name",
+            "nummer",
+            "titel",
+            "interpret",
+            "künstler",
+            "dauer",
+            "länge",
+            "zeit",
+            "spielzeit",
+            "seite",
+            "piste",
+            "n°",
+            "titre",
+            "artiste",
+            "durée",
+            "pista",
+            "título",
+            "artista",
+            "duración",
+            "titolo",
+            "brano",
+            "durata",
+            "artiest",
+            "duur",
+            "faixa",
+            "duração");
+    /** A greeting or a closing of a mail, which ends in a comma or a mark. */
+    private static final Pattern GREETING = Pattern.compile(
+            "(?:hi|hello|hey|dear|hallo|liebe[rs]?|guten (?:tag|morgen|abend)|bonjour|salut|cher|chère|hola|ciao|caro|cara"
+                    + "|best|cheers|regards|kind regards|thanks|thank you|viele grüße|liebe grüße|danke|merci|gracias|grazie)"
+                    + "\\b.*[,!:.]",
+            Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+    private static final Pattern ADDRESS = Pattern.compile("https?://\\S+|\\S+@\\S+\\.\\S+");
+    private static final int WORDS_OF_A_SENTENCE = 7;
+    private static final Pattern FILE_ENDING =
+            Pattern.compile("\\.(?:wav|aiff?|aifc|flac|mp3|m4a|ogg|opus|caf)$", Pattern.CASE_INSENSITIVE);
+    private static final Pattern NUMBER_ALONE = Pattern.compile("(?:track\\s*|no\\.?\\s*|#)?\\d{1,3}[.):]?");
     private static final Pattern POSITION = Pattern.compile(
             "(?:track\\s*|no\\.?\\s*|#\\s*)?(?:(\\d{1,2})\\s*-\\s*(?=\\d{1,2}\\b))?([A-Ha-h])?(\\d{1,3})(?!\\d|[:'′,]\\d|['′])\\s*(?:[.):\\]]|"
                     + DASH + "(?=\\s))?\\s*(?=\\S)(.*)",
@@ -78,6 +119,8 @@ final class LineReader {
 
     private final List<String> lines;
     private final Predicate<String> known;
+    /** Whether an artist’s name is one name, though it has an ampersand in it. */
+    private Predicate<String> one = name -> false;
 
     LineReader(List<String> lines, Predicate<String> known) {
         this.lines = lines;
@@ -107,14 +150,20 @@ final class LineReader {
 
     TrackList read() {
         List<Line> strange = new ArrayList<>();
-        List<Draft> drafts = drafts(strange);
+        List<Draft> drafts = joined(drafts(strange));
+        fileNames(drafts);
         for (Draft draft : drafts) code(draft);
-        positions(drafts);
+        positions(drafts, strange);
         for (Draft draft : drafts) time(draft);
         starts(drafts);
         List<Draft> tracks = sorted(drafts, strange);
         for (Draft draft : tracks) draft.columns = columns(draft.rest);
         int artistColumn = artistColumn(tracks);
+        Set<String> alone = new HashSet<>();
+        if (artistColumn >= 0)
+            for (Draft draft : tracks)
+                if (draft.columns.size() >= 2) alone.add(draft.columns.get(artistColumn));
+        one = name -> known.test(name) || isOne(name, alone);
         List<Row> rows = new ArrayList<>();
         for (Draft draft : tracks) rows.add(row(draft, artistColumn));
         return new TrackList(TrackList.Form.LINES, rows, strange);
@@ -141,6 +190,53 @@ final class LineReader {
             drafts.add(new Draft(i + 1, line, side));
         }
         return drafts;
+    }
+
+    /** Number, title and time, each on a line of its own, belong together where most of the list is written so. */
+    private static List<Draft> joined(List<Draft> drafts) {
+        long times = drafts.stream().filter(LineReader::isTimeAlone).count();
+        long numbers = drafts.stream()
+                .filter(draft -> NUMBER_ALONE.matcher(draft.text).matches())
+                .count();
+        boolean timesBelow = times >= 2 && times * 3 >= drafts.size() && !isTimeAlone(drafts.get(0)) && times * 10 <= drafts.size() * 6;
+        boolean numbersAbove = numbers >= 2 && numbers * 4 >= drafts.size() && numbers * 10 <= drafts.size() * 6;
+        if (!timesBelow && !numbersAbove) return drafts;
+        List<Draft> joined = new ArrayList<>();
+        String number = null;
+        for (Draft draft : drafts) {
+            if (numbersAbove && NUMBER_ALONE.matcher(draft.text).matches()) {
+                number = draft.text.replaceFirst("[.):]$", "");
+                continue;
+            }
+            if (timesBelow && isTimeAlone(draft) && !joined.isEmpty() && number == null) {
+                Draft title = joined.get(joined.size() - 1);
+                if (!title.text.contains("\t")) {
+                    joined.set(joined.size() - 1, new Draft(title.line, title.text + "\t" + draft.text, title.side));
+                    continue;
+                }
+            }
+            joined.add(number == null ? draft : new Draft(draft.line, number + ". " + draft.text, draft.side));
+            number = null;
+        }
+        return joined;
+    }
+
+    private static boolean isTimeAlone(Draft draft) {
+        Matcher time = TIME_BEHIND.matcher(draft.text);
+        return time.matches() && time.group(1).isBlank() && draft.text.matches(".*[:'′’m].*");
+    }
+
+    /** Names of files: without folder and ending, underscores as blanks. */
+    private static void fileNames(List<Draft> drafts) {
+        long files = drafts.stream()
+                .filter(draft -> FILE_ENDING.matcher(draft.rest).find())
+                .count();
+        if (files * 2 <= drafts.size()) return;
+        for (Draft draft : drafts) {
+            if (!FILE_ENDING.matcher(draft.rest).find()) continue;
+            String plain = FILE_ENDING.matcher(draft.rest.replaceFirst("^.*[/\\\\]", "")).replaceFirst("");
+            draft.rest = (plain.contains(" ") ? plain : plain.replace('_', ' ')).strip();
+        }
     }
 
     private static String sideName(String typed) {
@@ -172,7 +268,7 @@ final class LineReader {
     }
 
     /** A number in front counts tracks when most lines have one and they rise: “99 Lanterns” alone is a title. */
-    private static void positions(List<Draft> drafts) {
+    private static void positions(List<Draft> drafts, List<Line> strange) {
         List<Matcher> found = new ArrayList<>();
         int with = 0;
         int inOrder = 0;
@@ -192,8 +288,24 @@ final class LineReader {
             before = number;
             sideBefore = side;
         }
-        boolean counts = with * 2 > drafts.size() && inOrder * 10 >= with * 8;
-        if (!counts) return;
+        if (with == 0 || inOrder * 10 < with * 8) return;
+        if (with * 2 <= drafts.size()) {
+            // a mail around a numbered list: what stands before and behind it is no part of it
+            int first = 0;
+            while (found.get(first) == null) first++;
+            int last = drafts.size() - 1;
+            while (found.get(last) == null) last--;
+            boolean block = with >= 2
+                    && Integer.parseInt(found.get(first).group(3)) <= 1
+                    && with * 3 >= (last - first + 1) * 2;
+            if (!block) return;
+            for (int i = drafts.size() - 1; i >= 0; i--)
+                if (i < first || i > last) {
+                    Draft outside = drafts.remove(i);
+                    found.remove(i);
+                    strange.add(new Line(outside.line, outside.text, "it stands outside the numbered list"));
+                }
+        }
         for (int i = 0; i < drafts.size(); i++) {
             Matcher position = found.get(i);
             if (position == null) continue;
@@ -209,7 +321,7 @@ final class LineReader {
 
     private static void time(Draft draft) {
         Matcher behind = TIME_BEHIND.matcher(draft.rest);
-        if (behind.matches() && !behind.group(1).isBlank()) {
+        if (behind.matches() && (!behind.group(1).isBlank() || draft.rest.matches(".*[:'′’m].*"))) {
             if (behind.group(2) != null) draft.length = PlayingTime.parse(behind.group(2));
             else if (behind.group(3) != null) draft.length = minutes(behind.group(3), behind.group(4));
             else if (behind.group(5) != null) draft.length = minutes(behind.group(5), behind.group(6));
@@ -248,15 +360,34 @@ final class LineReader {
     private static List<Draft> sorted(List<Draft> drafts, List<Line> strange) {
         long marked = drafts.stream().filter(LineReader::isMarked).count();
         boolean markedOnly = drafts.size() > 2 && marked * 3 >= drafts.size() * 2L;
+        // a column of times without titles is taken as what it is
+        long times = drafts.stream()
+                .filter(draft -> draft.length != null && draft.rest.chars().noneMatch(Character::isLetterOrDigit))
+                .count();
+        boolean timesOnly = times >= 2 && times * 3 >= drafts.size() * 2L;
+        boolean prose = drafts.stream().filter(draft -> !isProse(draft)).count() >= 2;
         List<Draft> tracks = new ArrayList<>();
         for (Draft draft : drafts) {
-            if (draft.rest.chars().noneMatch(Character::isLetterOrDigit))
-                strange.add(new Line(draft.line, draft.text, "there is no title in it"));
+            boolean untitled = draft.rest.chars().noneMatch(Character::isLetterOrDigit);
+            if (untitled && timesOnly && draft.length != null) tracks.add(draft);
+            else if (untitled) strange.add(new Line(draft.line, draft.text, "there is no title in it"));
+            else if (timesOnly) strange.add(new Line(draft.line, draft.text, "it has no time alone, unlike the others"));
+            else if (prose && isProse(draft))
+                strange.add(new Line(draft.line, draft.text, "it reads like a sentence, not like a track"));
             else if (markedOnly && !isMarked(draft))
                 strange.add(new Line(draft.line, draft.text, "it has no number and no time, unlike the others"));
             else tracks.add(draft);
         }
         return tracks;
+    }
+
+    /** A greeting, an address, or many words with a full stop: what is written around a list, never a title of it. */
+    private static boolean isProse(Draft draft) {
+        if (isMarked(draft)) return false;
+        String text = draft.text;
+        return GREETING.matcher(text).matches()
+                || ADDRESS.matcher(text).find()
+                || text.matches(".*[.!?:;,]") && text.split("\\s+").length >= WORDS_OF_A_SENTENCE;
     }
 
     private static boolean isMarked(Draft draft) {
@@ -310,6 +441,14 @@ final class LineReader {
         return 0;
     }
 
+    /** “A & B” is a duo unless one of the two is somebody by himself, here or in the catalogue. */
+    private boolean isOne(String name, Set<String> alone) {
+        String[] parts = name.split("\\s+&\\s+");
+        if (parts.length != 2) return false;
+        for (String part : parts) if (known.test(part.strip()) || alone.contains(part.strip())) return false;
+        return true;
+    }
+
     private static String artistOf(String column) {
         return TitleReading.featured(column).map(TitleReading.Part::rest).orElse(column);
     }
@@ -338,7 +477,7 @@ final class LineReader {
                 Optional.ofNullable(draft.ownSide == null ? draft.side : draft.ownSide),
                 unquoted(titled.title()),
                 Optional.ofNullable(version).or(titled::version),
-                artist.isBlank() ? List.of() : Titled.names(unquoted(artist), known),
+                artist.isBlank() ? List.of() : Titled.names(unquoted(artist), one),
                 featured.stream().distinct().toList(),
                 Optional.ofNullable(draft.length),
                 Optional.ofNullable(draft.isrc));

@@ -18,13 +18,20 @@ import java.util.function.Predicate;
 /** A table with a head that names its columns, in any order: CSV (RFC 4180), semicolons or tabs. */
 final class TableOfTracks {
     private enum Column {
-        POSITION("no", "nr", "#", "№", "track", "track no", "track number", "tracknumber", "position", "pos", "number"),
-        SIDE("side", "disc", "disk", "cd"),
-        TITLE("title", "track title", "song", "song title", "name", "track name", "titel"),
-        VERSION("version", "mix", "version title", "subtitle"),
-        ARTIST("artist", "artists", "main artist", "performer", "by", "display artist"),
-        FEATURED("featured", "featuring", "feat", "featured artists", "featured artist"),
-        LENGTH("time", "length", "duration", "playing time", "running time"),
+        POSITION(
+                "no", "nr", "#", "№", "n°", "nº", "track", "track no", "track number", "tracknumber", "position", "pos", "number",
+                "nummer", "piste", "pista", "faixa", "traccia", "spår"),
+        SIDE("side", "disc", "disk", "cd", "seite", "face", "cara", "lato", "kant", "sida", "lado"),
+        TITLE("title", "track title", "song", "song title", "name", "track name", "titel", "titre", "título", "titulo", "titolo",
+                "brano", "låt", "lied", "morceau"),
+        VERSION("version", "mix", "version title", "subtitle", "fassung", "versión", "versione", "versie"),
+        ARTIST("artist", "artists", "main artist", "performer", "by", "display artist", "interpret", "künstler",
+                "artiste", "interprète", "artista", "intérprete", "artiest"),
+        FEATURED("featured", "featuring", "feat", "featured artists", "featured artist", "gast", "gäste", "invité", "invités"),
+        LENGTH(
+                "time", "length", "duration", "playing time", "running time", "dauer", "länge", "zeit", "spielzeit", "laufzeit",
+                "durée", "temps", "duración", "tiempo", "durata", "tempo", "duur", "speelduur", "tijd", "duração", "längd",
+                "speltid"),
         ISRC("isrc", "isrc code");
 
         private final List<String> words;

@@ -87,10 +87,9 @@ public record TrackList(Form form, List<Row> rows, List<Line> notUnderstood) {
                             1,
                             "",
                             "The text has %,d characters; at most %,d are read".formatted(text.length(), LONGEST))));
-        List<String> lines = text.replace("\uFEFF", "")
-                .replace("\r\n", "\n")
-                .replace('\r', '\n')
-                .lines()
+        List<String> lines = Pasted.lines(
+                        text.replace("\uFEFF", "").replace("\r\n", "\n").replace('\r', '\n'))
+                .stream()
                 .limit(MOST_LINES)
                 .toList();
         if (CueSheet.is(lines)) return CueSheet.read(lines);

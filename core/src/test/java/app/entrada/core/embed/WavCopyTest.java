@@ -105,10 +105,11 @@ class WavCopyTest {
         assertThat(id3.getFirst(FieldKey.TITLE)).isEqualTo("Κύμα – Žeravý (Radio Edit)");
         assertThat(id3.getFirst(FieldKey.ALBUM)).isEqualTo("Slack Water");
         assertThat(id3.getFirst(FieldKey.ISRC)).isEqualTo("XANW92600031");
-        assertThat(id3.getAll(FieldKey.ARTIST)).contains("The Paper Ferrymen", "Ondřej Žeravý");
+        assertThat(id3.getAll(FieldKey.ARTIST)).containsExactly("The Paper Ferrymen");
         assertThat(id3.getFirst(FieldKey.BARCODE)).isEqualTo("9521234500292");
-        // that reader keeps the terminator, which the format counts
-        assertThat(tag.getInfoTag().getFirst(FieldKey.TITLE).replace("\0", "")).isEqualTo("Κύμα – Žeravý (Radio Edit)");
+        // that reader keeps the terminator, which the format counts; Greek has no place there
+        assertThat(tag.getInfoTag().getFirst(FieldKey.ALBUM).replace("\0", "")).isEqualTo("Slack Water");
+        assertThat(tag.getInfoTag().getFirst(FieldKey.TITLE)).isEmpty();
     }
 
     @Test

@@ -93,6 +93,14 @@ class ReleaseDraftTest {
     }
 
     @Test
+    void one_stray_file_among_seven_names_nothing() {
+        file("stray.mp3", tag("TALB", "Best of the Harbour"), tag("TPE2", "Somebody Else"));
+        for (int i = 1; i <= 6; i++) file(i + " Neap.wav");
+        assertThat(draft().title().value()).isEqualTo("Tidewrack session");
+        assertThat(draft().artists().value()).isEmpty();
+    }
+
+    @Test
     void known_sound_keeps_its_recording() {
         assertThat(file("x.wav", 1, 42, Set.of()).draft().tracks().get(0).recording())
                 .hasValue(42);
@@ -102,9 +110,10 @@ class ReleaseDraftTest {
     void five_artists_make_a_compilation() {
         for (String name : List.of("A", "B", "C", "D", "E")) file(name + ".wav", tag("TPE1", "Artist " + name));
         assertThat(draft().kind()).isEqualTo("compilation");
+        assertThat(draft().artists().value()).as("none of them is the release's").isEmpty();
         assertThat(draft().tracks().stream()
                         .filter(track -> !track.artists().value().isEmpty()))
-                .hasSize(4);
+                .hasSize(5);
     }
 
     @ParameterizedTest

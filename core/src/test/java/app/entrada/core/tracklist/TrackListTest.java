@@ -158,6 +158,92 @@ class TrackListTest {
         });
     }
 
+    static Stream<Arguments> wrapped() {
+        return Stream.of(
+                arguments(
+                        "a mail around it",
+                        "Hi M.,\n\nhere comes the running order as we spoke of it yesterday on the phone:\n\n1 Almanac 3:07\n2 Eelgrass 4:12\n3 Saltings 2:59\n\nBest,\nMira"),
+                arguments(
+                        "a table in Markdown",
+                        "| # | Title | Time |\n|---|:------|-----:|\n| 1 | Almanac | 3:07 |\n| 2 | Eelgrass | 4:12 |\n| 3 | Saltings | 2:59 |"),
+                arguments(
+                        "a list of a page",
+                        "<h2>Tracks</h2><ol class=\"t\"><li>Almanac &ndash; 3:07</li><li>Eelgrass &ndash; 4:12</li><li>Saltings &ndash; 2:59</li></ol>"),
+                arguments(
+                        "a table of a page",
+                        "<table><tr><th>No</th><th>Title</th><th>Time</th></tr><tr><td>1</td><td>Almanac</td><td>3:07</td></tr><tr><td>2</td><td>Eelgrass</td><td>4:12</td></tr><tr><td>3</td><td>Saltings</td><td>2:59</td></tr></table>"),
+                arguments(
+                        "German",
+                        "Titelliste:\nNr. Titel Dauer\n1. Almanac 3:07\n2. Eelgrass 4:12\n3. Saltings 2:59\nGesamtspielzeit: 10:18"),
+                arguments(
+                        "French, as a table",
+                        "N°;Titre;Durée\n1;Almanac;3:07\n2;Eelgrass;4:12\n3;Saltings;2:59"),
+                arguments("three lines a track", "1\nAlmanac\n3:07\n2\nEelgrass\n4:12\n3\nSaltings\n2:59"));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("wrapped")
+    void what_is_wrapped_around_a_list_is_no_part_of_it(String name, String text) {
+        assertThat(read(text)).containsExactly("1||Almanac|3:07", "2||Eelgrass|4:12", "3||Saltings|2:59");
+    }
+
+    @Test
+    void a_greeting_is_named_and_left() {
+        TrackList list = TrackList.read("Dear Sol,\nplease find below what we agreed on for the record.\n1 Almanac\n2 Eelgrass");
+        assertThat(list.rows()).extracting(Row::title).containsExactly("Almanac", "Eelgrass");
+        assertThat(list.rows()).extracting(row -> row.position().orElse(0)).containsExactly(1, 2);
+        assertThat(list.notUnderstood()).extracting(TrackList.Line::number).containsExactlyInAnyOrder(1, 2);
+    }
+
+    @Test
+    void times_alone_are_times_and_no_titles() {
+        assertThat(TrackList.read("3:07\n4:12\n2:59").rows()).allSatisfy(row -> {
+            assertThat(row.title()).isEmpty();
+            assertThat(row.length()).isPresent();
+        });
+        assertThat(read("1. 3:07\n2. 4:12\n3. 2:59")).containsExactly("1|||3:07", "2|||4:12", "3|||2:59");
+    }
+
+    @Test
+    void title_and_time_on_two_lines_are_one_track() {
+        assertThat(read("Almanac\n3:07\nEelgrass\n4:12\nSaltings\n2:59"))
+                .containsExactly("||Almanac|3:07", "||Eelgrass|4:12", "||Saltings|2:59");
+    }
+
+    @Test
+    void names_of_files_lose_their_endings() {
+        assertThat(read("01 Almanac.wav\n02 Eelgrass.wav\n03 Saltings.wav"))
+                .containsExactly("1||Almanac", "2||Eelgrass", "3||Saltings");
+        assertThat(read("masters/01_Unlit_Quay.flac\nmasters/02_First_Lamp.flac"))
+                .containsExactly("1||Unlit Quay", "2||First Lamp");
+    }
+
+    @Test
+    void a_disc_by_its_id_gives_lengths_in_frames() {
+        // two tracks: 150 to 14,175 frames, and on to second 439, which is frame 32,925
+        List<Row> rows = TrackList.read("1a01b702 2 150 14175 439").rows();
+        assertThat(rows).extracting(Row::length).containsExactly(
+                java.util.Optional.of(new PlayingTime(187_000)), java.util.Optional.of(new PlayingTime(250_000)));
+    }
+
+    @Test
+    void an_ampersand_alone_makes_no_two_artists() {
+        assertThat(TrackList.read("1. Kestrel & Loam - Round\n2. Kestrel & Loam - Wick").rows().get(0).artists())
+                .containsExactly("Kestrel & Loam");
+        assertThat(TrackList.read("1. Mira Tollgate & Petra Vann - Round\n2. Mira Tollgate - Wick\n3. Mira Tollgate - Tide")
+                        .rows()
+                        .get(0)
+                        .artists())
+                .containsExactly("Mira Tollgate", "Petra Vann");
+    }
+
+    @Test
+    void sentences_between_titles_are_named_and_never_titles() {
+        TrackList list = TrackList.read("Almanac\nEelgrass\nPlease send me the final masters before the end of next week.\nSaltings");
+        assertThat(list.rows()).extracting(Row::title).containsExactly("Almanac", "Eelgrass", "Saltings");
+        assertThat(list.notUnderstood()).singleElement().satisfies(line -> assertThat(line.number()).isEqualTo(3));
+    }
+
     @Test
     void a_table_with_its_columns_in_any_order() {
         TrackList list = TrackList.read(

@@ -112,7 +112,17 @@ class SharesTest {
         OneStop verdict = OneStop.of(shared, shared.tracks().get(0), "Ninth Weir Records", "Low Lock Music");
         assertThat(verdict.yes()).isFalse();
         assertThat(verdict.reasons())
-                .anyMatch(reason -> reason.contains("Ines Quillon, who has no publisher"))
-                .anyMatch(reason -> reason.contains("sample of “Weir Song”"));
+                .anyMatch(reason -> reason.contains("Ines Quillon has no publisher"))
+                .anyMatch(reason -> reason.contains("sample of “Weir Song”"))
+                .as("what is in order stands not among the reasons against it")
+                .noneMatch(reason -> reason.contains("owned by Ninth Weir Records"));
+        Release published = Samples.single()
+                .with("work.writers", "Joss Amberley: CA 50/50")
+                .with("work.publishers", "Low Lock Music: E 50/50")
+                .release();
+        assertThat(OneStop.of(published, published.tracks().get(0), "Ninth Weir Records", "Low Lock Music")
+                        .yes())
+                .as("the work's only publisher publishes its writer")
+                .isTrue();
     }
 }

@@ -96,7 +96,8 @@ class Surroundings {
                 spellings,
                 times,
                 works(release),
-                explicit(release));
+                explicit(release),
+                firstYears(release));
     }
 
     /** Other releases with the same value in a column that names one release only. */
@@ -178,6 +179,26 @@ class Surroundings {
                         folded.add(NameFolding.fold(row.getString("title")));
                     });
         return folded;
+    }
+
+    /** In which year the recordings here first came out on another release. */
+    private Map<Long, Integer> firstYears(Release release) {
+        Map<Long, Integer> years = new HashMap<>();
+        jdbc.sql("""
+                        SELECT t.recording_id, min(substr(coalesce(r.original_date, r.release_date), 1, 4))::int AS year
+                        FROM track t JOIN release r ON r.id = t.release_id
+                        WHERE t.recording_id = ANY (:recordings) AND r.id <> :release AND r.deleted_at IS NULL
+                          AND coalesce(r.original_date, r.release_date) IS NOT NULL GROUP BY t.recording_id""")
+                .param(
+                        "recordings",
+                        release.tracks().stream()
+                                .map(track -> track.recording().id())
+                                .toArray(Long[]::new))
+                .param("release", release.id())
+                .query(row -> {
+                    years.put(row.getLong("recording_id"), row.getInt("year"));
+                });
+        return years;
     }
 
     /** Papers that came in for the release. */

@@ -41,8 +41,14 @@ class CreditsController {
         this.people = people;
     }
 
-    /** Somebody on a track; {@code detail} is what is typed to say the same. */
-    record CreditCell(List<String> roles, String brief, String detail, boolean main, boolean featured) {}
+    /** Somebody on a track; {@code detail} are the roles as typed, {@code as} the name as credited. */
+    record CreditCell(
+            List<String> roles,
+            String brief,
+            String detail,
+            @Nullable String as,
+            boolean main,
+            boolean featured) {}
 
     /** Somebody across the tracks; cells by number of the track. */
     record CreditLine(
@@ -57,13 +63,15 @@ class CreditsController {
     /**
      * A change in the matrix.
      *
-     * @param detail roles, and “as” a name; blank takes the credit away; null leaves it
+     * @param detail roles; blank takes the credit away; null leaves it
+     * @param as the name as credited; blank for their own, null leaves it
      * @param featured null leaves it
      */
     record CreditEdit(
             String name,
             Set<Integer> tracks,
             @Nullable String detail,
+            @Nullable String as,
             @Nullable Boolean featured) {}
 
     @GetMapping("/api/releases/{id}/credits")
@@ -100,8 +108,8 @@ class CreditsController {
                         new CreditCell(
                                 cell.roles(),
                                 cell.roles().stream().map(Roles::brief).collect(Collectors.joining(" ")),
-                                String.join(", ", cell.roles())
-                                        + cell.as().map(as -> " as " + as).orElse(""),
+                                String.join(", ", cell.roles()),
+                                cell.as().orElse(null),
                                 cell.main(),
                                 cell.featured())));
         return new CreditLine(
@@ -125,6 +133,7 @@ class CreditsController {
         try {
             List<Change> batch = new java.util.ArrayList<>();
             if (edit.detail() != null) batch.addAll(CreditEdits.set(release, name, edit.tracks(), edit.detail()));
+            if (edit.as() != null) batch.addAll(CreditEdits.creditedAs(release, name, edit.tracks(), edit.as()));
             if (edit.featured() != null)
                 batch.addAll(CreditEdits.feature(release, name, edit.tracks(), edit.featured()));
             return view(changes.apply(id, new ChangeService.Batch("Credit of " + cut(name), ChangeSource.TYPED, batch), account));

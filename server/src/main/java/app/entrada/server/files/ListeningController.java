@@ -1,5 +1,6 @@
 package app.entrada.server.files;
 
+import java.nio.channels.FileChannel;
 import app.entrada.core.container.SoundFile;
 import app.entrada.core.field.MalformedValue;
 import app.entrada.core.field.Sha256;
@@ -77,8 +78,8 @@ class ListeningController {
     }
 
     private static SoundFile.Kind kind(Path file) throws IOException {
-        try (InputStream in = Files.newInputStream(file)) {
-            return SoundFile.kind(in.readNBytes(SoundFile.HEAD)).orElseThrow(() -> Problem.missing("sound"));
+        try (FileChannel in = FileChannel.open(file)) {
+            return SoundFile.kind(in).orElseThrow(() -> Problem.missing("sound"));
         }
     }
 

@@ -41,8 +41,10 @@ public final class AudioBitDepth implements Rule {
     @Override
     public Stream<Observation> check(Subject s, Params p) {
         List<String> depths = p.words("bits");
-        return s.masters((track, master) -> depths.contains(String.valueOf(master.bitDepth()))
-                        && !master.codec().equals("float")
+        // lossy codings have no depth; whether they are taken at all is another rule's question
+        return s.masters((track, master) -> master.bitDepth() == 0
+                        || depths.contains(String.valueOf(master.bitDepth()))
+                                && !master.codec().equals("float")
                 ? Optional.empty()
                 : Optional.of(s.at(
                         track,

@@ -36,22 +36,23 @@ final class RecordingRules {
                         tracks(RecordingRules::split)),
                 rule(
                         "split.participant-unknown",
-                        "A participant whom nobody knows",
+                        "Unknown payee",
                         "Money is paid to people with a name that stands somewhere else too.",
                         tracks((s, t, p) -> participants(t)
                                 .filter(one -> !s.elsewhere().knownNames().isEmpty()
                                         && !s.elsewhere().knownNames().contains(one.name())
-                                        && !one.name().equals(s.label().name()))
+                                        && !one.name().equals(s.label().name())
+                                        && !one.name().equals(s.label().publisher()))
                                 .findFirst()
                                 .map(one -> s.at(
                                         t,
                                         Fields.RECORDING_SPLITS,
-                                        "“%s” has a part of the income of %s and is on nothing else.",
+                                        "“%s” is paid from %s but appears nowhere else in the catalogue.",
                                         one.name(),
                                         s.name(t))))),
                 rule(
                         "one-stop.incomplete",
-                        "Not from one hand",
+                        "Not one-stop",
                         "A licensee prefers what one party can license wholly, master and publishing.",
                         tracks((s, t, p) -> {
                             OneStop stop = OneStop.of(

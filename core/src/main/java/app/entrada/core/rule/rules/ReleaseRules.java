@@ -43,7 +43,7 @@ final class ReleaseRules {
                         once(ReleaseRules::weekday)),
                 rule(
                         "previously-released.date-missing",
-                        "Released before, but when?",
+                        "Original release date missing",
                         "What was out before is told apart by the day it first came out.",
                         Map.of(),
                         once((s, p) -> s.fact(Fields.RELEASE_VERSION)
@@ -74,12 +74,7 @@ final class ReleaseRules {
                         "℗ is the year of first publication of the sound recording (Rome Convention, article 11).",
                         Map.of(),
                         (s, p) -> Stream.concat(
-                                year(s, Fields.RELEASE_P_LINE),
-                                s.tracks(track -> track.recording()
-                                        .facts()
-                                        .get(Fields.RECORDING_P_LINE)
-                                        .filter(line -> tooLate(s, line))
-                                        .map(line -> s.at(track, Fields.RECORDING_P_LINE, yearSays(s, line)))))),
+                                year(s, Fields.RELEASE_P_LINE), s.tracks(track -> yearOfRecording(s, track)))),
                 rule(
                         "c-line.year",
                         "Year of the C-line",
@@ -94,7 +89,7 @@ final class ReleaseRules {
                         tracks(ReleaseRules::genre)),
                 rule(
                         "explicit.release-flag",
-                        "Clean, but of what?",
+                        "Clean without an explicit version",
                         "“Clean” marks the version without strong words of a recording that has them; where none has, the mark misleads.",
                         Map.of(),
                         tracks(ReleaseRules::clean)),
@@ -220,6 +215,30 @@ final class ReleaseRules {
 
     private static Stream<Observation> year(Subject s, Field<RightsLine> field) {
         return s.fact(field).filter(line -> tooLate(s, line)).map(line -> s.at(field, yearSays(s, line))).stream();
+    }
+
+    /** ℗ of a recording is the year in which it first came out, here or on whichever release that was. */
+    private static Optional<Observation> yearOfRecording(Subject s, Track track) {
+        Optional<RightsLine> own = track.recording().facts().get(Fields.RECORDING_P_LINE);
+        if (own.isPresent() && tooLate(s, own.get()))
+            return Optional.of(s.at(track, Fields.RECORDING_P_LINE, "%s", yearSays(s, own.get())));
+        Optional<RightsLine> line = s.release().holds(track, Fields.RECORDING_P_LINE);
+        Optional<Integer> first = Optional.ofNullable(
+                s.elsewhere().firstYears().get(track.recording().id()));
+        if (line.isEmpty() || first.isEmpty() || line.get().year() <= first.get()) return Optional.empty();
+        return Optional.of(s.at(
+                        track,
+                        Fields.RECORDING_P_LINE,
+                        "%s first came out in %d; its P-line says %d.",
+                        s.name(track),
+                        first.get(),
+                        line.get().year())
+                .with(new Fix.Edit(
+                        "Set " + first.get(),
+                        List.of(s.change(
+                                track,
+                                Fields.RECORDING_P_LINE,
+                                new RightsLine(first.get(), line.get().owner()).toString())))));
     }
 
     private static boolean tooLate(Subject s, RightsLine line) {

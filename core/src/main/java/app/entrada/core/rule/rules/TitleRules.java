@@ -167,6 +167,25 @@ final class TitleRules {
                         Map.of(),
                         tracks(TitleRules::version)),
                 rule(
+                        "version.redundant",
+                        "Version that says nothing",
+                        "The usual recording has no version; “Original Mix” makes it look like one of several.",
+                        Map.of(
+                                "words",
+                                List.of("original mix", "original version", "original", "album version", "main version")),
+                        tracks((s, t, p) -> t.facts()
+                                .get(Fields.TRACK_VERSION)
+                                .filter(version -> p.words("words").contains(version.toLowerCase(Locale.ROOT)))
+                                .map(version -> s.at(
+                                                t,
+                                                Fields.TRACK_VERSION,
+                                                "The version “%s” of %s is the usual recording; leave the version empty.",
+                                                version,
+                                                s.name(t))
+                                        .with(new Fix.Edit(
+                                                "Remove",
+                                                List.of(s.change(t, Fields.TRACK_VERSION, null))))))),
+                rule(
                         "language.script-mismatch",
                         "Script of another language",
                         "A title is shown, sorted and spoken by the rules of the language that is given for it.",

@@ -1,5 +1,6 @@
 package app.entrada.core.rule.rules;
 
+import app.entrada.core.text.Nobody;
 import static app.entrada.core.rule.PlainRule.tracks;
 
 import app.entrada.core.field.Fields;
@@ -68,7 +69,7 @@ final class WorkRules {
                                 : Optional.empty())),
                 rule(
                         "work.lyrics-without-author",
-                        "Words that nobody wrote",
+                        "Lyrics without an author",
                         "Where there are words there is an author, who has a share (text-music relationship MTX).",
                         works((s, t, p) -> !writers(t).isEmpty()
                                         && t.recording()
@@ -85,7 +86,7 @@ final class WorkRules {
                                 : Optional.empty())),
                 rule(
                         "work.author-without-lyrics",
-                        "An author of no words",
+                        "Author of an instrumental",
                         "A work without words has no author (text-music relationship MUS).",
                         works((s, t, p) -> instrumental(t)
                                         && t.recording()
@@ -114,7 +115,7 @@ final class WorkRules {
                         works(WorkRules::publishers)),
                 rule(
                         "work.share-zero",
-                        "A share of nothing",
+                        "Zero share",
                         "Somebody who has no share is not a party to the work.",
                         works((s, t, p) -> writers(t).stream()
                                 .filter(writer -> writer.publisher().isEmpty())
@@ -128,15 +129,16 @@ final class WorkRules {
                                         s.name(t))))),
                 rule(
                         "work.writer-unnamed",
-                        "A writer who is not named",
+                        "Writer’s full name missing",
                         "A society pays people it can tell apart: first name and last name.",
                         works((s, t, p) -> writers(t).stream()
+                                .filter(writer -> !Nobody.is(writer.name()))
                                 .filter(writer -> !legal(s, writer.name()).contains(" "))
                                 .findFirst()
                                 .map(writer -> s.at(
                                         t,
                                         Fields.WORK_WRITERS,
-                                        "“%s” is one word only; wanted: first and last name, as in the passport.",
+                                        "“%s” needs a first and a last name (as on official documents), or mark the work as traditional.",
                                         writer.name())))),
                 rule(
                         "work.writer-no-ipi",
@@ -158,12 +160,12 @@ final class WorkRules {
                                 .map(names -> s.at(t, Fields.WORK_WRITERS, "No society is known of %s.", names)))),
                 rule(
                         "work.original-missing",
-                        "Made from another work, but which?",
+                        "Original work missing",
                         "An arrangement, translation or medley is registered with its original (version type MOD).",
                         works(WorkRules::original)),
                 rule(
                         "work.public-domain-arrangement-only",
-                        "Free work, full shares",
+                        "Public-domain work with full composer shares",
                         "In a work that is free of rights only the arrangement is somebody’s; nobody is its composer today.",
                         works((s, t, p) -> origins(t).stream()
                                 .filter(origin -> origin.how() == Origin.Use.PUBLIC_DOMAIN)
@@ -181,7 +183,7 @@ final class WorkRules {
                                         origin.title())))),
                 rule(
                         "work.instrumental-language",
-                        "A language of no words",
+                        "Language of an instrumental",
                         "What has no words has no language (ISO 639: zxx).",
                         tracks((s, t, p) -> !instrumental(t)
                                 ? Optional.empty()
@@ -204,7 +206,7 @@ final class WorkRules {
                         WorkRules::duplicates),
                 rule(
                         "work.recording-none",
-                        "Nothing to hear or to read",
+                        "Recording or score missing",
                         "A society takes a work with a lossless recording or with its score.",
                         works((s, t, p) -> t.master().isPresent()
                                         || s.paper(app.entrada.core.gather.Belonging.SHEET_MUSIC.says(), t)
@@ -323,6 +325,7 @@ final class WorkRules {
     private static Optional<String> without(Subject s, Track track, java.util.function.Predicate<String> lacks) {
         String names = writers(track).stream()
                 .map(Writer::name)
+                .filter(name -> !Nobody.is(name))
                 .filter(lacks)
                 .distinct()
                 .collect(Collectors.joining(", "));

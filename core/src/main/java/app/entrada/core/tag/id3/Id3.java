@@ -109,6 +109,8 @@ public final class Id3 {
         while (at >= 0 && at + header <= body.length && body[at] != 0 && frames.size() < MOST_FRAMES) {
             String id = new String(body, at, version.letters(), StandardCharsets.ISO_8859_1);
             int length = length(body, at, version);
+            // a writer of many files kept three letters in front of a blank where four belong
+            id = id.matches("[A-Z0-9]{3}[ \\x00]") ? Id3Conversion.ofThreeLetters(id.substring(0, 3)) : id;
             if (!id.matches("[A-Z0-9]{3,4}") || length < 0 || length > body.length - at - header) {
                 faults.add("a frame “%s” does not fit into the tag".formatted(id.replaceAll("[^\\x20-\\x7E]", "?")));
                 return frames;
@@ -197,7 +199,7 @@ public final class Id3 {
         if (at == body.length) return true;
         if (at < 0 || at + 4 > body.length) return false;
         String id = new String(body, (int) at, 4, StandardCharsets.ISO_8859_1);
-        return id.matches("[A-Z0-9]{4}|\0.{3}");
+        return id.matches("[A-Z0-9]{4}|[A-Z0-9]{3} |\0.{3}");
     }
 
     /**

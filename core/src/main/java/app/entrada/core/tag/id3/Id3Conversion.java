@@ -17,11 +17,14 @@ public final class Id3Conversion {
     private static final Map<String, String> LONGER = new HashMap<>();
     /** Frames that 2.4 brought and 2.3 has nothing for. */
     private static final Set<String> ONLY_24 = Set.of(
-            "ASPI", "EQU2", "RVA2", "SEEK", "SIGN", "TDEN", "TDRL", "TDTG", "TMOO", "TPRO", "TSOA", "TSOP", "TSOT",
+            "ASPI", "EQU2", "RVA2", "SEEK", "SIGN", "TDEN", "TDTG", "TMOO", "TPRO", "TSOA", "TSOP", "TSOT",
             "TSST");
     /** What people do who are no musicians, in the words that 2.3 and 2.4 share; the rest are instruments. */
     private static final Pattern INVOLVED =
             Pattern.compile("(?i).*(produc|engineer|mix|master|arrang|edit|program|direct|design|recording|compil).*");
+
+    /** Descriptor under which 2.3 keeps the day of release. */
+    private static final String RELEASED = "RELEASEDATE";
 
     private static final Pattern DATE =
             Pattern.compile("(\\d{4})(?:-(\\d\\d)(?:-(\\d\\d)(?:[T ](\\d\\d):(\\d\\d).*)?)?)?.*");
@@ -35,7 +38,9 @@ public final class Id3Conversion {
                         + "TDA TDAT TDY TDLY TEN TENC TFT TFLT TIM TIME TKE TKEY TLA TLAN TLE TLEN TMT TMED TOA TOPE TOF TOFN "
                         + "TOL TOLY TOR TORY TOT TOAL TP1 TPE1 TP2 TPE2 TP3 TPE3 TP4 TPE4 TPA TPOS TPB TPUB TRC TSRC TRD TRDA "
                         + "TRK TRCK TSI TSIZ TSS TSSE TT1 TIT1 TT2 TIT2 TT3 TIT3 TXT TEXT TXX TXXX TYE TYER UFI UFID ULT USLT "
-                        + "WAF WOAF WAR WOAR WAS WOAS WCM WCOM WCP WCOP WPB WPUB WXX WXXX";
+                        + "WAF WOAF WAR WOAR WAS WOAS WCM WCOM WCP WCOP WPB WPUB WXX WXXX "
+                        // not in the standard of 2.2, but written by many: names to sort by
+                        + "TST TSOT TSA TSOA TSP TSOP TS2 TSO2 TSC TSOC TCP TCMP";
         String[] ids = pairs.split(" ");
         for (int i = 0; i < ids.length; i += 2) LONGER.put(ids[i], ids[i + 1]);
     }
@@ -92,10 +97,20 @@ public final class Id3Conversion {
 
     private static List<Id3Frame> newer(List<Id3Frame> frames) {
         Optional<String> year = text(frames, "TYER");
-        boolean dated = text(frames, "TDRC").isPresent();
+        Optional<String> released = frames.stream()
+                .filter(frame -> frame.id().equals("TXXX") && !frame.parts().isEmpty() && frame.parts().get(0).equals(RELEASED))
+                .flatMap(frame -> frame.texts().stream())
+                .findFirst();
+        // a year that is the release's own says nothing of the recording
+        boolean dated = text(frames, "TDRC").isPresent()
+                || released.isPresent() && recorded(year.orElse(""), frames).equals(released.get());
         List<Id3Frame> newer = new ArrayList<>();
         for (Id3Frame frame : frames) {
             switch (frame.id()) {
+                case "TXXX" -> {
+                    boolean day = !frame.parts().isEmpty() && frame.parts().get(0).equals(RELEASED);
+                    newer.add(day ? Id3Frame.texts("TDRL", frame.texts()) : frame);
+                }
                 case "TYER" -> {
                     if (!dated) newer.add(Id3Frame.texts("TDRC", List.of(recorded(year.orElse(""), frames))));
                 }
@@ -146,7 +161,15 @@ public final class Id3Conversion {
     private static List<Id3Frame> older(List<Id3Frame> frames, List<String> lost) {
         List<Id3Frame> older = new ArrayList<>();
         List<String> people = new ArrayList<>();
+        // 2.3 has one year: that of the recording where one is known, else that of the release; the other stands apart
+        boolean recorded = text(frames, "TDRC").isPresent();
         for (Id3Frame frame : frames) {
+            if (frame.id().equals("TDRL") && !frame.parts().isEmpty()) {
+                String released = frame.texts().get(0);
+                if (!recorded) dates(released, older);
+                older.add(Id3Frame.of("TXXX", RELEASED, List.of(released)));
+                continue;
+            }
             if (frame.parts().isEmpty() || ONLY_24.contains(frame.id())) {
                 if (ONLY_24.contains(frame.id())) lost.add(frame.id());
                 else older.add(frame);
@@ -196,7 +219,8 @@ public final class Id3Conversion {
             }
             String rest = text.substring(at);
             if (rest.startsWith("((")) rest = rest.substring(1);
-            if (!rest.isEmpty()) genres.add(rest);
+            // 2.3 puts a stroke between several values of a frame
+            for (String word : rest.split("/")) if (!word.isBlank()) genres.add(word.strip());
         }
         return genres.isEmpty() ? List.of("") : genres;
     }
