@@ -61,6 +61,9 @@ public record ReleaseDocument(
     private static final JsonMapper JSON = new JsonMapper();
     private static final JsonMapper INDENTED =
             JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+    private static final List<String> ROOT = List.of("entrada", "label", "release", "tracks", "people");
+    private static final List<String> LABEL =
+            List.of("name", "isrcPrefix", "barcodePrefix", "cataloguePrefix", "publisher", "societyId");
     private static final Pattern CHECKSUM = Pattern.compile("[0-9a-f]{64}");
     private static final List<Entity> OF_A_TRACK = List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK);
 
@@ -130,13 +133,16 @@ public record ReleaseDocument(
         }
 
         ReleaseDocument read(JsonNode root) throws IOException {
+            known(root, ROOT, "");
             JsonNode label = root.path("label");
+            if (!label.isMissingNode()) known(label, LABEL, "label");
             LabelFacts labelFacts = new LabelFacts(
                     text(label.path("name")),
                     text(label.path("isrcPrefix")),
                     text(label.path("barcodePrefix")),
                     text(label.path("cataloguePrefix")),
-                    text(label.path("publisher")));
+                    text(label.path("publisher")),
+                    text(label.path("societyId")));
             Facts facts = facts(root.path("release"), "release", List.of(Entity.RELEASE))
                     .get(Entity.RELEASE);
             List<Track> tracks = new ArrayList<>();
@@ -157,6 +163,16 @@ public record ReleaseDocument(
                         person);
             }
             return new ReleaseDocument(new Release(1, 0, facts, tracks), labelFacts, people, files, audio, pictures);
+        }
+
+        /** Refuses keys that the schema does not have: what is not understood would be lost without a word. */
+        private static void known(JsonNode object, List<String> keys, String where) throws Unreadable {
+            if (!object.isObject()) throw new Unreadable("expected: an object", where);
+            for (var entry : object.properties())
+                if (!keys.contains(entry.getKey()))
+                    throw new Unreadable(
+                            "there is no “%s” here; there are: %s".formatted(entry.getKey(), String.join(", ", keys)),
+                            where.isEmpty() ? entry.getKey() : where + "." + entry.getKey());
         }
 
         private Map<Entity, Facts> facts(JsonNode object, String where, List<Entity> entities) throws IOException {
@@ -247,6 +263,7 @@ public record ReleaseDocument(
         ours.put("barcodePrefix", label.barcodePrefix());
         ours.put("cataloguePrefix", label.cataloguePrefix());
         ours.put("publisher", label.publisher());
+        ours.put("societyId", label.societyId());
         root.put("label", ours);
         root.put("release", object(List.of(Entity.RELEASE), entity -> release.facts()));
         root.put(
@@ -275,7 +292,7 @@ public record ReleaseDocument(
     /** JSON Schema (2020-12) of the document, derived from the field registry. */
     public static Map<String, Object> schema() {
         Map<String, Object> label = new LinkedHashMap<>();
-        for (String key : List.of("name", "isrcPrefix", "barcodePrefix", "cataloguePrefix", "publisher"))
+        for (String key : LABEL)
             label.put(key, Map.of("type", "string"));
         Map<String, Object> schema = new LinkedHashMap<>();
         schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");

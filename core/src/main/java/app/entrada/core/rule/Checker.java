@@ -117,6 +117,7 @@ public final class Checker {
                     each.observation.says(),
                     each.rule.reason(),
                     each.observation.fix(),
+                    each.observation.person(),
                     Optional.empty()));
         }
         all.sort(ORDER);

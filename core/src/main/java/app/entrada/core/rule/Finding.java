@@ -15,6 +15,7 @@ import java.util.TreeMap;
  * @param weight the heaviest of the destinations'
  * @param destinations weight by destination id
  * @param reason why a destination wants it
+ * @param person whom it concerns, when it is about somebody
  * @param accepted that somebody takes the risk; a stop stays one all the same
  */
 public record Finding(
@@ -27,6 +28,7 @@ public record Finding(
         String says,
         String reason,
         Optional<Fix> fix,
+        Optional<String> person,
         Optional<Accepted> accepted) {
     /**
      * That somebody takes the risk.
@@ -38,7 +40,7 @@ public record Finding(
 
     /** The same, its risk taken. */
     public Finding accepted(Accepted taken) {
-        return new Finding(id, rule, family, weight, destinations, place, says, reason, fix, Optional.of(taken));
+        return new Finding(id, rule, family, weight, destinations, place, says, reason, fix, person, Optional.of(taken));
     }
 
     /** How many findings of each weight are open for a destination, the lightest first; weights without any are absent. */

@@ -73,6 +73,9 @@ class DocumentController {
         this.clock = clock;
     }
 
+    /** The release that was made, and facts that stayed as they are known here, in sentences. */
+    record ImportedRelease(ReleaseView release, List<String> left) {}
+
     /** A document to begin a release from. */
     record PastedDocument(String text) {}
 
@@ -130,7 +133,7 @@ class DocumentController {
 
     /** A new release from a document (JSON) or a table (CSV, TSV); nothing is made when any of it is not understood. */
     @PostMapping("/api/documents")
-    ReleaseView take(@RequestBody PastedDocument pasted, @AuthenticationPrincipal Account account) {
+    ImportedRelease take(@RequestBody PastedDocument pasted, @AuthenticationPrincipal Account account) {
         String text = pasted.text() == null ? "" : pasted.text();
         if (text.isBlank() || text.length() > LONGEST)
             throw Problem.input("no-document", "A document has between 1 and %,d characters.".formatted(LONGEST));
@@ -143,7 +146,8 @@ class DocumentController {
                 release = document.release();
                 named = document.people();
             } else release = SheetTable.read(text);
-            return views.view(imports.take(release, named, account), account);
+            ImportService.Taken taken = imports.take(release, named, account);
+            return new ImportedRelease(views.view(taken.release(), account), taken.left());
         } catch (ReleaseDocument.Unreadable wrong) {
             throw Problem.input(
                             "unreadable-document",

@@ -1,5 +1,8 @@
 package app.entrada.server.documents;
 
+import java.util.Set;
+import java.util.Optional;
+import java.util.HashSet;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
@@ -40,34 +43,69 @@ class ImportService {
         this.clock = clock;
     }
 
+    /**
+     * What was made of a document.
+     *
+     * @param left facts that are known otherwise here and stayed as they are, in sentences
+     */
+    record Taken(Release release, List<String> left) {}
+
     /** @param named facts of people; what is known of somebody here already is left as it is */
     @Transactional
-    Release take(Release document, Map<String, Facts> named, Account account) {
+    Taken take(Release document, Map<String, Facts> named, Account account) {
         long id = releases.create(clock.instant());
+        Set<Long> known = new HashSet<>();
         List<Long> tracks = document.tracks().stream()
-                .map(track -> releases.createTrack(id))
+                .map(track -> recording(track).map(recording -> {
+                            long made = releases.createTrack(id, recording);
+                            known.add(made);
+                            return made;
+                        })
+                        .orElseGet(() -> releases.createTrack(id)))
                 .toList();
         Release empty = releases.find(id).orElseThrow();
         List<Change> batch = new ArrayList<>();
+        List<String> left = new ArrayList<>();
         batch.addAll(changes(new Ref(Entity.RELEASE, id), document.facts()));
         if (!tracks.isEmpty()) batch.add(empty.behindTheLast(tracks));
         Release made = releases.with(empty, tracks);
         for (int i = 0; i < tracks.size(); i++) {
             Track source = document.tracks().get(i);
             Track track = made.track(tracks.get(i)).orElseThrow();
-            for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
-                batch.addAll(changes(made.ref(track, entity), document.factsOf(source, entity)));
+            batch.addAll(changes(made.ref(track, Entity.TRACK), document.factsOf(source, Entity.TRACK)));
+            for (Entity entity : List.of(Entity.RECORDING, Entity.WORK)) {
+                Facts here = known.contains(track.id()) ? made.factsOf(track, entity) : Facts.NONE;
+                for (Change change : changes(made.ref(track, entity), document.factsOf(source, entity)))
+                    take(change, here, "Track %d".formatted(track.number()), batch, left);
+            }
         }
         Release release = changes.apply(id, new ChangeService.Batch("New release", ChangeSource.DOCUMENT, batch), account);
         List<Change> ofPeople = new ArrayList<>();
         named.forEach((name, facts) -> {
             Ref ref = new Ref(Entity.PARTY, people.enter(name));
             Facts here = releases.facts(List.of(ref)).get(ref);
-            for (Change change : changes(ref, facts)) if (here.text(change.field()) == null) ofPeople.add(change);
+            for (Change change : changes(ref, facts)) take(change, here, name, ofPeople, left);
         });
         if (!ofPeople.isEmpty())
             changes.applyToCatalogue(new ChangeService.Batch("People of a document", ChangeSource.DOCUMENT, ofPeople), account);
-        return release;
+        return new Taken(release, left);
+    }
+
+    /** A fact that is known otherwise here stays as it is, and is told. */
+    private static void take(Change change, Facts here, String where, List<Change> batch, List<String> left) {
+        String stands = here.text(change.field());
+        if (stands == null) batch.add(change);
+        else if (!stands.equals(change.after()))
+            left.add("%s, %s: “%s” in the document, “%s” here; what is here was kept."
+                    .formatted(where, change.field().name(), change.after(), stands));
+    }
+
+    /** The recording in the catalogue that has this track’s ISRC: one recording, one code. */
+    private Optional<Long> recording(Track track) {
+        return track.recording()
+                .facts()
+                .code(Fields.RECORDING_ISRC)
+                .flatMap(code -> releases.recordingWith(code.compact()));
     }
 
     private List<Change> changes(Ref target, Facts facts) {

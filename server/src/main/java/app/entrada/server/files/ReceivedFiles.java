@@ -1,5 +1,8 @@
 package app.entrada.server.files;
 
+import java.util.ArrayList;
+import app.entrada.core.field.PictureKind;
+import app.entrada.core.field.FurtherPicture;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
@@ -8,6 +11,7 @@ import app.entrada.core.release.Change;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.field.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.analysis.MeasureWork;
 import app.entrada.server.jobs.Background;
@@ -160,24 +164,22 @@ public class ReceivedFiles {
                 .query(String.class)
                 .optional()
                 .orElseThrow(() -> Problem.missing("file"));
+        if (entry.kind().equals("picture")) {
+            // who points at the front means it
+            Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
+            setPicture(release, entry.sha256(), Optional.of(PictureKind.FRONT), -1, name, account);
+            return PictureKind.FRONT.label();
+        }
         String place = put(releaseId, trackId, name, entry, account);
         if (place == null)
             throw Problem.conflict("no-place", "That file has no place there: %s".formatted(FileWords.says(entry)));
         return place;
     }
 
-    /** Puts a picture on the front, sound on its track, papers beside their track; what has no certain place stays loose. */
+    /** Puts a picture where it belongs, sound on its track, papers beside their track; what has no certain place stays loose. */
     private String put(long releaseId, long trackId, String name, FileBook.Entry entry, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
-        if (entry.kind().equals("picture")) {
-            Change change = new Change(
-                    new Ref(Entity.RELEASE, releaseId),
-                    Fields.RELEASE_COVER,
-                    release.facts().text(Fields.RELEASE_COVER),
-                    entry.sha256().hex());
-            changes.apply(releaseId, new ChangeService.Batch("Front cover", ChangeSource.FILE, name, List.of(change)), account);
-            return "front cover";
-        }
+        if (entry.kind().equals("picture")) return picture(release, name, entry, account);
         if (!entry.kind().equals("audio")) return paper(release, trackId, entry);
         Optional<Track> track = trackId > 0 ? release.track(trackId) : onlyPlace(release);
         if (track.isEmpty()) return null;
@@ -192,6 +194,64 @@ public class ReceivedFiles {
                         "Master of track %d".formatted(track.get().number()), ChangeSource.FILE, name, List.of(change)),
                 account);
         return "track " + track.get().number();
+    }
+
+    /**
+     * A picture that came in: what its name says that it shows, else the front cover where there is none. A front that is
+     * there is never replaced by itself; then the picture stays loose until a person says what it is.
+     */
+    private String picture(Release release, String name, FileBook.Entry entry, Account account) {
+        PictureKind kind = PictureKind.inName(name).orElse(PictureKind.FRONT);
+        Optional<Sha256> front = release.facts().get(Fields.RELEASE_COVER);
+        if (front.filter(entry.sha256()::equals).isPresent()) return PictureKind.FRONT.label();
+        if (kind == PictureKind.FRONT && front.isPresent()) return null;
+        setPicture(release, entry.sha256(), Optional.of(kind), -1, name, account);
+        return kind.label();
+    }
+
+    /**
+     * Says what a picture of a release shows. A front cover that gives way stays among the release's files.
+     *
+     * @param kind empty takes the picture off the release
+     * @param position among the further pictures, from 0; −1 behind them, or where it stood
+     */
+    @Transactional
+    public void setPicture(
+            Release release,
+            Sha256 picture,
+            Optional<PictureKind> kind,
+            int position,
+            String note,
+            Account account) {
+        Ref ref = new Ref(Entity.RELEASE, release.id());
+        List<FurtherPicture> further = new ArrayList<>(release.furtherPictures());
+        int stood = -1;
+        for (int i = 0; i < further.size(); i++) if (further.get(i).file().equals(picture)) stood = i;
+        if (stood >= 0) further.remove(stood);
+        Optional<Sha256> front = release.facts().get(Fields.RELEASE_COVER);
+        Optional<Sha256> newFront = front.filter(file -> !file.equals(picture));
+        if (kind.filter(PictureKind.FRONT::equals).isPresent()) newFront = Optional.of(picture);
+        else if (kind.isPresent()) {
+            int at = position >= 0 ? position : stood >= 0 ? stood : further.size();
+            further.add(Math.min(at, further.size()), new FurtherPicture(kind.get(), picture));
+        }
+        List<Change> batch = new ArrayList<>();
+        batch.add(new Change(
+                ref,
+                Fields.RELEASE_COVER,
+                release.facts().text(Fields.RELEASE_COVER),
+                newFront.map(Sha256::hex).orElse(null)));
+        batch.add(new Change(
+                ref,
+                Fields.RELEASE_PICTURES,
+                release.facts().text(Fields.RELEASE_PICTURES),
+                further.isEmpty() ? null : Fields.RELEASE_PICTURES.type().format(further)));
+        String what = kind.map(each -> capitalised(each.label())).orElse("Picture removed");
+        changes.apply(release.id(), new ChangeService.Batch(what, ChangeSource.FILE, note, batch), account);
+    }
+
+    private static String capitalised(String label) {
+        return Character.toUpperCase(label.charAt(0)) + label.substring(1);
     }
 
     private String paper(Release release, long trackId, FileBook.Entry entry) {

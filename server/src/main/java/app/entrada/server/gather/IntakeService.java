@@ -1,5 +1,7 @@
 package app.entrada.server.gather;
 
+import app.entrada.core.field.PictureKind;
+import app.entrada.core.field.FurtherPicture;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.embed.TagFacts;
@@ -244,7 +246,11 @@ class IntakeService {
                     row.equals(cover)
                             ? "front cover"
                             : row.belongs.isEmpty()
-                                    ? "stays loose"
+                                    ? further(heap, cover).stream()
+                                            .filter(picture -> picture.file().equals(row.sha256))
+                                            .map(picture -> picture.kind().label())
+                                            .findFirst()
+                                            .orElse("stays loose")
                                     : row.belongs + (track > 0 ? " of track " + track : " of the release")));
         }
         return new IntakeController.DraftView(
@@ -259,10 +265,23 @@ class IntakeService {
                         .picture()
                         .map(picture -> picture.faults().isEmpty())
                         .orElse(false))
-                .max(java.util.Comparator.comparing((Row row) ->
-                                row.name.toLowerCase(java.util.Locale.ROOT).matches(".*(cover|front).*"))
+                .filter(row -> PictureKind.inName(row.name)
+                        .filter(kind -> kind != PictureKind.FRONT)
+                        .isEmpty())
+                .max(java.util.Comparator.comparing((Row row) -> PictureKind.inName(row.name).isPresent())
                         .thenComparingLong(row -> heap.entries.get(row.sha256).bytes()))
                 .orElse(null);
+    }
+
+    /** Pictures whose names say that they show something other than the front. */
+    private static List<FurtherPicture> further(Heap heap, @Nullable Row cover) {
+        List<FurtherPicture> further = new ArrayList<>();
+        for (Row row : heap.rows)
+            if (!row.equals(cover) && heap.entries.get(row.sha256).picture().isPresent())
+                PictureKind.inName(row.name)
+                        .filter(kind -> kind != PictureKind.FRONT)
+                        .ifPresent(kind -> further.add(new FurtherPicture(kind, row.sha256)));
+        return further;
     }
 
     @Transactional
@@ -277,6 +296,13 @@ class IntakeService {
         if (!artists.isEmpty()) first.add(new Change(whole, Fields.RELEASE_ARTISTS, null, artists));
         Row cover = cover(heap);
         if (cover != null) first.add(new Change(whole, Fields.RELEASE_COVER, null, cover.sha256.hex()));
+        List<FurtherPicture> further = further(heap, cover);
+        if (!further.isEmpty())
+            first.add(new Change(
+                    whole,
+                    Fields.RELEASE_PICTURES,
+                    null,
+                    Fields.RELEASE_PICTURES.type().format(further)));
         for (ReleaseDraft.DraftTrack track : heap.draft().tracks()) {
             release = track.recording().isPresent()
                     ? releases.addRecording(id, track.recording().getAsLong(), account)

@@ -228,7 +228,7 @@ class ReadinessViews {
                 String.join(", ", theirs),
                 first.get(name),
                 findings.stream()
-                        .filter(finding -> finding.says().contains(name))
+                        .filter(finding -> finding.person().filter(name::equals).isPresent())
                         .map(Finding::says)
                         .distinct()
                         .toList())));
@@ -236,7 +236,7 @@ class ReadinessViews {
         for (Track track : subject.release().tracks()) {
             List<String> needs = findings.stream()
                     .filter(finding -> finding.place().track() == track.number())
-                    .filter(finding -> roles.keySet().stream().noneMatch(finding.says()::contains))
+                    .filter(finding -> finding.person().filter(roles::containsKey).isEmpty())
                     .map(Finding::says)
                     .toList();
             if (!needs.isEmpty())

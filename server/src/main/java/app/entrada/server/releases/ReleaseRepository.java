@@ -240,6 +240,14 @@ public class ReleaseRepository {
         return createTrack(releaseId, recording);
     }
 
+    /** The recording that has this ISRC, the oldest where several have it. */
+    public Optional<Long> recordingWith(String isrc) {
+        return jdbc.sql("SELECT id FROM recording WHERE isrc = ? ORDER BY id LIMIT 1")
+                .param(isrc)
+                .query(Long.class)
+                .optional();
+    }
+
     /** A new track of a recording that exists. */
     public long createTrack(long releaseId, long recordingId) {
         return jdbc.sql("INSERT INTO track (release_id, recording_id) VALUES (?, ?) RETURNING id")

@@ -69,7 +69,8 @@ final class NameRules {
                                                 Fields.RECORDING_CREDITS,
                                                 "“%s” is not a known role; %s has it.",
                                                 role,
-                                                credit.name())))
+                                                credit.name())
+                                                .about(credit.name())))
                                 .findFirst())),
                 rule(
                         "credit.duplicate",
@@ -91,7 +92,8 @@ final class NameRules {
                                                         named.name(),
                                                         s.elsewhere()
                                                                 .otherSpellings()
-                                                                .get(named.name()))))));
+                                                                .get(named.name())))
+                                        .about(named.name()))));
     }
 
     private static Rule rule(
@@ -176,7 +178,8 @@ final class NameRules {
                         Fields.RECORDING_CREDITS,
                         "%s is credited as “%s”, which is none of the names that stand with them.",
                         credit.name(),
-                        credit.as().get()));
+                        credit.as().get())
+                        .about(credit.name()));
     }
 
     private static Stream<Observation> realName(Subject s, Params p) {
@@ -194,7 +197,8 @@ final class NameRules {
                                 track,
                                 Fields.RECORDING_CREDITS,
                                 "%s has no legal name; the society asks for one for every performer.",
-                                credit.name())));
+                                credit.name())
+                                .about(credit.name())));
     }
 
     private static Optional<Observation> twice(Subject s, Track track, Params p) {

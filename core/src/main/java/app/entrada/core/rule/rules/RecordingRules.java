@@ -139,7 +139,8 @@ final class RecordingRules {
                         Fields.RECORDING_CREDITS,
                         "%s is the artist of %s and performs nothing on it.",
                         artist,
-                        s.name(track)));
+                        s.name(track))
+                        .about(artist));
     }
 
     private static Stream<Participant> participants(Track track) {
