@@ -4,7 +4,7 @@ import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { call } from '../api/client'
 import { useSession } from '../api/session'
-import type { ActivityView, Deed } from '../api/types'
+import type { ActivityView, Deed, Undoable } from '../api/types'
 import { moment } from '../kit/dates'
 import { soon } from '../kit/soon'
 import { toggled } from '../kit/toggled'
@@ -39,7 +39,29 @@ const again = soon(() => load())
 const stops = ['release', 'people', 'delivery'].map((kind) => session.on(kind, again.ask))
 onMounted(() => load())
 onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
+/** What taking an earlier deed back would change: looked at first, then done. */
+const looked = ref<Undoable | null>(null)
+async function look(id: number) {
+  try {
+    looked.value = await call<Undoable>('GET', `/api/activity/${id}/undo`)
+    problem.value = ''
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+async function takeBack(id: number) {
+  try {
+    await call('POST', `/api/activity/${id}/undo`)
+    problem.value = ''
+    await load()
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  } finally {
+    looked.value = null
+  }
+}
 const pick = (query: Record<string, string | number>) => router.replace({ query: { ...route.query, ...query } })
+const mayEdit = computed(() => session.who?.role !== 'reader')
 const WAYS: Record<string, string> = { edit: '', undo: 'taken back: ', redo: 'done again: ' }
 </script>
 
@@ -92,6 +114,17 @@ const WAYS: Record<string, string> = { edit: '', undo: 'taken back: ', redo: 'do
             </tr>
           </tbody>
         </table>
+        <div v-if="open.has(deed.id) && deed.kind === 'edit' && !deed.undone && mayEdit" class="back">
+          <template v-if="looked?.id === deed.id">
+            <p v-for="(each, i) in looked.changes" :key="i">
+              {{ each.field }}, {{ each.where }}: {{ each.now || 'empty' }} becomes <b>{{ each.restored || 'empty' }}</b>
+              <template v-if="each.standsInTheWay"> · changed since, so it would stay as it is now</template>
+            </p>
+            <button class="act" type="button" @click="takeBack(deed.id)">Take it back</button>
+            <button class="act" type="button" @click="looked = null">Leave it</button>
+          </template>
+          <button v-else class="act" type="button" @click="look(deed.id)">Take back…</button>
+        </div>
       </li>
     </ol>
     <button v-if="next" class="act" type="button" @click="load(next)">Earlier</button>
@@ -160,5 +193,15 @@ td {
 }
 .problem {
   color: var(--stop);
+}
+.back {
+  grid-column: 1 / -1;
+  padding: 4px 0 8px;
+}
+.back p {
+  margin: 0 0 4px;
+}
+.back .act {
+  margin-right: 16px;
 }
 </style>

@@ -39,7 +39,7 @@ describe('calls to the server', () => {
     )
     const failure = (await call('GET', '/x').catch((each) => each)) as Problem
     expect(failure.type).toBe('unreachable')
-    expect(failure.message).toContain('What you typed stays on this page')
+    expect(failure.message).toContain('Nothing was changed')
   })
   it('say so even when the answer is no problem document', async () => {
     answer(502, undefined)

@@ -20,7 +20,7 @@ export function token(): string {
 }
 
 const UNREACHABLE =
-  'The server cannot be reached. What you typed stays on this page; try again when the connection is back.'
+  'The server cannot be reached. Nothing was changed; try again when the connection is back.'
 
 async function problem(response: Response): Promise<Problem> {
   const body = (await response.json().catch(() => ({}))) as Record<string, unknown>

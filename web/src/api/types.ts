@@ -2,6 +2,12 @@
 import type { components } from './schema'
 
 type Schemas = components['schemas']
+export type ImportedRelease = Schemas['ImportedRelease']
+export type PermissionsView = Schemas['PermissionsView']
+export type PermissionLine = Schemas['PermissionLine']
+export type PicturesView = Schemas['PicturesView']
+export type Undoable = Schemas['Undoable']
+export type Shelved = Schemas['Shelved']
 export type ReleaseView = Schemas['ReleaseView']
 export type Head = Schemas['Head']
 export type ReleaseDelta = Schemas['ReleaseDelta']

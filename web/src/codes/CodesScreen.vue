@@ -29,6 +29,11 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
     name: 'Own publisher',
     help: 'A publisher of the same house: counts as one party with the label.',
   },
+  {
+    key: 'societyId',
+    name: 'Society ID',
+    help: 'The label’s sender number at the authors’ societies, up to eleven digits; registrations carry it.',
+  },
 ]
 async function run(method: string) {
   try {
@@ -60,7 +65,8 @@ onMounted(async () => {
   <div class="screen">
     <h1>Codes</h1>
     <p class="quiet">
-      The label’s own blocks. A code that was handed out is never handed out again, whatever becomes of its release.
+      The label’s own blocks. A code that left the house on a copy or in a delivery is never given again; one that did not
+      is the next one when its release lets go of it.
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <CodeStripView

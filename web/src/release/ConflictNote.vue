@@ -1,24 +1,8 @@
 <script setup lang="ts">
-/** Two people changed one fact: both values, and a choice. */
-import { useReleaseStore, type Conflict } from './store'
+/** Two people changed one fact: both values, and a choice, one by one. */
+import { useReleaseStore } from './store'
 
 const release = useReleaseStore()
-
-function mine(conflict: Conflict) {
-  release.conflicts = release.conflicts.filter((each) => each !== conflict)
-  void release.writeAll(
-    [
-      {
-        entity: conflict.field.split('.')[0]!,
-        target: conflict.target,
-        field: conflict.field,
-        before: conflict.stored as string,
-        after: conflict.wanted as string,
-      },
-    ],
-    'Conflict settled',
-  )
-}
 </script>
 
 <template>
@@ -27,15 +11,23 @@ function mine(conflict: Conflict) {
       Somebody changed this meanwhile. It says <b>{{ conflict.stored ?? 'nothing' }}</b>; you wanted
       <b>{{ conflict.wanted ?? 'nothing' }}</b>. Nothing of yours was written.
     </span>
-    <button class="act" type="button" @click="release.conflicts = []">Leave theirs</button>
-    <button class="act" type="button" @click="mine(conflict)">Write mine</button>
+    <button class="act" type="button" @click="release.decide(conflict, false)">Leave theirs</button>
+    <button class="act" type="button" @click="release.decide(conflict, true)">Write mine</button>
   </div>
+  <p v-if="release.waiting.length && release.away" class="conflict" role="status">
+    <span>
+      The server cannot be reached.
+      {{ release.waiting.length === 1 ? 'One edit waits' : `${release.waiting.length} edits wait` }} on this computer,
+      over a reload too, and will be written when it is back.
+    </span>
+  </p>
 </template>
 
 <style scoped>
 .conflict {
   display: flex;
   gap: 16px;
+  margin: 0;
   padding: 8px 16px;
   border-bottom: 1px solid var(--risk);
 }

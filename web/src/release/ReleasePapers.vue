@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What a release goes out as for people: label copy, document, table; its history; a template made of it. */
 import { onMounted, onUnmounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { call } from '../api/client'
 import { useReleaseStore } from './store'
 
@@ -16,6 +17,16 @@ async function keep() {
     await call('POST', path('template'), { name: name.value })
     says.value = `Kept. New releases can begin from “${name.value}”.`
     name.value = ''
+  } catch (failure) {
+    says.value = (failure as Error).message
+  }
+}
+const router = useRouter()
+/** Out of the lists; taken back under Releases. What was sent is never deleted. */
+async function putAway(method: string, below: string) {
+  try {
+    await call(method, path(below).replace(/\/$/, ''))
+    await router.push('/releases')
   } catch (failure) {
     says.value = (failure as Error).message
   }
@@ -38,6 +49,10 @@ onUnmounted(() => removeEventListener('mousedown', outside))
         <input v-model="name" placeholder="Keep as a template named…" aria-label="Name of the template" />
         <button class="act" type="submit" :disabled="!name.trim()">Keep</button>
       </form>
+      <template v-if="!release.readOnly">
+        <button class="act" type="button" @click="putAway('POST', 'archive')">Archive</button>
+        <button class="act" type="button" @click="putAway('DELETE', '')">Delete the draft</button>
+      </template>
       <span v-if="says" class="quiet" role="status">{{ says }}</span>
     </span>
   </span>

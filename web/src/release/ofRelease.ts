@@ -7,7 +7,7 @@ import { useReleaseStore } from './store'
  *
  * @param what last part of its address
  */
-export function useOfRelease<T extends { revision: number }>(what: string) {
+export function useOfRelease<T extends object>(what: string) {
   const release = useReleaseStore()
   const view = ref<T | null>(null)
   const problem = ref<string | null>(null)
@@ -33,7 +33,7 @@ export function useOfRelease<T extends { revision: number }>(what: string) {
   onMounted(load)
   watch(
     () => release.view?.revision,
-    (revision) => revision !== view.value?.revision && void load(),
+    (revision) => revision !== (view.value as { revision?: number } | null)?.revision && void load(),
   )
   return { release, view, problem, load, change }
 }

@@ -1,4 +1,4 @@
-import type { Column, FindingView, ReleaseDelta, ReleaseView, SheetRow, SheetValue } from '../api/types'
+import type { Column, Edit, FindingView, ReleaseDelta, ReleaseView, SheetRow, SheetValue } from '../api/types'
 
 /** One fact where it stands: what it belongs to, what is given there and what holds there. */
 export interface Cell {
@@ -8,6 +8,8 @@ export interface Cell {
   value: string | null
   shown: string | null
   carried: boolean
+  /** typed, and not written by the server yet */
+  waiting?: boolean
 }
 
 /** A row of the sheet with a cell for every fact that it can have. */
@@ -41,6 +43,26 @@ export function expanded(row: SheetRow, columns: Column[], release: number): Row
   for (const column of columns)
     if (row.track ? column.entity !== 'release' : column.onRelease) cells[column.key] = cell(row, column, release)
   return { ...row, cells } as Row
+}
+
+/** Rows with what was typed and is not written yet; rows that it does not touch stay the same objects. */
+export function overlaid(rows: Row[], edits: { changes: Edit[] }[]): Row[] {
+  const typed = new Map<string, string | null>()
+  for (const edit of edits)
+    for (const change of edit.changes)
+      typed.set(`${change.entity} ${change.field} ${change.target}`, change.after ?? null)
+  if (!typed.size) return rows
+  return rows.map((row) => {
+    const cells = Object.entries(row.cells)
+    const key = (cell: Cell) => `${cell.entity} ${cell.field} ${cell.target}`
+    if (!cells.some(([, cell]) => typed.has(key(cell)))) return row
+    const over = (cell: Cell): Cell => {
+      if (!typed.has(key(cell))) return cell
+      const value = typed.get(key(cell)) ?? null
+      return { ...cell, value, shown: value, carried: false, waiting: true }
+    }
+    return { ...row, cells: Object.fromEntries(cells.map(([column, cell]) => [column, over(cell)])) }
+  })
 }
 
 const WEIGHTS = ['stop', 'risk', 'note']

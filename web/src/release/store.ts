@@ -3,16 +3,9 @@ import { computed, ref, shallowRef } from 'vue'
 import { call, Problem } from '../api/client'
 import { useSession } from '../api/session'
 import type { Edit, FindingView, ReleaseDelta, ReleaseView, SheetRow } from '../api/types'
-import { applied, expanded, type Cell, type Row } from './rows'
-
-/** What two people wanted at once. */
-export interface Conflict {
-  field: string
-  target: number
-  seen: string | null
-  stored: string | null
-  wanted: string | null
-}
+import { fact, useEdits } from './edits'
+import { isOpen, kept, thisTab } from './kept'
+import { applied, expanded, overlaid, type Cell, type Row } from './rows'
 
 /** The release that is open: its view as the server computed it, and every way to change it. */
 export const useReleaseStore = defineStore('release', () => {
@@ -20,7 +13,6 @@ export const useReleaseStore = defineStore('release', () => {
   // a view is replaced, never changed in place: nothing inside it needs watching
   const view = shallowRef<ReleaseView | null>(null)
   const problem = ref<string | null>(null)
-  const conflicts = ref<Conflict[]>([])
   const savedAt = ref('')
   const missing = ref(false)
   /** Where the cursor of the sheet is: row (0 is the release) and column key. */
@@ -30,12 +22,38 @@ export const useReleaseStore = defineStore('release', () => {
   const readOnly = computed(() => session.who?.role === 'reader')
   const known = new WeakMap<SheetRow, Row>()
   /** Rows that travelled earlier and stayed the same are not made again. */
-  const rows = computed<Row[]>(() =>
+  const stored = computed<Row[]>(() =>
     (view.value?.rows ?? []).map((row) => {
       if (!known.has(row)) known.set(row, expanded(row, view.value!.columns, view.value!.head.id))
       return known.get(row)!
     }),
   )
+  const edits = useEdits({
+    keeping: kept(),
+    tab: thisTab(),
+    isOpen,
+    who: () => session.who?.name ?? '',
+    send: async (each) =>
+      saved(
+        await call<ReleaseDelta>('POST', `/api/releases/${each.release}/changes`, {
+          says: each.says,
+          source: each.source,
+          changes: each.changes,
+        }),
+      ),
+    stored: (change) =>
+      stored.value
+        .flatMap((row) => Object.values(row.cells))
+        .find((cell) => fact(cell) === fact(change) && cell.entity === change.entity)?.value,
+    refused: (each, said) => {
+      const typed = each.changes.length === 1 ? each.changes[0]!.after : null
+      problem.value = typed ? `“${typed}” was not written. ${said.message}` : said.message
+    },
+    conflicted: refresh,
+  })
+  const unsaved = computed(() => edits.waiting.value.filter((each) => each.release === id))
+  /** As they will be when all that waits is written. */
+  const rows = computed<Row[]>(() => overlaid(stored.value, [...unsaved.value, ...edits.held.value]))
   /** What is open; risks that somebody took stand on the readiness board only. */
   const findings = computed<FindingView[]>(() => (view.value?.findings ?? []).filter((each) => !each.accepted))
 
@@ -48,6 +66,7 @@ export const useReleaseStore = defineStore('release', () => {
       missing.value = false
     }
     await refresh()
+    void edits.resume()
   }
 
   async function refresh() {
@@ -71,20 +90,21 @@ export const useReleaseStore = defineStore('release', () => {
     savedAt.value = new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
   }
 
-  // Edits go one after another, so that each sees what the one before left.
+  // Deeds that are more than an edit go behind the edits that wait, one after another.
   let queue: Promise<unknown> = Promise.resolve()
   function edit(path: string, body?: unknown): Promise<boolean> {
     const mine = id
     const next = queue.then(async () => {
+      await edits.run()
+      if (unsaved.value.length) {
+        problem.value = 'Edits of this release wait for the server. Do this when they are written; nothing was changed.'
+        return false
+      }
       try {
         await saved(await call<ReleaseDelta>('POST', `/api/releases/${mine}/${path}`, body))
         return true
       } catch (failure) {
-        const said = failure as Problem
-        if (said.type === 'changed-meanwhile') {
-          conflicts.value = said.more.conflicts as Conflict[]
-          await refresh()
-        } else problem.value = said.message
+        problem.value = (failure as Error).message
         return false
       }
     })
@@ -106,13 +126,14 @@ export const useReleaseStore = defineStore('release', () => {
     }
   }
   function writeAll(changes: Edit[], says: string, source = 'typed') {
-    return edit('changes', { says, source, changes })
+    return edits.add(id, changes, says, source)
   }
 
   const undo = () => edit('undo')
   const redo = () => edit('redo')
   const addTrack = () => edit('tracks')
   const fix = (finding: string) => edit('fixes', { finding })
+  const giveCodes = () => edit('codes/missing')
   const allocate = (cell: Cell) => edit('codes', { entity: cell.entity, target: cell.target, field: cell.field })
 
   /** The running order is a fact like any other. */
@@ -148,12 +169,17 @@ export const useReleaseStore = defineStore('release', () => {
   })
   session.on('hello', () => {
     if (id && view.value) void refresh()
+    void edits.resume()
   })
+  globalThis.addEventListener?.('online', () => void edits.run())
 
   return {
     view,
     problem,
-    conflicts,
+    conflicts: edits.conflicts,
+    decide: edits.decide,
+    waiting: edits.waiting,
+    away: edits.away,
     savedAt,
     missing,
     at,
@@ -170,6 +196,7 @@ export const useReleaseStore = defineStore('release', () => {
     addTrack,
     fix,
     allocate,
+    giveCodes,
     order,
     place,
     saved,

@@ -3,7 +3,7 @@ import { BButton, BForm, BFormInput, BModal } from 'bootstrap-vue-next'
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../api/client'
-import type { Head, ReleaseView } from '../api/types'
+import type { Head, ImportedRelease, ReleaseView } from '../api/types'
 
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()
@@ -21,8 +21,14 @@ watch(open, async (shown) => {
   templates.value = await call<string[]>('GET', '/api/templates').catch(() => [])
   heads.value = await call<Head[]>('GET', '/api/releases').catch(() => [])
 })
-function make() {
-  if (source.value === 'document') return call<ReleaseView>('POST', '/api/documents', { text: text.value })
+/** What a document says of people and recordings that are known otherwise; nothing of it was written. */
+const left = ref<string[]>([])
+async function make(): Promise<ReleaseView> {
+  if (source.value === 'document') {
+    const read = await call<ImportedRelease>('POST', '/api/documents', { text: text.value })
+    left.value = read.left
+    return read.release
+  }
   const [way, name] = [source.value[0], source.value.slice(1)]
   return call<ReleaseView>('POST', '/api/releases', {
     kind: kind.value,
@@ -45,7 +51,7 @@ async function begin() {
     text.value = ''
     title.value = ''
     await router.push(`/releases/${made.head.id}/sheet`)
-    open.value = false
+    open.value = left.value.length > 0
   } catch (failure) {
     problem.value = (failure as Error).message
   } finally {
@@ -56,7 +62,14 @@ async function begin() {
 
 <template>
   <BModal v-model="open" title="New release" no-footer>
-    <BForm @submit.prevent="begin">
+    <template v-if="left.length">
+      <p>The release was made. What the document says otherwise than the catalogue was left as the catalogue has it:</p>
+      <ul>
+        <li v-for="line in left" :key="line">{{ line }}</li>
+      </ul>
+      <BButton variant="primary" @click="((left = []), (open = false))">Understood</BButton>
+    </template>
+    <BForm v-else @submit.prevent="begin">
       <label class="title" for="new-source">Begin from</label>
       <select id="new-source" v-model="source" class="form-select form-select-sm">
         <option value="">the label’s defaults</option>

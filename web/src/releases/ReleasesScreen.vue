@@ -10,6 +10,7 @@ import Mark from '../kit/Mark.vue'
 import StandingWord from '../kit/StandingWord.vue'
 import { day, distance } from '../kit/dates'
 import { soon } from '../kit/soon'
+import ReleaseShelf from './ReleaseShelf.vue'
 import NewRelease from './NewRelease.vue'
 
 const session = useSession()
@@ -96,6 +97,7 @@ onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
         </RouterLink>
       </li>
     </ul>
+    <ReleaseShelf @back="load" />
     <NewRelease v-model="making" />
   </div>
 </template>

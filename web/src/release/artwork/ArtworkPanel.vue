@@ -9,6 +9,7 @@ import ErrorNote from '../../kit/ErrorNote.vue'
 import { useOfRelease } from '../ofRelease'
 import CoverBoxes from './CoverBoxes.vue'
 import LimitBars from './LimitBars.vue'
+import PictureList from './PictureList.vue'
 import MakePicture, { type Wanted } from './MakePicture.vue'
 
 const { release, view, problem, load } = useOfRelease<ArtworkView>('artwork')
@@ -109,6 +110,7 @@ async function make(wanted: Wanted) {
         />
       </div>
     </div>
+    <PictureList />
     <div v-if="view && view.state === 'damaged' && !view.width" class="empty">
       <p>The picture cannot be decoded. The file as it came is kept; ask for it again.</p>
       <BButton variant="primary" @click="load">Look again</BButton>

@@ -24,6 +24,7 @@ const territories = ref('')
 const from = ref('')
 const price = ref('')
 const sendOn = ref('')
+const again = ref(false)
 
 /** Some may have gone out though others did not. */
 const left = () => (refused.value.length ? emit('sent') : emit('close'))
@@ -33,6 +34,12 @@ const any = (sends: string) => props.destinations.some((each) => each.sends === 
 const rights = computed(() => props.destinations[0]!.rights)
 const prices = computed(() => props.destinations.find((each) => each.rights.prices)?.rights.prices)
 const faster = computed(() => props.destinations.filter((each) => each.express))
+/** Those that have accepted the release as it is now. */
+const repeats = computed(() =>
+  props.occasion === 'takedown'
+    ? []
+    : props.destinations.filter((each) => each.preview.accepted && !each.preview.changes.length),
+)
 const count = computed(() => props.destinations.reduce((sum, each) => sum + each.preview.contents.length, 0))
 const total = computed(() =>
   props.destinations.reduce(
@@ -56,6 +63,7 @@ async function send() {
       declaresRights: declares.value,
       password: password.value,
       sendOn: sendOn.value || null,
+      again: again.value,
       terms: {
         visibility: visibility.value,
         downloads: downloads.value,
@@ -127,13 +135,17 @@ async function send() {
         I declare that the label holds the rights in these recordings, works and pictures for the territories named, and
         that covers, remixes and samples are permitted.
       </BFormCheckbox>
+      <BFormCheckbox v-if="repeats.length" id="repeat" v-model="again">
+        {{ repeats.map((each) => each.name).join(', ') }} accepted this release, and nothing has changed since. Send it
+        once more all the same.
+      </BFormCheckbox>
       <label for="again">Your password, again</label>
       <BFormInput id="again" v-model="password" type="password" autocomplete="current-password" required />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p v-for="each in refused" :key="each" class="problem" role="alert">{{ each }}</p>
       <div class="end">
         <button class="act" type="button" @click="open = false">{{ refused.length ? 'Close' : 'Cancel' }}</button>
-        <BButton v-if="!refused.length" type="submit" variant="primary" :disabled="busy || !declares || !password"
+        <BButton v-if="!refused.length" type="submit" variant="primary" :disabled="busy || !declares || !password || (repeats.length === props.destinations.length && !again)"
           >Seal and send</BButton
         >
       </div>

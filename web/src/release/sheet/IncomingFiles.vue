@@ -33,13 +33,18 @@ const chosen = ref<Record<string, number>>({})
         </button>
       </template>
       <button
-        v-else-if="!release.readOnly && file.kind === 'picture'"
+        v-else-if="!release.readOnly && file.kind === 'picture' && !release.view.head.cover"
         class="act"
         type="button"
         @click="release.place(file.sha256, 0)"
       >
         Make it the cover
       </button>
+      <RouterLink
+        v-else-if="!release.readOnly && file.kind === 'picture'"
+        :to="{ name: 'artwork', params: { id: release.view.head.id } }"
+        >There is a front cover: say what this picture shows</RouterLink
+      >
     </p>
   </section>
 </template>

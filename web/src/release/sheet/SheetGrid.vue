@@ -104,7 +104,7 @@ const dragged = (event: MouseEvent, row: number, key: string) =>
           v-for="key in props.shown"
           :key="key"
           role="gridcell"
-          :class="[key, { here: here(row, key), chosen: chosen(row, key) }]"
+          :class="[key, { here: here(row, key), chosen: chosen(row, key), waiting: row.cells[key]?.waiting }]"
           :data-cell="`${row.track}.${key}`"
           :aria-selected="here(row, key) || chosen(row, key)"
           @mousedown="emit('pick', row.track, key, $event.shiftKey)"
@@ -236,5 +236,9 @@ td.iswc {
   font:
     400 13px 'Spline Sans Mono',
     monospace;
+}
+.waiting {
+  color: var(--quiet);
+  font-style: italic;
 }
 </style>

@@ -12,6 +12,8 @@ const props = defineProps<{
   via: boolean
   readOnly: boolean
   label: string
+  /** names the fact: half-typed lines are kept under it, over a reload too */
+  fact: string
 }>()
 const emit = defineEmits<{ write: [text: string | null] }>()
 interface Draft {
@@ -23,6 +25,18 @@ interface Draft {
   note: string
 }
 const rows = ref<Draft[]>([])
+/** Lines that are not finished, by the name of the fact. */
+const half = (row: Draft) => !row.name.trim() && !!(row.performing || row.mechanical || row.publisher.trim())
+const place = () => `entrada.half.${props.fact}`
+function remember() {
+  const open = rows.value.filter(half)
+  if (open.length) sessionStorage.setItem(place(), JSON.stringify(open))
+  else sessionStorage.removeItem(place())
+}
+const remembered = () => JSON.parse(sessionStorage.getItem(place()) ?? '[]') as Draft[]
+const line = (row: Draft) => JSON.stringify(row)
+/** Lines as they came or were last written, to see which of them are being typed in. */
+let came: string[] = []
 const fresh = (): Draft => ({
   name: '',
   role: props.roles[0]!.code,
@@ -34,15 +48,23 @@ const fresh = (): Draft => ({
 watch(
   () => props.lines,
   (lines) => {
-    rows.value = lines.map((line) => ({
-      name: line.name,
-      role: line.role,
-      performing: line.performing ?? '',
-      mechanical: line.mechanical ?? '',
-      publisher: line.publisher ?? '',
-      note: line.note,
+    const now = lines.map((each) => ({
+      name: each.name,
+      role: each.role,
+      performing: each.performing ?? '',
+      mechanical: each.mechanical ?? '',
+      publisher: each.publisher ?? '',
+      note: each.note,
     }))
+    // what is half typed stays as it is, whatever comes from the server meanwhile
+    const open = rows.value.length ? rows.value.filter(half) : remembered()
+    const typed = new Map(
+      rows.value.filter((row, i) => i < came.length && line(row) !== came[i]).map((row) => [row.name, row]),
+    )
+    came = now.map(line)
+    rows.value = [...now.map((row) => typed.get(row.name) ?? row), ...open]
     if (!props.readOnly) rows.value.push(fresh())
+    remember()
   },
   { immediate: true },
 )
@@ -58,7 +80,10 @@ function text() {
   return said.length ? said.join('; ') : null
 }
 function write() {
-  if (!props.readOnly) emit('write', text())
+  if (props.readOnly) return
+  remember()
+  came = rows.value.slice(0, came.length).map(line)
+  emit('write', text())
 }
 function remove(row: Draft) {
   row.name = ''

@@ -82,6 +82,7 @@ function put(cell: FactCell, event: Event) {
     </div>
     <ShareTable
       label="Writers"
+      :fact="`${props.work.facts.writers!.field} ${props.work.facts.writers!.target}`"
       via
       :lines="props.work.writers"
       :roles="props.writerRoles"
@@ -90,6 +91,7 @@ function put(cell: FactCell, event: Event) {
     />
     <ShareTable
       label="Publishers"
+      :fact="`${props.work.facts.publishers!.field} ${props.work.facts.publishers!.target}`"
       :via="false"
       :lines="props.work.publishers"
       :roles="props.publisherRoles"

@@ -4,6 +4,7 @@ import type { FactCell, IncomeCard, WorkCard, WorksView } from '../../api/types'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import Mark from '../../kit/Mark.vue'
 import { useOfRelease } from '../ofRelease'
+import PermissionList from './PermissionList.vue'
 import WorkCardView from './WorkCardView.vue'
 
 const { release, view, problem, load, change } = useOfRelease<WorksView>('works')
@@ -53,6 +54,7 @@ function put(income: IncomeCard, event: Event) {
         @equal="change(`/${work.id}/equal`)"
         @same="(other) => same(work, other)"
       />
+      <PermissionList />
       <h2>Income of the recordings</h2>
       <p class="quiet">
         Who has which part: a name, what for, a share. Mira Tollgate: artist 60; Ninth Weir Records: label 40

@@ -82,6 +82,7 @@ UPDATE code_taken SET left_at = at WHERE NOT free AND reserved_for IS NULL;
 -- Drafts are deleted, other releases archived; both can be taken back.
 ALTER TABLE release ADD COLUMN archived_at timestamptz;
 ALTER TABLE release ADD COLUMN deleted_at timestamptz;
+-- Somebody who is put away is in no list and offered nowhere, until named again.
 ALTER TABLE party ADD COLUMN archived_at timestamptz;
 CREATE INDEX release_barcode ON release (barcode);
 CREATE INDEX release_catalogue_number ON release (catalogue_number);

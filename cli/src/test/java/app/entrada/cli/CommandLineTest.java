@@ -237,6 +237,7 @@ class CommandLineTest {
         }
         for (String each : new String[] {"lumenfold", "pebblewave", "ppo", "commonshelf", "hearthcast", "aldermoor"}) {
             assertThat(run("message", document.toString(), "--destination", each, "--out", out.toString()))
+                    .as(each + ": " + said)
                     .isIn(0, 1);
             assertThat(out.resolve(each + ".zip")).exists();
         }

@@ -56,7 +56,8 @@ class EveryContainerTest {
                     Map.ofEntries(
                             Map.entry("TIT2", List.of("\1 title (\1 version)")),
                             Map.entry("TIT3", List.of("\1 version")),
-                            Map.entry("TPE1", List.of("\1 singer", "\1 guest")),
+                            Map.entry("TPE1", List.of("\1 singer")),
+                            Map.entry("TXXX:FEATURED", List.of("\1 guest")),
                             Map.entry("TPE2", List.of("\1 singer")),
                             Map.entry("TPE4", List.of("\1 remixer")),
                             Map.entry("TALB", List.of("\1 release")),
@@ -86,7 +87,8 @@ class EveryContainerTest {
             "2.3",
                     Map.ofEntries(
                             Map.entry("TIT2", List.of("\1 title (\1 version)")),
-                            Map.entry("TPE1", List.of("\1 singer", "\1 guest")),
+                            Map.entry("TPE1", List.of("\1 singer")),
+                            Map.entry("TXXX:FEATURED", List.of("\1 guest")),
                             Map.entry("TALB", List.of("\1 release")),
                             Map.entry("TCOM", List.of("\1 composer")),
                             Map.entry(
@@ -103,7 +105,8 @@ class EveryContainerTest {
             "Vorbis",
                     Map.ofEntries(
                             Map.entry("TITLE", List.of("\1 title (\1 version)")),
-                            Map.entry("ARTIST", List.of("\1 singer", "\1 guest")),
+                            Map.entry("ARTIST", List.of("\1 singer")),
+                            Map.entry("FEATURED", List.of("\1 guest")),
                             Map.entry("ALBUMARTIST", List.of("\1 singer")),
                             Map.entry("REMIXER", List.of("\1 remixer")),
                             Map.entry("ALBUM", List.of("\1 release")),
@@ -125,7 +128,8 @@ class EveryContainerTest {
             "ilst",
                     Map.ofEntries(
                             Map.entry("©nam", List.of("\1 title (\1 version)")),
-                            Map.entry("©ART", List.of("\1 singer; \1 guest")),
+                            Map.entry("©ART", List.of("\1 singer")),
+                            Map.entry("----:app.entrada:FEATURED", List.of("\1 guest")),
                             Map.entry("aART", List.of("\1 singer")),
                             Map.entry("©alb", List.of("\1 release")),
                             Map.entry("trkn", List.of("1/1")),
@@ -134,8 +138,8 @@ class EveryContainerTest {
                             Map.entry("cprt", List.of("2027 \1 owner")),
                             Map.entry("tmpo", List.of("66")),
                             Map.entry("©gen", List.of("Folk; Chamber")),
-                            Map.entry("----:com.apple.iTunes:ISRC", List.of("XANW92600044")),
-                            Map.entry("----:com.apple.iTunes:BARCODE", List.of("9521234500315"))));
+                            Map.entry("----:app.entrada:ISRC", List.of("XANW92600044")),
+                            Map.entry("----:app.entrada:BARCODE", List.of("9521234500315"))));
 
     @TempDir
     static Path folder;
@@ -233,13 +237,17 @@ class EveryContainerTest {
         assertThat(tags.seconds()).isBetween(3.99, 4.05);
 
         Map<String, String> probed = OtherReaders.probed(copy);
-        assertThat(probed.get("title")).isEqualTo(text + " title (" + text + " version)");
-        assertThat(probed.get("album")).isEqualTo(text + " release");
+        // of a WAV that program reads INFO only, which leaves out what Latin-1 does not hold
+        if (!recipe.equals("store-wav")) {
+            assertThat(probed.get("title")).isEqualTo(text + " title (" + text + " version)");
+            assertThat(probed.get("album")).isEqualTo(text + " release");
+        } else assertThat(probed).doesNotContainKey("title");
 
         if (!recipe.equals("promo-opus") && !recipe.equals("store-aiff")) {
             var tag = AudioFileIO.read(copy.toFile()).getTag();
             assertThat(tag.getFirst(FieldKey.TITLE)).isEqualTo(text + " title (" + text + " version)");
-            assertThat(tag.getFirst(FieldKey.ISRC)).isEqualTo("XANW92600044");
+            // that program looks for free items of an MP4 file under one maker's names only
+            if (!recipe.equals("promo-m4a")) assertThat(tag.getFirst(FieldKey.ISRC)).isEqualTo("XANW92600044");
         }
         // that program takes a character beyond the first 65,536 in UTF-16 for two
         boolean exif = !recipe.startsWith("store-") && !(script.equals("emoji") && "2.3".equals(tags.version()));

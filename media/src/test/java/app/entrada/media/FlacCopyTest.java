@@ -70,7 +70,8 @@ class FlacCopyTest {
     private static Release release() {
         Facts[] facts = {Facts.NONE, Facts.NONE, Facts.NONE, Facts.NONE};
         for (Field<?> field : Fields.all())
-            if (FACTS.containsKey(field.key())
+            if (field.entity().ordinal() < facts.length
+                    && FACTS.containsKey(field.key())
                     && (field.entity() != Entity.RELEASE || !field.key().equals("version")))
                 facts[field.entity().ordinal()] =
                         facts[field.entity().ordinal()].withText(field, FACTS.get(field.key()));

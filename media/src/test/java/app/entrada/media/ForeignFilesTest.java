@@ -176,7 +176,8 @@ class ForeignFilesTest {
                 Recipe.byId(recipe), Source.of(release, release.tracks().get(0), Optional.of(facts)), List.of());
         Proof proof = new CopyWriter(new Ffmpeg()).write(file, facts, plan, copy);
         assertThat(proof.holds()).as(proof.different().toString()).isTrue();
-        assertThat(decoded(copy)).isEqualTo(decoded(whole));
+        // where the count of frames is untouched, a decoder cuts the end off where it did before
+        assertThat(decoded(copy)).isEqualTo(decoded(told.equals("counts itself") ? file : whole));
         TagReading again = TagReading.of(copy);
         assertThat(again.sound().notes()).as("the copy is in order").allSatisfy(note -> assertThat(note.what())
                 .contains("counts itself"));

@@ -129,8 +129,14 @@ public final class Client {
 
     // ---- what tests do again and again
 
-    /** A new release; its view. */
+    /** A new release with the label's next codes; its view. */
     public JsonNode begin(String kind, String title) {
+        return post("/api/releases/" + id(draft(kind, title)) + "/codes/missing", Map.of())
+                .json();
+    }
+
+    /** A new release as it begins, without codes; its view. */
+    public JsonNode draft(String kind, String title) {
         return post("/api/releases", Map.of("kind", kind, "title", title)).json();
     }
 

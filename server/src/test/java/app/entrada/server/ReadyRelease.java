@@ -17,6 +17,9 @@ import tools.jackson.databind.JsonNode;
 public final class ReadyRelease {
     private static long seed = 900;
 
+    /** Every copy that one of the destinations wants. */
+    public static final String RECIPES = "store-flac,store-wav,sync-mp3,episode-mp3,disc-wav";
+
     private ReadyRelease() {}
 
     /** A single with master, cover and all facts; its id. */
@@ -112,7 +115,7 @@ public final class ReadyRelease {
                 manager.post(
                         "/api/people/" + person.path("id").asLong() + "/changes",
                         Map.of("field", "party.legalName", "after", "Jocelyn Amberley"));
-        copies(manager, id, "store-flac,store-wav,sync-mp3,episode-mp3,disc-wav");
+        copies(manager, id, RECIPES);
         return id;
     }
 

@@ -104,7 +104,7 @@ public final class RunningServer implements BeforeAllCallback {
         for (String role : new String[] {"manager", "assistant", "reader"}) accounts.create(role, PASSWORD, role);
         bean(app.entrada.server.codes.CodeBook.class)
                 .label(new app.entrada.core.rule.LabelFacts(
-                        "Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music"));
+                        "Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music", "000000952"));
         return new Ending();
     }
 }

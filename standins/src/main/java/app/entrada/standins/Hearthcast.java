@@ -56,7 +56,8 @@ final class Hearthcast implements Kind {
 
     @Override
     public boolean answers(FrontDesk desk, HttpExchange exchange, String path) throws IOException {
-        if (!exchange.getRequestMethod().equals("POST") || !path.equals("/v1/feeds")) return false;
+        if (!exchange.getRequestMethod().equals("POST") 
+                || !(path.equals("/v1/feeds") || path.equals("/v1/feeds/changed"))) return false;
         Faults.Kind fault = desk.door();
         if (desk.misbehaves(exchange, fault)) return true;
         String key = exchange.getRequestHeaders().getFirst("Idempotency-Key");
@@ -114,7 +115,7 @@ final class Hearthcast implements Kind {
             Element channel = (Element) document.getElementsByTagName("channel").item(0);
             if (channel == null) return verdict.refuse("feed", "The feed has no channel.", address);
             verdict.called(StoreReading.text(channel, "title"), address);
-            for (String element : List.of("title", "description", "language", "itunes:author", "itunes:explicit"))
+            for (String element : List.of("title", "description", "language", "hearth:maker", "hearth:strong-language"))
                 if (StoreReading.text(channel, element).isBlank())
                     verdict.refuse("channel", "The feed lacks “%s”.".formatted(element), "", 0, field(element));
             cover(verdict, channel);
@@ -132,20 +133,20 @@ final class Hearthcast implements Kind {
 
     private static String field(String element) {
         return switch (element) {
-            case "description" -> "release.description";
-            case "language" -> "release.language";
-            case "itunes:author" -> "release.artists";
-            default -> "release.title";
+            case "description" -> "series.description";
+            case "language" -> "series.language";
+            case "hearth:maker" -> "series.owner";
+            default -> "series.title";
         };
     }
 
     private void cover(Verdict verdict, Element channel) throws IOException {
-        List<Element> image = StoreReading.elements(channel, "itunes:image");
+        List<Element> image = StoreReading.elements(channel, "hearth:picture");
         if (image.isEmpty()) {
             verdict.refuse("cover", "The feed has no picture.", "", 0, "release.cover");
             return;
         }
-        Fetched cover = fetch(image.get(0).getAttribute("href"));
+        Fetched cover = fetch(image.get(0).getTextContent());
         if (cover.status != 200)
             verdict.refuse("cover", "The picture answers %d.".formatted(cover.status), "", 0, "release.cover");
         else if (cover.bytes.length > LARGEST_COVER)

@@ -104,7 +104,7 @@ class Surroundings {
     private Map<String, List<String>> holders(Release release, String column, String value) {
         if (value == null) return Map.of();
         List<String> titles = jdbc.sql(
-                        "SELECT coalesce(title, 'an untitled release') FROM release WHERE %s = ? AND id <> ?"
+                        "SELECT coalesce(title, 'an untitled release') FROM release WHERE %s = ? AND id <> ? AND deleted_at IS NULL"
                                 .formatted(column))
                 .params(value, release.id())
                 .query(String.class)

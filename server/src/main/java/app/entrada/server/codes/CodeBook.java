@@ -243,7 +243,7 @@ public class CodeBook {
                     });
         jdbc.sql("""
                         INSERT INTO code_taken (kind, code, at, left_at)
-                        SELECT DISTINCT left_now.kind, left_now.code, :at, :at
+                        SELECT DISTINCT left_now.kind, left_now.code, CAST(:at AS timestamptz), CAST(:at AS timestamptz)
                         FROM unnest(CAST(:kinds AS text[]), CAST(:codes AS text[])) AS left_now (kind, code)
                         ON CONFLICT (kind, code) DO UPDATE SET left_at = coalesce(code_taken.left_at, excluded.left_at),
                             free = false""")

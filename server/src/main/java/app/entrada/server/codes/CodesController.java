@@ -160,8 +160,9 @@ class CodesController {
         jdbc.sql("""
                         SELECT r.isrc AS code, coalesce(t.title, 'untitled') || ', ' || coalesce(l.title, 'untitled') AS name
                         FROM recording r JOIN track t ON t.recording_id = r.id JOIN release l ON l.id = t.release_id
-                        WHERE r.isrc IS NOT NULL
-                        UNION ALL SELECT barcode, coalesce(title, 'untitled') FROM release WHERE barcode IS NOT NULL
+                        WHERE r.isrc IS NOT NULL AND l.deleted_at IS NULL
+                        UNION ALL SELECT barcode, coalesce(title, 'untitled') FROM release
+                        WHERE barcode IS NOT NULL AND deleted_at IS NULL
                         UNION ALL SELECT replace(iswc, '.', ''), coalesce(work_title, 'work') FROM work WHERE iswc IS NOT NULL
                         UNION ALL SELECT ipi, name FROM party WHERE ipi IS NOT NULL
                         UNION ALL SELECT isni, name FROM party WHERE isni IS NOT NULL""")

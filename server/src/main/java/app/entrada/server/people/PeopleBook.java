@@ -98,9 +98,11 @@ public class PeopleBook {
         return new People(ids, facts);
     }
 
-    /** The number of somebody by name; a name not met before becomes a party. */
+    /** The number of somebody by name; a name not met before becomes a party, one put away is back. */
     public long enter(String name) {
-        jdbc.sql("INSERT INTO party (name) VALUES (?) ON CONFLICT (name) DO NOTHING")
+        jdbc.sql("""
+                        INSERT INTO party (name) VALUES (?) ON CONFLICT (name) DO UPDATE SET archived_at = NULL
+                        WHERE party.archived_at IS NOT NULL""")
                 .param(name)
                 .update();
         return jdbc.sql("SELECT id FROM party WHERE name = ?")
@@ -144,7 +146,7 @@ public class PeopleBook {
         return names;
     }
 
-    /** Stores a fact that names people; a name not met before becomes a party. */
+    /** Stores a fact that names people; a name not met before becomes a party, one put away is back. */
     public void store(Ref target, Field<?> field, PeopleType<?> type, String text) {
         jdbc.sql("DELETE FROM credit WHERE entity = ? AND target_id = ? AND fact = ?")
                 .params(target.entity().id(), target.id(), field.key())

@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -174,6 +175,18 @@ class PeopleController {
             throw Problem.input("malformed-value", wrong.getMessage()).with("field", field.id());
         }
         return person(id, account);
+    }
+
+    /** Puts somebody away on whom nothing stands. */
+    @DeleteMapping("/api/people/{id}")
+    void putAway(@PathVariable long id) {
+        people.putAway(id);
+    }
+
+    /** Brings somebody back who was put away. */
+    @PostMapping("/api/people/{id}/restore")
+    void restore(@PathVariable long id) {
+        people.restore(id);
     }
 
     @PostMapping("/api/people/undo")

@@ -68,13 +68,32 @@ public class PeopleService {
 
     /** Facts of all people in the order of the list, those merged into somebody else among them. */
     private Map<Ref, Facts> everybody() {
-        List<Ref> refs = jdbc.sql("SELECT id FROM party ORDER BY lower(coalesce(sort_name, name)), name")
+        List<Ref> refs = jdbc.sql("SELECT id FROM party WHERE archived_at IS NULL ORDER BY lower(coalesce(sort_name, name)), name")
                 .query((row, n) -> new Ref(Entity.PARTY, row.getLong("id")))
                 .list();
         Map<Ref, Facts> facts = releases.facts(refs);
         Map<Ref, Facts> inOrder = new LinkedHashMap<>();
         refs.forEach(ref -> inOrder.put(ref, facts.get(ref)));
         return inOrder;
+    }
+
+    /** Puts somebody away: in no list and offered nowhere, until named again or brought back. */
+    @Transactional
+    public void putAway(long id) {
+        Person person = person(id);
+        if (!person.appears().isEmpty() || !person.groups().isEmpty())
+            throw Problem.conflict(
+                    "still-named",
+                    "%s stands on %d places. Take the name off there first; nothing was changed."
+                            .formatted(nameOf(person.facts()), person.appears().size() + person.groups().size()));
+        jdbc.sql("UPDATE party SET archived_at = now() WHERE id = ?").param(id).update();
+    }
+
+    /** Brings somebody back who was put away. */
+    @Transactional
+    public void restore(long id) {
+        if (jdbc.sql("UPDATE party SET archived_at = NULL WHERE id = ?").param(id).update() == 0)
+            throw Problem.missing("person");
     }
 
     /** Who may be meant by what was typed. */

@@ -175,6 +175,12 @@ class ReleaseController {
         return views.delta(release, account);
     }
 
+    /** Gives every code that is missing and that the label has a block for. */
+    @PostMapping("/api/releases/{id}/codes/missing")
+    ReleaseDelta giveCodes(@PathVariable long id, @AuthenticationPrincipal Account account) {
+        return views.delta(service.giveCodes(id, account), account);
+    }
+
     @PostMapping("/api/releases/{id}/fixes")
     ReleaseDelta fix(@PathVariable long id, @RequestBody FixOf wanted, @AuthenticationPrincipal Account account) {
         return views.delta(service.fix(id, wanted.finding(), account), account);

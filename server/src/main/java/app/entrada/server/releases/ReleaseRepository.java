@@ -42,9 +42,11 @@ public class ReleaseRepository {
         this.people = people;
     }
 
-    /** All ids, the newest release first. */
+    /** Ids of all that are neither deleted nor archived, the newest release first. */
     public List<Long> ids() {
-        return jdbc.sql("SELECT id FROM release ORDER BY release_date DESC NULLS FIRST, id DESC")
+        return jdbc.sql("""
+                        SELECT id FROM release WHERE deleted_at IS NULL AND archived_at IS NULL
+                        ORDER BY release_date DESC NULLS FIRST, id DESC""")
                 .query(Long.class)
                 .list();
     }
@@ -56,7 +58,7 @@ public class ReleaseRepository {
 
     /** Locks a release until the transaction ends; false when there is none. */
     public boolean lock(long id) {
-        return jdbc.sql("SELECT id FROM release WHERE id = ? FOR UPDATE")
+        return jdbc.sql("SELECT id FROM release WHERE id = ? AND deleted_at IS NULL FOR UPDATE")
                 .param(id)
                 .query(Long.class)
                 .optional()
@@ -92,7 +94,7 @@ public class ReleaseRepository {
 
     private Read read(Collection<Long> ids) {
         Map<Long, Base> bases = new HashMap<>();
-        jdbc.sql("SELECT r.id, r.revision, %s FROM release r WHERE r.id IN (:ids)"
+        jdbc.sql("SELECT r.id, r.revision, %s FROM release r WHERE r.id IN (:ids) AND r.deleted_at IS NULL"
                         .formatted(FactColumns.selected(Entity.RELEASE, "r")))
                 .param("ids", ids)
                 .query((row, n) -> bases.put(
@@ -242,7 +244,10 @@ public class ReleaseRepository {
 
     /** The recording that has this ISRC, the oldest where several have it. */
     public Optional<Long> recordingWith(String isrc) {
-        return jdbc.sql("SELECT id FROM recording WHERE isrc = ? ORDER BY id LIMIT 1")
+        return jdbc.sql("""
+                        SELECT r.id FROM recording r WHERE r.isrc = ? AND EXISTS (SELECT 1 FROM track t
+                            JOIN release o ON o.id = t.release_id WHERE t.recording_id = r.id AND o.deleted_at IS NULL)
+                        ORDER BY r.id LIMIT 1""")
                 .param(isrc)
                 .query(Long.class)
                 .optional();

@@ -6,6 +6,7 @@ import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.RightsLine;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
@@ -28,7 +29,7 @@ import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** What people do with releases beyond typing: begin one, add tracks, allocate codes, apply safe fixes. */
+/** What people do with releases beyond typing: begin one, add tracks, give codes, apply safe fixes. */
 @Service
 public class ReleaseService {
     private final ReleaseRepository releases;
@@ -46,7 +47,8 @@ public class ReleaseService {
         this.clock = clock;
     }
 
-    /** A new release from the label's defaults, with its codes allocated and, when a single, its one track. */
+    /** A new release from the label's defaults, and, when a single, with its one track. It takes no code
+     * until one is asked for: see {@link #giveCodes}. */
     @Transactional
     public Release begin(String kind, String title, Account account) {
         return begin(kind, title, Map.of(), account);
@@ -70,22 +72,15 @@ public class ReleaseService {
     private Release withFirstTrack(Release made, String kind, String title, Account account) {
         if (!kind.equals("single")) return made;
         long id = made.id();
-        LabelFacts label = codes.label();
         Release grown = addTrack(id, account);
         Track only = grown.tracks().get(0);
         List<Change> first = new ArrayList<>();
         if (title != null && !title.isBlank())
             first.add(new Change(new Ref(Entity.TRACK, only.id()), Fields.TRACK_TITLE, null, title));
-        if (!label.isrcPrefix().isEmpty())
-            first.add(new Change(
-                    grown.ref(only, Entity.RECORDING),
-                    Fields.RECORDING_ISRC,
-                    null,
-                    codes.next(Fields.RECORDING_ISRC, account.id())));
         return changes.apply(id, new ChangeService.Batch("First track", ChangeSource.DEFAULTS, first), account);
     }
 
-    /** A new release from the label's defaults, with its codes allocated and no track. */
+    /** A new release from the label's defaults, without codes and tracks. */
     @Transactional
     public Release beginEmpty(String kind, String title, Account account) {
         long id = releases.create(clock.instant());
@@ -101,15 +96,6 @@ public class ReleaseService {
             facts.add(new Change(release, Fields.RELEASE_P_LINE, null, line));
             facts.add(new Change(release, Fields.RELEASE_C_LINE, null, line));
         }
-        if (!label.barcodePrefix().isEmpty())
-            facts.add(new Change(
-                    release, Fields.RELEASE_BARCODE, null, codes.next(Fields.RELEASE_BARCODE, account.id())));
-        if (!label.cataloguePrefix().isEmpty())
-            facts.add(new Change(
-                    release,
-                    Fields.RELEASE_CATALOGUE_NUMBER,
-                    null,
-                    codes.next(Fields.RELEASE_CATALOGUE_NUMBER, account.id())));
         return changes.apply(id, new ChangeService.Batch("New release", ChangeSource.DEFAULTS, facts), account);
     }
 
@@ -150,6 +136,37 @@ public class ReleaseService {
                 releaseId,
                 new ChangeService.Batch(field.name(), ChangeSource.CODE_BOOK, List.of(change)),
                 account);
+    }
+
+    /**
+     * Gives every code that the release and its recordings lack and the label has a block for, as one batch; nothing where
+     * none is missing.
+     */
+    @Transactional
+    public Release giveCodes(long releaseId, Account account) {
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
+        LabelFacts label = codes.label();
+        List<Change> given = new ArrayList<>();
+        if (!label.barcodePrefix().isEmpty())
+            give(release.facts(), new Ref(Entity.RELEASE, releaseId), Fields.RELEASE_BARCODE, given, account);
+        if (!label.cataloguePrefix().isEmpty())
+            give(release.facts(), new Ref(Entity.RELEASE, releaseId), Fields.RELEASE_CATALOGUE_NUMBER, given, account);
+        if (!label.isrcPrefix().isEmpty())
+            for (Track track : release.tracks())
+                give(
+                        track.recording().facts(),
+                        release.ref(track, Entity.RECORDING),
+                        Fields.RECORDING_ISRC,
+                        given,
+                        account);
+        if (given.isEmpty()) return release;
+        return changes.apply(
+                releaseId, new ChangeService.Batch("%d codes".formatted(given.size()), ChangeSource.CODE_BOOK, given), account);
+    }
+
+    private void give(Facts facts, Ref target, Field<?> field, List<Change> to, Account account) {
+        boolean there = facts.text(field) != null || to.stream().anyMatch(each -> each.target().equals(target) && each.field() == field);
+        if (!there) to.add(new Change(target, field, null, codes.next(field, account.id())));
     }
 
     /** Applies the safe fix of a finding that still stands. */

@@ -123,6 +123,8 @@ class EveryKindTest {
                 true,
                 "password",
                 RunningServer.PASSWORD,
+                "again",
+                true,
                 "terms",
                 Map.of("price", 400)));
         order.putAll(more);
@@ -131,6 +133,11 @@ class EveryKindTest {
 
     private static long send(String destination) {
         Client.Answer answer = sending(destination, Map.of());
+        // the work's code came from a society meanwhile: it is a fact, and copies carry it
+        if (answer.text().contains("not written with the facts of today")) {
+            ReadyRelease.copies(manager, release, ReadyRelease.RECIPES);
+            answer = sending(destination, Map.of());
+        }
         assertThat(answer.status()).as(answer.text()).isEqualTo(200);
         return answer.json().path(0).path("id").asLong();
     }
@@ -259,6 +266,43 @@ class EveryKindTest {
         ended("lumenfold", send("lumenfold"), "accepted");
     }
 
+    @Test
+    void what_was_accepted_and_has_not_changed_goes_out_again_only_when_confirmed() {
+        ended("pebblewave", send("pebblewave"), "accepted");
+        Client.Answer plain = sending("pebblewave", Map.of("again", false));
+        assertThat(plain.problem()).isEqualTo("unchanged");
+        // two moves that end where they began are no change either
+        JsonNode view = manager.get("/api/releases/" + release).json();
+        String genre = Client.cell(view, 0, "genre").path("value").asString();
+        view = manager.write(view, 0, "genre", "Folk").json();
+        assertThat(destination("pebblewave").path("preview").path("changes").toString())
+                .contains("Folk");
+        manager.write(view, 0, "genre", genre);
+        assertThat(destination("pebblewave").path("preview").path("changes")).isEmpty();
+        assertThat(sending("pebblewave", Map.of("again", false)).problem()).isEqualTo("unchanged");
+    }
+
+    @Test
+    void nothing_is_granted_that_is_not_held() {
+        JsonNode view = manager.get("/api/releases/" + release).json();
+        String before = Client.cell(view, 0, "territories").path("value").asString();
+        manager.write(view, 0, "territories", "worldwide except US");
+        try {
+            Client.Answer abroad =
+                    sending("lumenfold", Map.of("terms", Map.of("price", 400, "territories", "US")));
+            assertThat(abroad.problem()).isEqualTo("not-ready");
+            assertThat(abroad.json().path("detail").asString()).contains("United States");
+            Client.Answer early =
+                    sending("lumenfold", Map.of("terms", Map.of("price", 400, "from", "2026-12-01")));
+            assertThat(early.problem()).isEqualTo("not-ready");
+            // the servers of the tests live on 23 November 2026
+            Client.Answer past = sending("lumenfold", Map.of("sendOn", "2026-11-20"));
+            assertThat(past.status()).as(past.text()).isEqualTo(422);
+        } finally {
+            manager.write(manager.get("/api/releases/" + release).json(), 0, "territories", before);
+        }
+    }
+
     private static List<String> paths(JsonNode delivery) {
         return delivery.path("contents")
                 .valueStream()
@@ -291,6 +335,8 @@ class EveryKindTest {
                         "destinations",
                         List.of("ppo", "commonshelf", "nowhere"),
                         "declaresRights",
+                        true,
+                        "again",
                         true,
                         "password",
                         RunningServer.PASSWORD));

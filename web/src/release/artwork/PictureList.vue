@@ -1,0 +1,116 @@
+<script setup lang="ts">
+/** All pictures of the release: what each shows, in which order. Another front is never put in silently. */
+import { ref } from 'vue'
+import type { PicturesView } from '../../api/types'
+import ErrorNote from '../../kit/ErrorNote.vue'
+import { useOfRelease } from '../ofRelease'
+
+type Line = PicturesView['pictures'][number]
+const { release, view, problem, change } = useOfRelease<PicturesView>('pictures')
+/** A picture that would take the place of the front cover, until somebody says so. */
+const asked = ref('')
+
+function shows(picture: Line, kind: string) {
+  if (!kind) return
+  if (kind === 'front' && view.value?.hasFront) asked.value = picture.sha256
+  else void change(`/${picture.sha256}`, { kind })
+}
+function replace(picture: Line) {
+  asked.value = ''
+  void change(`/${picture.sha256}`, { kind: 'front' })
+}
+/** Place among the further pictures: the front cover is not one of them. */
+const further = () => view.value!.pictures.filter((each) => each.kind && each.kind !== 'front')
+const move = (picture: Line, by: number) =>
+  change(`/${picture.sha256}`, { kind: picture.kind, position: further().indexOf(picture) + by })
+const of = (event: Event) => (event.target as HTMLSelectElement).value
+</script>
+
+<template>
+  <section v-if="view?.pictures.length" aria-label="Pictures">
+    <h3>Pictures</h3>
+    <ErrorNote :says="problem" @close="problem = null" />
+    <ul>
+      <li v-for="picture in view.pictures" :key="picture.sha256">
+        <img :src="`/api/files/${picture.sha256}/picture?side=80`" alt="" />
+        <select
+          :value="picture.kind ?? ''"
+          :disabled="release.readOnly || picture.kind === 'front'"
+          :aria-label="`What ${picture.name} shows`"
+          @change="shows(picture, of($event))"
+        >
+          <option v-if="!picture.kind" value="" disabled>
+            {{ picture.proposed ? `perhaps ${picture.proposed}` : 'shows…' }}
+          </option>
+          <option v-for="kind in view.kinds" :key="kind.id" :value="kind.id">{{ kind.label }}</option>
+        </select>
+        <span class="name" :title="picture.name">{{ picture.kind ? '' : picture.name }}</span>
+        <span class="quiet says">{{ picture.says }}</span>
+        <template v-if="!release.readOnly && picture.kind && picture.kind !== 'front'">
+          <button class="act" type="button" :disabled="further()[0] === picture" @click="move(picture, -1)">
+            Earlier
+          </button>
+          <button class="act" type="button" @click="change(`/${picture.sha256}`, { kind: null })">Take off</button>
+        </template>
+        <p v-if="asked === picture.sha256" class="ask" role="alert">
+          There is a front cover already. It stays among the pictures without a place.
+          <button class="act" type="button" @click="replace(picture)">Put this one in its place</button>
+          <button class="act" type="button" @click="asked = ''">Leave it</button>
+        </p>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+section {
+  margin-top: 18px;
+  border-top: 1px solid var(--line);
+}
+h3 {
+  margin: 12px 0 6px;
+  font-size: 1rem;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line);
+}
+img {
+  width: 40px;
+  height: 40px;
+  object-fit: contain;
+}
+select {
+  width: 130px;
+  height: 28px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+}
+.name {
+  max-width: 240px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.says {
+  flex: 1;
+}
+.ask {
+  flex-basis: 100%;
+  margin: 0;
+}
+.ask .act {
+  margin-left: 12px;
+}
+</style>

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+/** What somebody has to permit: covers, remixes, samples. A document counts when a person has confirmed what it is for. */
+import { reactive } from 'vue'
+import type { PermissionLine, PermissionsView } from '../../api/types'
+import ErrorNote from '../../kit/ErrorNote.vue'
+import { useOfRelease } from '../ofRelease'
+
+const { release, view, problem, change } = useOfRelease<PermissionsView>('permissions')
+const typed = reactive<Record<string, { document: number; party: string }>>({})
+const key = (line: PermissionLine) => [line.needed.work, line.needed.recording, line.needed.use, line.needed.title].join(' ')
+const of = (line: PermissionLine) => (typed[key(line)] ??= { document: 0, party: '' })
+function say(line: PermissionLine, document: number, party: string) {
+  const { work, recording, use, title } = line.needed
+  return change('', { work, recording, use, title, document, party })
+}
+</script>
+
+<template>
+  <section v-if="view?.lines.length" aria-label="Permissions">
+    <h2>Permissions</h2>
+    <p class="quiet">
+      An attached document permits nothing by its name: say which original it is for and who gives the permission.
+    </p>
+    <ErrorNote :says="problem" @close="problem = null" />
+    <div v-for="line in view.lines" :key="key(line)" class="line">
+      <span class="what">
+        <b>{{ line.needed.title }}</b>
+        <span class="quiet">
+          {{ line.needed.use }}<template v-if="line.needed.writers"> of {{ line.needed.writers }}</template> ·
+          {{ line.needed.tracks.length === 1 ? 'track' : 'tracks' }} {{ line.needed.tracks.join(', ') }}
+        </span>
+      </span>
+      <template v-if="line.confirmed">
+        <span
+          >{{ line.confirmed.party }}: {{ line.confirmed.name }}
+          <span class="quiet">confirmed by {{ line.confirmed.by }}</span></span
+        >
+        <button v-if="!release.readOnly" class="act" type="button" @click="say(line, 0, '')">Take back</button>
+      </template>
+      <span v-else-if="!view.documents.length" class="quiet">Attach the document to this release first.</span>
+      <template v-else-if="!release.readOnly">
+        <select v-model="of(line).document" :aria-label="`Document for ${line.needed.title}`">
+          <option :value="0" disabled>document…</option>
+          <option v-for="document in view.documents" :key="document.id" :value="document.id">{{ document.name }}</option>
+        </select>
+        <input v-model="of(line).party" placeholder="given by…" :aria-label="`Who permits ${line.needed.title}`" />
+        <button
+          class="act"
+          type="button"
+          :disabled="!of(line).document || !of(line).party.trim()"
+          @click="say(line, of(line).document, of(line).party)"
+        >
+          Confirm
+        </button>
+      </template>
+      <span v-else class="quiet">not confirmed</span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+section {
+  margin-top: 24px;
+}
+h2 {
+  margin: 0;
+  font-size: 1.05rem;
+}
+.line {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line);
+}
+.what {
+  flex: 1;
+}
+select,
+input {
+  height: 28px;
+  max-width: 220px;
+  padding: 0 6px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+}
+</style>
