@@ -117,7 +117,8 @@ const WAYS: Record<string, string> = { edit: '', undo: 'taken back: ', redo: 'do
         <div v-if="open.has(deed.id) && deed.kind === 'edit' && !deed.undone && mayEdit" class="back">
           <template v-if="looked?.id === deed.id">
             <p v-for="(each, i) in looked.changes" :key="i">
-              {{ each.field }}, {{ each.where }}: {{ each.now || 'empty' }} becomes <b>{{ each.restored || 'empty' }}</b>
+              {{ each.field }}, {{ each.where }}: {{ each.now || 'empty' }} becomes
+              <b>{{ each.restored || 'empty' }}</b>
               <template v-if="each.standsInTheWay"> · changed since, so it would stay as it is now</template>
             </p>
             <button class="act" type="button" @click="takeBack(deed.id)">Take it back</button>

@@ -19,8 +19,7 @@ export function token(): string {
   return cookie ? decodeURIComponent(cookie.slice('XSRF-TOKEN='.length)) : ''
 }
 
-const UNREACHABLE =
-  'The server cannot be reached. Nothing was changed; try again when the connection is back.'
+const UNREACHABLE = 'The server cannot be reached. Nothing was changed; try again when the connection is back.'
 
 async function problem(response: Response): Promise<Problem> {
   const body = (await response.json().catch(() => ({}))) as Record<string, unknown>

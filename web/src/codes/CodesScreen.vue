@@ -65,8 +65,8 @@ onMounted(async () => {
   <div class="screen">
     <h1>Codes</h1>
     <p class="quiet">
-      The label’s own blocks. A code that left the house on a copy or in a delivery is never given again; one that did not
-      is the next one when its release lets go of it.
+      The label’s own blocks. A code that left the house on a copy or in a delivery is never given again; one that did
+      not is the next one when its release lets go of it.
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <CodeStripView

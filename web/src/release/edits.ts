@@ -169,8 +169,7 @@ export function useEdits(ways: Ways) {
       // what was typed over it since is what is wanted now
       for (const later of waiting.value)
         for (const next of later.changes.filter((each) => fact(each) === fact(change))) change.after = next.after
-      for (const later of waiting.value)
-        later.changes = later.changes.filter((each) => fact(each) !== fact(change))
+      for (const later of waiting.value) later.changes = later.changes.filter((each) => fact(each) !== fact(change))
     }
     for (const empty of waiting.value.filter((each) => !each.changes.length)) {
       await gone(empty)

@@ -25,13 +25,15 @@ function remove(code: string) {
     <label
       >Territories
       <select class="form-select form-select-sm" :disabled="!props.rights.countries.length" @change="add">
-        <option value="">{{
-          codes.length
-            ? 'Add a country…'
-            : props.rights.territories
-              ? `All held: ${props.rights.territories}`
-              : 'The release names none'
-        }}</option>
+        <option value="">
+          {{
+            codes.length
+              ? 'Add a country…'
+              : props.rights.territories
+                ? `All held: ${props.rights.territories}`
+                : 'The release names none'
+          }}
+        </option>
         <option v-for="each in left" :key="each.code" :value="each.code">{{ each.name }}</option>
       </select>
     </label>

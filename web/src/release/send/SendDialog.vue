@@ -116,7 +116,14 @@ async function send() {
           ><input v-model="downloads" type="checkbox" /> listeners may keep it</label
         >
         <label v-if="prices"
-          >Price <input v-model="price" class="form-control form-control-sm" type="number" :min="prices?.min" :max="prices?.max" />
+          >Price
+          <input
+            v-model="price"
+            class="form-control form-control-sm"
+            type="number"
+            :min="prices?.min"
+            :max="prices?.max"
+          />
         </label>
         <DealTerritories v-if="any('store message')" v-model="territories" :rights="rights" />
         <label
@@ -145,7 +152,11 @@ async function send() {
       <p v-for="each in refused" :key="each" class="problem" role="alert">{{ each }}</p>
       <div class="end">
         <button class="act" type="button" @click="open = false">{{ refused.length ? 'Close' : 'Cancel' }}</button>
-        <BButton v-if="!refused.length" type="submit" variant="primary" :disabled="busy || !declares || !password || (repeats.length === props.destinations.length && !again)"
+        <BButton
+          v-if="!refused.length"
+          type="submit"
+          variant="primary"
+          :disabled="busy || !declares || !password || (repeats.length === props.destinations.length && !again)"
           >Seal and send</BButton
         >
       </div>

@@ -7,7 +7,8 @@ import { useOfRelease } from '../ofRelease'
 
 const { release, view, problem, change } = useOfRelease<PermissionsView>('permissions')
 const typed = reactive<Record<string, { document: number; party: string }>>({})
-const key = (line: PermissionLine) => [line.needed.work, line.needed.recording, line.needed.use, line.needed.title].join(' ')
+const key = (line: PermissionLine) =>
+  [line.needed.work, line.needed.recording, line.needed.use, line.needed.title].join(' ')
 const of = (line: PermissionLine) => (typed[key(line)] ??= { document: 0, party: '' })
 function say(line: PermissionLine, document: number, party: string) {
   const { work, recording, use, title } = line.needed
@@ -41,7 +42,9 @@ function say(line: PermissionLine, document: number, party: string) {
       <template v-else-if="!release.readOnly">
         <select v-model="of(line).document" :aria-label="`Document for ${line.needed.title}`">
           <option :value="0" disabled>document…</option>
-          <option v-for="document in view.documents" :key="document.id" :value="document.id">{{ document.name }}</option>
+          <option v-for="document in view.documents" :key="document.id" :value="document.id">
+            {{ document.name }}
+          </option>
         </select>
         <input v-model="of(line).party" placeholder="given by…" :aria-label="`Who permits ${line.needed.title}`" />
         <button

@@ -14,14 +14,17 @@ public final class Bench {
         String run(Path folder) throws IOException;
     }
 
+    /** Whether only a few files are made: enough to see that a bench runs, too few for its figures to say anything. */
+    private static boolean few;
+
     private static final Map<String, String> TITLES = new LinkedHashMap<>();
     private static final Map<String, Bencher> BENCHES = new LinkedHashMap<>();
 
     static {
         bench("analysis", "Whole analysis of a file", AnalysisBench::run);
-        bench("tempo-key", "Tempo and key", folder -> TempoKeyBench.run(folder, 60));
-        bench("lossy", "Lossy sources", folder -> LossyBench.run(folder, 24));
-        bench("fingerprint", "Fingerprint: known sound found again", folder -> FingerprintBench.run(folder, 60));
+        bench("tempo-key", "Tempo and key", folder -> TempoKeyBench.run(folder, few ? 2 : 60));
+        bench("lossy", "Lossy sources", folder -> LossyBench.run(folder, few ? 2 : 24));
+        bench("fingerprint", "Fingerprint: known sound found again", folder -> FingerprintBench.run(folder, few ? 2 : 60));
         bench("index", "Fingerprint: search among many recordings", IndexBench::run);
         bench("rules", "Findings: rules of all destinations", RulesBench::run);
         bench("copy", "Tagged copies of large masters", CopyBench::run);
@@ -38,7 +41,10 @@ public final class Bench {
     public static void main(String[] arguments) throws IOException {
         Path folder = Files.createDirectories(Path.of(arguments[0]));
         Path document = Path.of(arguments[1]);
-        List<String> wanted = List.of(arguments).subList(2, arguments.length);
+        few = List.of(arguments).contains("--few");
+        List<String> wanted = List.of(arguments).subList(2, arguments.length).stream()
+                .filter(each -> !each.equals("--few"))
+                .toList();
         for (String each : wanted)
             if (!BENCHES.containsKey(each)) {
                 System.err.printf("There is no bench “%s”; there are: %s%n", each, BENCHES.keySet());

@@ -40,7 +40,7 @@ final class Desk {
         return new Path[] {wav, cover};
     }
 
-    /** Begins a single and waits for its sheet. */
+    /** Begins a single, waits for its sheet and gives it the label's next codes. */
     void begin(String title) {
         browser.click("nav a", "Releases");
         browser.click("button", "New release");
@@ -48,6 +48,8 @@ final class Desk {
         browser.click(".modal button", "Begin");
         browser.see("h1", title);
         browser.see("[data-cell='1.title']", title);
+        browser.click(".tool", "Give codes");
+        browser.see("[data-cell='0.barcode']", "9 521234");
     }
 
     /** Types what a single needs beyond its defaults. */

@@ -30,7 +30,7 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.see(".desk li", "The release has no genre.");
         desk.begin("Glass Harbour");
 
-        // the label's defaults and blocks have filled in what they know
+        // the label's defaults have filled in what they know, its blocks what was asked for
         browser.see("[data-cell='1.isrc']", "XA-NW9-26-000");
         assertThat(browser.text("[data-cell='0.label']")).contains("Ninth Weir Records");
         assertThat(browser.text("[data-cell='0.barcode']")).contains("9 521234 50");
@@ -118,8 +118,8 @@ class FromMasterToStoreTest extends InTheBrowser {
     @Test
     void a_rejection_is_shown_with_its_reason_and_can_be_sent_anew() throws Exception {
         desk.signIn();
-        desk.begin("Tidal Ledger");
-        browser.drop(".release", Desk.song(folder, 79, "TIDAL"));
+        desk.begin("Ebb Ledger");
+        browser.drop(".release", Desk.song(folder, 79, "EBB"));
         browser.see(".upload", "Now front cover.");
         desk.compile();
         desk.writeCopies("FLAC");
@@ -131,7 +131,7 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.click(".desk li a", "Lumenfold rejected it");
         desk.send();
         browser.see(".delivery", "Lumenfold took it.");
-        assertThat(storeHas("Tidal Ledger")).hasSize(2);
+        assertThat(storeHas("Ebb Ledger")).hasSize(2);
     }
 
     @ParameterizedTest(name = "killed while it is {0}")

@@ -1,0 +1,103 @@
+package app.entrada.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+@DisplayName("P4 Every verb of the script runs")
+class EveryVerbTest {
+    private static final Path ROOT =
+            Path.of(System.getProperty("entrada.root", "..")).toAbsolutePath().normalize();
+
+    /** Run by the browser tests, which set up, start and end whole installations; and this run itself. */
+    private static final Set<String> RUN_ELSEWHERE = Set.of("demo", "start", "stop", "test");
+
+    @TempDir
+    static Path folder;
+
+    private record Ended(int code, String said) {}
+
+    private static Ended run(String... arguments) throws IOException, InterruptedException {
+        Path said = Files.createTempFile(folder, "said", ".txt");
+        ProcessBuilder builder = new ProcessBuilder(Stream.concat(
+                                Stream.of(ROOT.resolve("entrada").toString()), Stream.of(arguments))
+                        .toList())
+                .redirectErrorStream(true)
+                .redirectOutput(said.toFile());
+        builder.environment()
+                .putAll(Map.of(
+                        "ENTRADA_VAR", folder.resolve("var").toString(),
+                        "ENTRADA_NO_BUILD", "1",
+                        "ENTRADA_BENCHMARKS", folder.resolve("benchmarks.md").toString()));
+        Process process = builder.start();
+        assertThat(process.waitFor(180, TimeUnit.SECONDS)).isTrue();
+        return new Ended(process.exitValue(), Files.readString(said));
+    }
+
+    static Stream<Arguments> verbs() throws IOException {
+        Path document = Files.writeString(folder.resolve("low.json"), """
+                {"entrada": 1, "release": {"title": "Low Water", "artists": "The Paper Ferrymen", "kind": "single"},
+                 "tracks": [{"title": "Low Water"}]}
+                """);
+        String none = folder.resolve("none").toString();
+        return Stream.of(
+                Arguments.of(List.of("help"), "./entrada demo"),
+                Arguments.of(List.of("doctor"), "Nothing is missing."),
+                Arguments.of(List.of("bench", "--few", "lossy"), "## Lossy sources"),
+                Arguments.of(List.of("inspect", none), "no such file"),
+                Arguments.of(List.of("measure", none), "no such file"),
+                Arguments.of(List.of("fingerprint", none, "--index", folder.resolve("index").toString()), "no such file"),
+                Arguments.of(List.of("identify", none, "--index", folder.resolve("index").toString()), "no such file"),
+                Arguments.of(List.of("codes", "XA-NW9-26-00044"), "XA-NW9-26-00044"),
+                Arguments.of(List.of("tracklist", document.toString()), "{"),
+                Arguments.of(List.of("check", document.toString()), "findings"),
+                Arguments.of(List.of("embed", document.toString(), "--recipe", "store-wav", "--out", none), "{"),
+                Arguments.of(List.of("transfer", none, none, "--out", none + ".wav"), "no such file"),
+                Arguments.of(List.of("prove", none), "no such"),
+                Arguments.of(List.of("message", document.toString(), "--destination", "nowhere", "--out", none), "nowhere"),
+                Arguments.of(List.of("schema"), "2020-12"));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("verbs")
+    void a_verb_runs_and_says_what_it_did(List<String> arguments, String said) throws Exception {
+        Ended ended = run(arguments.toArray(String[]::new));
+        assertThat(ended.said).contains(said).doesNotContain("NoClassDefFoundError", "Exception in thread");
+    }
+
+    @Test
+    void no_verb_of_the_script_is_left_out() throws Exception {
+        Matcher cases = Pattern.compile("(?m)^  ([a-z| -]+)\\) ")
+                .matcher(Files.readString(ROOT.resolve("entrada")).split("(?m)^case \\$\\{1:-help\\} in$")[1]);
+        Set<String> known = new TreeSet<>();
+        while (cases.find())
+            for (String each : cases.group(1).split("\\|"))
+                if (!each.strip().startsWith("-")) known.add(each.strip());
+        Set<String> run = new TreeSet<>(RUN_ELSEWHERE);
+        verbs().forEach(each -> run.add((String) ((List<?>) each.get()[0]).get(0)));
+        assertThat(run).isEqualTo(known);
+    }
+
+    @Test
+    void another_verb_is_answered_with_what_there_is() throws Exception {
+        Ended ended = run("flotsam");
+        assertThat(ended.code).isEqualTo(2);
+        assertThat(ended.said).contains("./entrada doctor");
+    }
+}
