@@ -36,6 +36,7 @@ export const router = createRouter({
     { path: '/inspect', name: 'inspect', component: () => import('./inspect/InspectScreen.vue') },
     { path: '/people', name: 'people', component: () => import('./people/PeopleScreen.vue') },
     { path: '/people/:id(\\d+)', name: 'person', component: () => import('./people/PeopleScreen.vue') },
+    { path: '/series', name: 'series', component: () => import('./series/SeriesScreen.vue') },
     { path: '/codes', name: 'codes', component: () => import('./codes/CodesScreen.vue') },
     { path: '/activity', name: 'activity', component: () => import('./activity/ActivityScreen.vue') },
     { path: '/destinations', name: 'destinations', component: () => import('./destinations/DestinationsScreen.vue') },

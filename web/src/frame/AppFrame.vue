@@ -28,6 +28,7 @@ const NAV = [
   ],
   [
     { to: '/people', name: 'People' },
+    { to: '/series', name: 'Series' },
     { to: '/codes', name: 'Codes' },
     { to: '/destinations', name: 'Destinations' },
     { to: '/activity', name: 'Activity' },

@@ -29,6 +29,7 @@ const goals = computed<Goal[]>(() => {
     { says: 'Intake', more: 'what came in and has no place yet', go: () => router.push('/intake') },
     { says: 'Inspect a file', more: 'all that is in it', go: () => router.push('/inspect') },
     { says: 'People', more: 'names, identifiers, what they are on', go: () => router.push('/people') },
+    { says: 'Series', more: 'spoken series and their feeds', go: () => router.push('/series') },
     { says: 'Codes', more: 'blocks and prefixes', go: () => router.push('/codes') },
     { says: 'Activity', more: 'who changed what', go: () => router.push('/activity') },
     { says: 'Destinations', more: 'rules and connections', go: () => router.push('/destinations') },

@@ -86,3 +86,7 @@ ALTER TABLE release ADD COLUMN deleted_at timestamptz;
 ALTER TABLE party ADD COLUMN archived_at timestamptz;
 CREATE INDEX release_barcode ON release (barcode);
 CREATE INDEX release_catalogue_number ON release (catalogue_number);
+
+-- Prints are followed by transaction: a number is given before its transaction ends, and another may end first.
+ALTER TABLE file ADD COLUMN print_transaction xid8;
+CREATE INDEX file_print_transaction ON file (print_transaction) WHERE print_transaction IS NOT NULL;

@@ -1,6 +1,7 @@
 package app.entrada.cli;
 
 import app.entrada.core.document.ReleaseDocument;
+import app.entrada.media.Ffmpeg;
 import app.entrada.core.document.SheetTable;
 import app.entrada.core.rule.Checker;
 import app.entrada.core.rule.Elsewhere;
@@ -73,7 +74,7 @@ final class CheckCommand implements Callable<Integer> {
     private Subject subject(LocalDate day) throws IOException {
         String name = document.getFileName().toString().toLowerCase(Locale.ROOT);
         if (!name.endsWith(".csv") && !name.endsWith(".tsv"))
-            return ReleaseDocument.read(document).subject(day);
+            return ReleaseDocument.read(document, new Ffmpeg()).subject(day);
         return new Subject(
                 SheetTable.read(Files.readString(document)),
                 Map.of(),

@@ -63,7 +63,7 @@ final class EmbedCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         Recipe chosen = recipe();
-        ReleaseDocument read = ReleaseDocument.read(document);
+        ReleaseDocument read = ReleaseDocument.read(document, new Ffmpeg());
         Subject subject = read.subject(today);
         Release release = read.release();
         if (only != null && release.tracks().stream().noneMatch(track -> track.number() == only))

@@ -52,6 +52,10 @@ final class IdentifyCommand implements Callable<Integer> {
         document.put(
                 "differs",
                 match.differs().stream().map(IdentifyCommand::stretch).toList());
+        if (!match.silence().isEmpty())
+            document.put(
+                    "silence",
+                    match.silence().stream().map(IdentifyCommand::stretch).toList());
         document.put("verdict", match.verdict().says());
         return document;
     }

@@ -85,7 +85,7 @@ final class MessageCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Profile profile = profile();
         Outgoing.Occasion why = why();
-        ReleaseDocument read = ReleaseDocument.read(document);
+        ReleaseDocument read = ReleaseDocument.read(document, new Ffmpeg());
         Subject subject = read.subject(today);
         List<String> stops = Checker.check(subject, List.of(profile)).stream()
                 .filter(finding -> finding.weight() == Weight.STOP)

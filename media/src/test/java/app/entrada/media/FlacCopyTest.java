@@ -109,7 +109,7 @@ class FlacCopyTest {
                         "TITLE=Κύμα (Radio Edit)",
                         "VERSION=Radio Edit",
                         "ARTIST=Mira Tollgate",
-                        "ARTIST=Ondřej Žeravý",
+                        "FEATURED=Ondřej Žeravý",
                         "ISRC=XANW92600044",
                         "BARCODE=9521234500315",
                         "COMPOSER=Mirabel Tollgate-Osei",
@@ -144,7 +144,9 @@ class FlacCopyTest {
         Path copy = folder.resolve("copy.wav");
         assertThat(write("store-wav", master, copy).holds()).isTrue();
         String probed = run("ffprobe", "-v", "error", "-show_entries", "format_tags", copy.toString());
-        assertThat(probed).contains("title=Κύμα (Radio Edit)").contains("originator_reference=XANW92600044");
+        // INFO is Latin-1 where it can be and silent where not; the whole title stands in `id3 `
+        assertThat(probed).contains("originator_reference=XANW92600044").doesNotContain("title=");
+        assertThat(OtherReaders.tags(copy).said().get("TIT2")).containsExactly("Κύμα (Radio Edit)");
         assertThat(pcm(copy)).isEqualTo(pcm(master));
     }
 

@@ -41,6 +41,16 @@ public record PictureLook(
         /** No border at all. */
         public static final Border NONE = new Border(0, 0, 0, 0, "");
 
+        /** The same in a picture that is so many times as large. */
+        public Border times(double larger) {
+            return new Border(
+                    (int) Math.round(left * larger),
+                    (int) Math.round(top * larger),
+                    (int) Math.round(right * larger),
+                    (int) Math.round(bottom * larger),
+                    colour);
+        }
+
         /** The widest of the four. */
         public int widest() {
             return Math.max(Math.max(left, right), Math.max(top, bottom));

@@ -37,15 +37,17 @@ public final class PictureLooking {
     /**
      * Looks at a picture.
      *
-     * @param picture as decoded
+     * @param picture as decoded, perhaps with fewer pixels than it has
+     * @param width of the whole picture, pixels: places are told in those
      * @param profile name of its colour profile, empty for none
      * @param turn orientation of EXIF
      * @param pages pictures in its file
      * @param reader reads the lettering
      */
-    public static PictureLook look(BufferedImage picture, String profile, int turn, int pages, TextReader reader) {
+    public static PictureLook look(
+            BufferedImage picture, int width, String profile, int turn, int pages, TextReader reader) {
         BufferedImage small = PictureScaling.scaled(picture, SIDE);
-        double back = (double) picture.getWidth() / small.getWidth();
+        double back = (double) width / small.getWidth();
         List<PictureLook.TextLine> lines = new ArrayList<>();
         boolean read = reader != TextReader.NONE;
         if (read)
@@ -61,7 +63,7 @@ public final class PictureLooking {
                 pages,
                 Sharpness.of(PictureScaling.scaled(picture, 1000)),
                 Sharpness.fineDetail(picture),
-                Borders.of(picture),
+                Borders.of(picture).times((double) width / picture.getWidth()),
                 codes(small, back),
                 lines,
                 read,

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.ImageTypeSpecifier;
@@ -21,9 +22,6 @@ import javax.imageio.stream.ImageInputStream;
 
 /** Measures a picture by decoding it, whatever its name claims. */
 public final class PictureMeasuring {
-    /** A picture of more pixels is refused before it is decoded: it would fill the memory. */
-    private static final long MOST_PIXELS = 144_000_000;
-
     /** Where the end marker is looked for: some programs write a few bytes behind it. */
     private static final int TAIL = 4096;
 
@@ -49,7 +47,9 @@ public final class PictureMeasuring {
     /** Measures the picture. What is wrong with it is part of the answer; only an unreadable disk throws. */
     public static PictureFacts measure(Path path, Sha256 sha256, TextReader words) throws IOException {
         long bytes = Files.size(path);
-        try (ImageInputStream in = ImageIO.createImageInputStream(path.toFile())) {
+        Optional<PictureDecoding.Alone> alone = PictureDecoding.alone(path);
+        try (ImageInputStream in = ImageIO.createImageInputStream(
+                alone.map(PictureDecoding.Alone::file).orElse(path).toFile())) {
             Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
             if (bytes == 0 || !readers.hasNext())
                 return new PictureFacts(
@@ -60,18 +60,38 @@ public final class PictureMeasuring {
                         0,
                         bytes,
                         sha256,
-                        List.of(bytes == 0 ? "the file is empty" : "the file is no picture that can be read"));
+                        List.of(bytes == 0 ? "the file is empty" : unread(path)));
             ImageReader reader = readers.next();
             try {
-                reader.setInput(in);
-                return read(reader, bytes, sha256, path, words);
+                reader.setInput(in, false, true);
+                return read(reader, bytes, sha256, path, alone.map(PictureDecoding.Alone::chunks), words);
             } finally {
                 reader.dispose();
             }
+        } finally {
+            if (alone.isPresent()) Files.deleteIfExists(alone.get().file());
         }
     }
 
-    private static PictureFacts read(ImageReader reader, long bytes, Sha256 sha256, Path path, TextReader words)
+    /** Named for what it is, where that is known. */
+    private static String unread(Path path) throws IOException {
+        byte[] head;
+        try (var in = Files.newInputStream(path)) {
+            head = in.readNBytes(12);
+        }
+        String start = new String(head, StandardCharsets.ISO_8859_1);
+        if (start.startsWith("RIFF") && start.endsWith("WEBP"))
+            return "the picture is WebP, which shops do not take; ask for JPEG or PNG";
+        return "the file is no picture that can be read";
+    }
+
+    private static PictureFacts read(
+            ImageReader reader,
+            long bytes,
+            Sha256 sha256,
+            Path path,
+            Optional<PngChunks> chunks,
+            TextReader words)
             throws IOException {
         String format = reader.getFormatName().toUpperCase(Locale.ROOT);
         int width = 0;
@@ -86,7 +106,7 @@ public final class PictureMeasuring {
                 colours = colours(raw.getColorModel());
                 depth = raw.getColorModel().getComponentSize(0);
             }
-            if ((long) width * height > MOST_PIXELS)
+            if ((long) width * height > PictureDecoding.MOST_CLAIMED)
                 return new PictureFacts(
                         format,
                         width,
@@ -96,19 +116,10 @@ public final class PictureMeasuring {
                         bytes,
                         sha256,
                         List.of("the picture claims %,d × %,d pixels; at most %,d million are decoded"
-                                .formatted(width, height, MOST_PIXELS / 1_000_000)));
-            BufferedImage decoded = reader.read(0);
-            if (raw == null) {
-                colours = colours(decoded.getColorModel());
-                depth = decoded.getColorModel().getComponentSize(0);
-            }
-            int pages = pages(reader);
-            List<String> faults = new ArrayList<>();
-            if (cutOff(path, format)) faults.add("the picture is cut off: its end is missing");
-            if (pages > 1) faults.add("the file holds %d pictures; a cover is one".formatted(pages));
-            PictureFacts facts = new PictureFacts(format, width, height, colours, depth, bytes, sha256, faults);
-            return facts.with(
-                    PictureLooking.look(decoded, profile(decoded.getColorModel()), Orientation.of(path), pages, words));
+                                .formatted(width, height, PictureDecoding.MOST_CLAIMED / 1_000_000)));
+            PictureFacts claimed = new PictureFacts(format, width, height, colours, depth, bytes, sha256, List.of());
+            return PictureDecoding.within(
+                    (long) width * height, () -> decoded(reader, raw == null, claimed, path, chunks, words));
         } catch (IOException | RuntimeException damaged) {
             // decoders throw all sorts of things at damaged pictures
             return new PictureFacts(
@@ -121,6 +132,50 @@ public final class PictureMeasuring {
                     sha256,
                     List.of("the picture is damaged and cannot be decoded"));
         }
+    }
+
+    private static PictureFacts decoded(
+            ImageReader reader,
+            boolean unknown,
+            PictureFacts claimed,
+            Path path,
+            Optional<PngChunks> chunks,
+            TextReader words)
+            throws IOException {
+        BufferedImage decoded = PictureDecoding.decode(reader);
+        ColorModel model = decoded.getColorModel();
+        int pages = pages(reader);
+        List<String> faults = new ArrayList<>();
+        if (cutOff(path, claimed.format())) faults.add("the picture is cut off: its end is missing");
+        if (pages > 1) faults.add("the file holds %d pictures; a cover is one".formatted(pages));
+        chunks.ifPresent(of -> {
+            if (of.animated()) faults.add("the picture is animated; a cover stands still");
+            if (!of.wrongSums().isEmpty())
+                faults.add("the picture is damaged: the checksum of its part %s does not fit"
+                        .formatted(String.join(", ", new java.util.LinkedHashSet<>(of.wrongSums()))));
+        });
+        if (transparent(decoded)) faults.add("parts of the picture are transparent; each shop shows another colour there");
+        PictureFacts facts = new PictureFacts(
+                claimed.format(),
+                claimed.width(),
+                claimed.height(),
+                unknown ? colours(model) : claimed.colours(),
+                unknown ? model.getComponentSize(0) : claimed.bitDepth(),
+                claimed.bytes(),
+                claimed.sha256(),
+                faults);
+        return facts.with(PictureLooking.look(
+                decoded, claimed.width(), profile(model), Orientation.of(path), pages, words));
+    }
+
+    private static boolean transparent(BufferedImage picture) {
+        if (!picture.getColorModel().hasAlpha()) return false;
+        int[] row = new int[picture.getWidth()];
+        for (int y = 0; y < picture.getHeight(); y++) {
+            picture.getRGB(0, y, row.length, 1, row, 0, row.length);
+            for (int pixel : row) if (pixel >>> 24 != 0xFF) return true;
+        }
+        return false;
     }
 
     private static int pages(ImageReader reader) {
@@ -163,13 +218,42 @@ public final class PictureMeasuring {
      *
      * @throws IOException when it cannot be decoded
      */
-    static BufferedImage upright(Path path) throws IOException {
+    static Whole upright(Path path) throws IOException {
         try {
-            BufferedImage whole = ImageIO.read(path.toFile());
-            if (whole == null) throw new IOException("the picture cannot be decoded");
-            return Orientation.upright(whole, Orientation.of(path));
+            Whole stored = whole(path);
+            return new Whole(Orientation.upright(stored.picture, Orientation.of(path)), stored.every);
         } catch (RuntimeException damaged) {
             throw new IOException("the picture is damaged and cannot be decoded", damaged);
+        }
+    }
+
+    /**
+     * A decoded picture.
+     *
+     * @param every how-manieth pixel was kept across and down; 1 for all
+     */
+    record Whole(BufferedImage picture, int every) {}
+
+    /** The picture as it is stored, with fewer pixels where there are very many. */
+    static Whole whole(Path path) throws IOException {
+        Optional<PictureDecoding.Alone> alone = PictureDecoding.alone(path);
+        try (ImageInputStream in = ImageIO.createImageInputStream(
+                alone.map(PictureDecoding.Alone::file).orElse(path).toFile())) {
+            Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
+            if (!readers.hasNext()) throw new IOException("the picture cannot be decoded");
+            ImageReader reader = readers.next();
+            try {
+                reader.setInput(in, false, true);
+                if ((long) reader.getWidth(0) * reader.getHeight(0) > PictureDecoding.MOST_CLAIMED)
+                    throw new IOException("the picture claims more pixels than are decoded");
+                return new Whole(
+                        PictureDecoding.decode(reader),
+                        PictureDecoding.every(reader.getWidth(0), reader.getHeight(0)));
+            } finally {
+                reader.dispose();
+            }
+        } finally {
+            if (alone.isPresent()) Files.deleteIfExists(alone.get().file());
         }
     }
 

@@ -41,31 +41,46 @@ public final class PictureScaling {
     }
 
     /**
-     * A stretch of a picture as JPEG in sRGB at the best quality that fits; scaled down when even the lowest does not.
+     * A stretch of a picture as JPEG in sRGB at the best quality that fits. Where no size is asked for, it is scaled down
+     * when even the lowest quality does not fit.
      *
      * @param crop what to keep, null for all of it; never enlarged
      * @param side longest side in pixels, 0 for as it is
      * @param ceiling bytes at most, 0 for any number
-     * @throws IOException when the picture cannot be decoded
+     * @throws IOException when the picture cannot be decoded, or what is asked for does not fit
      */
     public static byte[] derived(Path picture, PictureLook.Box crop, int side, long ceiling) throws IOException {
-        BufferedImage whole = PictureMeasuring.upright(picture);
-        BufferedImage part = crop == null
-                ? whole
-                : whole.getSubimage(
-                        Math.max(0, Math.min(crop.x(), whole.getWidth() - 1)),
-                        Math.max(0, Math.min(crop.y(), whole.getHeight() - 1)),
-                        Math.max(1, Math.min(crop.width(), whole.getWidth() - Math.max(0, crop.x()))),
-                        Math.max(1, Math.min(crop.height(), whole.getHeight() - Math.max(0, crop.y()))));
+        return PictureDecoding.within(
+                PictureDecoding.MOST_KEPT, () -> derived(PictureMeasuring.upright(picture), crop, side, ceiling));
+    }
+
+    private static byte[] derived(PictureMeasuring.Whole of, PictureLook.Box crop, int side, long ceiling)
+            throws IOException {
+        BufferedImage part = crop == null ? of.picture() : cut(of, crop);
         int longest = side == 0 ? Math.max(part.getWidth(), part.getHeight()) : side;
-        while (true) {
-            BufferedImage scaled = scaled(part, longest);
-            byte[] best = fitting(scaled, ceiling);
-            if (best != null) return best;
+        byte[] best = fitting(scaled(part, longest), ceiling);
+        // whoever asks for a size wants that size: another is never given for it
+        if (best == null && side > 0)
+            throw new IOException("the picture does not fit into %,d bytes at %,d pixels; allow more bytes or fewer pixels"
+                    .formatted(ceiling, side));
+        while (best == null) {
             longest = longest * 9 / 10;
             if (longest < 100)
                 throw new IOException("the picture does not fit into %,d bytes at any size".formatted(ceiling));
+            best = fitting(scaled(part, longest), ceiling);
         }
+        return best;
+    }
+
+    private static BufferedImage cut(PictureMeasuring.Whole of, PictureLook.Box crop) {
+        BufferedImage whole = of.picture();
+        int x = Math.max(0, Math.min(crop.x() / of.every(), whole.getWidth() - 1));
+        int y = Math.max(0, Math.min(crop.y() / of.every(), whole.getHeight() - 1));
+        return whole.getSubimage(
+                x,
+                y,
+                Math.max(1, Math.min(crop.width() / of.every(), whole.getWidth() - x)),
+                Math.max(1, Math.min(crop.height() / of.every(), whole.getHeight() - y)));
     }
 
     /** The best quality under the ceiling, by halving what is left between too large and small enough; null for none. */
@@ -106,9 +121,8 @@ public final class PictureScaling {
     public static byte[] jpeg(Path picture, int side, int ceiling) throws IOException {
         BufferedImage scaled;
         try {
-            BufferedImage whole = javax.imageio.ImageIO.read(picture.toFile());
-            if (whole == null) throw new IOException("the picture cannot be decoded");
-            scaled = scaled(whole, side);
+            scaled = PictureDecoding.within(
+                    PictureDecoding.MOST_KEPT, () -> scaled(PictureMeasuring.whole(picture).picture(), side));
         } catch (RuntimeException damaged) {
             throw new IOException("the picture is damaged and cannot be decoded", damaged);
         }

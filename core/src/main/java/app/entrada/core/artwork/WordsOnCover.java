@@ -23,7 +23,7 @@ public final class WordsOnCover {
             "(?:https?:\\s?//|www\\s?[.,])\\s?\\S+|\\b[a-z0-9][a-z0-9-]+\\s?\\.\\s?(?:com|net|org|info|example|fm|de|eu|co)\\b|(?<![\\w.])@[a-z0-9_.]{3,}",
             Pattern.CASE_INSENSITIVE);
     private static final Pattern PRICE = Pattern.compile(
-            "[€$£¥]\\s?\\d+(?:[.,]\\d{2})?|\\b\\d+[.,]\\d{2}\\s?(?:€|\\$|£|eur|usd|gbp)(?!\\w)",
+            "[€$£¥]\\s?\\d+(?:[.,]\\d{2})?|\\b(?:eur|usd|gbp)\\s?\\d+[.,]\\d{2}|\\b\\d+\\s?[.,]\\s?\\d{2}\\s{0,2}(?:€|\\$|£|eur|usd|gbp)(?!\\w)",
             Pattern.CASE_INSENSITIVE);
     private static final Pattern CONTACT = Pattern.compile(
             "[\\w.+-]+@[\\w-]+\\.[a-z]{2,}|(?:\\+|\\b00)\\d[\\d /()-]{6,}\\d|\\b(?:tel|phone|booking|e-?mail)\\b[.:]\\s?\\S.*",
@@ -33,7 +33,7 @@ public final class WordsOnCover {
     private final List<PictureLook.TextLine> lines;
     private final List<String> words;
 
-    private WordsOnCover(List<PictureLook.TextLine> lines) {
+    WordsOnCover(List<PictureLook.TextLine> lines) {
         this.lines = lines.stream().filter(line -> line.confidence() >= SURE).toList();
         this.words = this.lines.stream().flatMap(line -> folded(line.text())).toList();
     }

@@ -54,7 +54,7 @@ public final class NextMoves {
      * @param says what, in a sentence without the release's title
      * @param waits names of the destinations that wait for it
      * @param slackDays days until the first of them can no longer take the release in time; empty without a date
-     * @param panel where it is done: {@code sheet}, {@code files} or {@code send}
+     * @param panel where it is done: {@code sheet}, {@code artwork}, {@code files} or {@code send}
      * @param finding id of the finding to jump to, when it is one
      */
     public record Move(
@@ -113,7 +113,7 @@ public final class NextMoves {
                     says,
                     waiting,
                     today,
-                    "sheet",
+                    findings.get(0).place().panel(),
                     Optional.of(findings.get(0).id()),
                     Weight.STOP));
         });

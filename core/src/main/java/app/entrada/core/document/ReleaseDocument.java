@@ -4,6 +4,7 @@ import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.artwork.PictureMeasuring;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.audio.SoundDecoder;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -89,7 +90,16 @@ public record ReleaseDocument(
      * @throws Unreadable with the place in the document
      */
     public static ReleaseDocument read(Path document) throws IOException {
-        return read(Files.readAllBytes(document), document.toAbsolutePath().getParent());
+        return read(document, SoundDecoder.NONE);
+    }
+
+    /**
+     * The same, with what the core does not decode by itself measured too: loudness of FLAC, MP3 and the like.
+     *
+     * @param decoder decodes them
+     */
+    public static ReleaseDocument read(Path document, SoundDecoder decoder) throws IOException {
+        return read(Files.readAllBytes(document), document.toAbsolutePath().getParent(), decoder);
     }
 
     /**
@@ -98,10 +108,10 @@ public record ReleaseDocument(
      * @throws Unreadable with the place in the document
      */
     public static ReleaseDocument read(byte[] document) throws IOException {
-        return read(document, null);
+        return read(document, null, SoundDecoder.NONE);
     }
 
-    private static ReleaseDocument read(byte[] document, Path folder) throws IOException {
+    private static ReleaseDocument read(byte[] document, Path folder, SoundDecoder decoder) throws IOException {
         JsonNode root;
         try {
             root = JSON.readTree(document);
@@ -113,7 +123,7 @@ public record ReleaseDocument(
         }
         if (root.path("entrada").asInt(0) != VERSION)
             throw new Unreadable("wanted: a document of version %d".formatted(VERSION), "entrada");
-        return new Reader(folder).read(root);
+        return new Reader(folder, decoder).read(root);
     }
 
     /** What rules look at, as far as a single document can say it. */
@@ -124,12 +134,14 @@ public record ReleaseDocument(
 
     private static final class Reader {
         private final Path folder;
+        private final SoundDecoder decoder;
         private final Map<Sha256, Path> files = new HashMap<>();
         private final Map<Sha256, AudioFacts> audio = new HashMap<>();
         private final Map<Sha256, PictureFacts> pictures = new HashMap<>();
 
-        Reader(Path folder) {
+        Reader(Path folder, SoundDecoder decoder) {
             this.folder = folder;
+            this.decoder = decoder;
         }
 
         ReleaseDocument read(JsonNode root) throws IOException {
@@ -230,7 +242,8 @@ public record ReleaseDocument(
                 return sha256;
             }
             try {
-                AudioFacts measured = AudioMeasuring.measure(path, bytes -> {});
+                AudioFacts measured = AudioMeasuring.measure(path, decoder, bytes -> {}, List.of())
+                        .facts();
                 audio.put(measured.fileSha256(), measured);
                 files.put(measured.fileSha256(), path);
                 return measured.fileSha256();

@@ -40,7 +40,7 @@ final class CatalogueEntry {
         entry.put("tracks", tracks);
         Map<String, Object> source = new LinkedHashMap<>();
         source.put("by", out.label().name());
-        source.put("note", "Measured on the masters of the label; placements confirmed by a person.");
+        source.put("note", "Measured on the masters of the label; a person put each confirmed track's master there.");
         source.put("delivery", out.messageId());
         entry.put("source", source);
         return Documents.json(entry);
@@ -64,7 +64,7 @@ final class CatalogueEntry {
         Optional<AudioFacts> master = out.subject().master(track);
         master.ifPresent(facts -> said.put("milliseconds", facts.milliseconds()));
         Print print = out.prints().get(track.id());
-        said.put("confirmed", print != null);
+        said.put("confirmed", track.master().isPresent());
         if (print != null) said.put("fingerprint", Base64.getEncoder().encodeToString(print.bytes()));
         return said;
     }

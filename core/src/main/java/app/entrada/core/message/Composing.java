@@ -220,10 +220,11 @@ public final class Composing {
         List<Attached> files = new ArrayList<>();
         out.cover()
                 .ifPresent(cover ->
-                        files.add(new Attached(cover.uri(), "front cover", cover.sha256(), cover.bytes())));
+                        files.add(new Attached(
+                                cover.uri(), cover.says("front cover"), cover.sha256(), cover.bytes())));
         for (Outgoing.SentPicture each : out.pictures())
             files.add(new Attached(
-                    each.file().uri(), each.kind().label(), each.sha256(), each.file().bytes()));
+                    each.file().uri(), each.file().says(each.kind().label()), each.sha256(), each.file().bytes()));
         return files;
     }
 

@@ -88,8 +88,19 @@ public record Outgoing(
      * A file of the package.
      *
      * @param uri path below the package's payload folder
+     * @param takenOff what was taken off the file before it goes out, in words; empty when it goes as it came
      */
-    public record SentFile(String uri, Sha256 sha256, long bytes) {}
+    public record SentFile(String uri, Sha256 sha256, long bytes, String takenOff) {
+        /** A file that goes as it came. */
+        public SentFile(String uri, Sha256 sha256, long bytes) {
+            this(uri, sha256, bytes, "");
+        }
+
+        /** What it is, with what was taken off it. */
+        String says(String what) {
+            return takenOff.isEmpty() ? what : what + ", without " + takenOff;
+        }
+    }
 
     /** A picture of the package beside the front cover. */
     public record SentPicture(PictureKind kind, SentFile file) {

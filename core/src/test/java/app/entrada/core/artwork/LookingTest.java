@@ -178,7 +178,7 @@ class LookingTest {
                         .orElseThrow()
                         .turn())
                 .isEqualTo(1);
-        BufferedImage upright = PictureMeasuring.upright(turned);
+        BufferedImage upright = PictureMeasuring.upright(turned).picture();
         assertThat(upright.getWidth()).isEqualTo(20);
         assertThat(upright.getHeight()).isEqualTo(40);
         // what was left is above after a quarter turn clockwise
@@ -249,5 +249,24 @@ class LookingTest {
                         .toList(),
                 true,
                 java.util.Optional.empty());
+    }
+
+    @Test
+    void a_picture_of_600_pixels_blown_up_to_3000_has_no_detail_of_that_size() throws IOException {
+        PictureLook blown = look(Thumbnails.of(busy(600)).size(3000, 3000).asBufferedImage());
+        assertThat(blown.fineDetail()).isLessThan(-38);
+        assertThat(look(busy(3000)).fineDetail()).isGreaterThan(-20);
+    }
+
+    @Test
+    void prices_are_prices_however_they_are_set() {
+        for (String price : List.of("9.99 EUR", "EUR 9.99", "€ 9,99", "9,99€", "9. 99 EUR", "$12"))
+            assertThat(prices(price)).as(price).isNotEmpty();
+        for (String none : List.of("1999", "Volume 9.99", "12 inch")) assertThat(prices(none)).as(none).isEmpty();
+    }
+
+    private static List<String> prices(String text) {
+        return new WordsOnCover(List.of(new PictureLook.TextLine(text, 95, new PictureLook.Box(0, 0, 10, 10))))
+                .prices();
     }
 }

@@ -107,7 +107,8 @@ class ComposingTest {
         JsonNode track = json.readTree(document("commonshelf", Sent.of(rich(), "commonshelf")))
                 .path("tracks")
                 .path(0);
-        assertThat(track.path("confirmed").asBoolean()).isFalse();
+        // its master was put there by a person; only the print is not made yet
+        assertThat(track.path("confirmed").asBoolean()).isTrue();
         assertThat(track.has("fingerprint")).isFalse();
         assertThat(track.path("milliseconds").asLong()).isEqualTo(49_000);
         JsonNode sure = json.readTree(
@@ -115,7 +116,7 @@ class ComposingTest {
         assertThat(Base64.getDecoder()
                         .decode(sure.path("tracks").path(0).path("fingerprint").asString()))
                 .isNotEmpty();
-        assertThat(sure.path("source").path("note").asString()).contains("confirmed by a person");
+        assertThat(sure.path("source").path("note").asString()).contains("a person put each confirmed track's master there");
     }
 
     @Test

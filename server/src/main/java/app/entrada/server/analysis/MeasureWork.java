@@ -20,12 +20,16 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Measures received files in the background. Doing it twice gives the same. */
 @Component
 public class MeasureWork implements Work {
+    private static final Logger LOG = LoggerFactory.getLogger(MeasureWork.class);
+
     private static final long BETWEEN_REPORTS = 8 << 20;
 
     private final FileStore store;
@@ -112,6 +116,11 @@ public class MeasureWork implements Work {
             throw new UncheckedIOException(disk);
         } catch (IOException unreadable) {
             files.measured(entry.sha256(), null, null, unreadable.getMessage());
+        } catch (OutOfMemoryError full) {
+            // the file asks for more than there is: that is a finding about the file, and the work goes on
+            LOG.warn("{} needs more memory than there is", entry.sha256());
+            files.measured(
+                    entry.sha256(), null, null, "the file needs more memory than there is; ask for a smaller one");
         }
     }
 

@@ -28,7 +28,9 @@ public class Prints {
     private final JsonMapper json;
     private final Settings settings;
     private PrintIndex index;
-    private long followed;
+
+    /** Every transaction before this one was over when prints were last followed; empty before the first time. */
+    private String followed = "";
 
     Prints(JdbcClient jdbc, JsonMapper json, Settings settings) {
         this.jdbc = jdbc;
@@ -44,18 +46,22 @@ public class Prints {
      */
     public record Alike(Sha256 file, Match match) {}
 
-    private record Kept(long order, String sha256) {}
-
     private PrintIndex followed() throws IOException {
         if (index == null) index = PrintIndex.open(settings.var().resolve("prints"));
-        List<Kept> next = jdbc.sql("SELECT print_order, sha256 FROM file WHERE print_order > ? ORDER BY print_order")
-                .param(followed)
-                .query((row, n) -> new Kept(row.getLong("print_order"), row.getString("sha256")))
+        // numbers are given before transactions end, so one that ends late would be behind a number that was passed already;
+        // what a transaction wrote that was still open last time is always looked at again
+        String open = jdbc.sql("SELECT pg_snapshot_xmin(pg_current_snapshot())::text")
+                .query(String.class)
+                .single();
+        List<String> next = jdbc.sql("""
+                        SELECT sha256 FROM file
+                        WHERE print IS NOT NULL AND (:followed = '' OR print_transaction >= CAST(nullif(:followed, '') AS xid8))
+                        ORDER BY print_order""")
+                .param("followed", followed)
+                .query(String.class)
                 .list();
-        for (Kept kept : next) {
-            if (!index.contains(kept.sha256())) index.add(kept.sha256(), print(kept.sha256()));
-            followed = kept.order();
-        }
+        for (String sha256 : next) if (!index.contains(sha256)) index.add(sha256, print(sha256));
+        followed = open;
         return index;
     }
 
@@ -121,6 +127,6 @@ public class Prints {
     synchronized void close() throws IOException {
         if (index != null) index.close();
         index = null;
-        followed = 0;
+        followed = "";
     }
 }

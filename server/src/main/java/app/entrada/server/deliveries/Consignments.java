@@ -16,6 +16,7 @@ import app.entrada.server.analysis.Prints;
 import app.entrada.server.embedding.CopyService;
 import app.entrada.server.embedding.OwnRecipes;
 import app.entrada.server.files.FileBook;
+import app.entrada.server.files.OutgoingPictures;
 import app.entrada.server.people.PeopleBook;
 import java.io.IOException;
 import java.time.Instant;
@@ -43,6 +44,7 @@ class Consignments {
     private final JdbcClient jdbc;
     private final PeopleBook people;
     private final SeriesFeeds feeds;
+    private final OutgoingPictures outgoing;
 
     Consignments(
             CopyService copies,
@@ -53,7 +55,8 @@ class Consignments {
             SocietyWorks works,
             JdbcClient jdbc,
             PeopleBook people,
-            SeriesFeeds feeds) {
+            SeriesFeeds feeds,
+            OutgoingPictures outgoing) {
         this.copies = copies;
         this.recipes = recipes;
         this.files = files;
@@ -63,6 +66,7 @@ class Consignments {
         this.jdbc = jdbc;
         this.people = people;
         this.feeds = feeds;
+        this.outgoing = outgoing;
     }
 
     /**
@@ -181,7 +185,8 @@ class Consignments {
         FileBook.Entry entry = files.find(picture).orElseThrow();
         String format = entry.picture().map(facts -> facts.format()).orElse("jpg");
         String suffix = format.equals("JPEG") ? "jpg" : format.toLowerCase(Locale.ROOT);
-        return new Outgoing.SentFile(path + "." + suffix, picture, entry.bytes());
+        OutgoingPictures.Outgoing out = outgoing.of(picture);
+        return new Outgoing.SentFile(path + "." + suffix, out.sha256(), out.bytes(), out.takenOff());
     }
 
     private List<Outgoing.SentPicture> pictures(Release release, Profile profile) {

@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -267,22 +268,22 @@ public class DeliveryRepository {
         return words;
     }
 
-    /** How many facts became different since the newest delivery was taken, by release and destination. */
-    public Map<Long, Map<String, Integer>> changedSince(List<Long> releaseIds) {
-        Map<Long, Map<String, Integer>> changed = new java.util.HashMap<>();
+    /** By release: destinations whose newest delivery was accepted and that were not told of edits since; some may end where they began. */
+    public Map<Long, Set<String>> editedSince(List<Long> releaseIds) {
+        Map<Long, Set<String>> changed = new java.util.HashMap<>();
         if (releaseIds.isEmpty()) return changed;
         jdbc.sql("""
-                        SELECT d.release_id, d.destination, count(DISTINCT (c.entity, c.target_id, c.field)) AS facts
+                        SELECT DISTINCT d.release_id, d.destination
                         FROM (SELECT DISTINCT ON (release_id, destination) * FROM delivery
                               WHERE release_id IN (:ids) AND state <> 'called off'
                               ORDER BY release_id, destination, id DESC) d
                         JOIN batch b ON b.release_id = d.release_id AND b.at > d.sealed_at
                             AND b.source <> 'answer'
                         JOIN change c ON c.batch_id = b.id
-                        WHERE d.state = 'accepted' GROUP BY d.release_id, d.destination""")
+                        WHERE d.state = 'accepted'""")
                 .param("ids", releaseIds)
-                .query((row, n) -> changed.computeIfAbsent(row.getLong("release_id"), id -> new java.util.HashMap<>())
-                        .put(row.getString("destination"), row.getInt("facts")))
+                .query((row, n) -> changed.computeIfAbsent(row.getLong("release_id"), id -> new java.util.HashSet<>())
+                        .add(row.getString("destination")))
                 .list();
         return changed;
     }

@@ -270,6 +270,26 @@ public class DeliveryService {
         }
     }
 
+    /**
+     * How many facts a destination would be told now that it was not told with what it accepted last.
+     *
+     * @param destinations those asked about
+     * @return by destination; those that would be told nothing are left out
+     */
+    public Map<String, Integer> changedSince(Release release, Set<String> destinations) {
+        if (destinations.isEmpty()) return Map.of();
+        Subject subject = checks.subject(release);
+        Map<String, Integer> changed = new java.util.HashMap<>();
+        for (String id : destinations) {
+            Profile profile = checks.profile(id);
+            taken(sent(release.id(), profile))
+                    .map(one -> changes(consignments.wanted(subject, profile), one).size())
+                    .filter(count -> count > 0)
+                    .ifPresent(count -> changed.put(id, count));
+        }
+        return changed;
+    }
+
     /** For deliveries from before facts were kept with them: what the history says was changed since. */
     private List<String> logged(long releaseId, Instant since) {
         return jdbc

@@ -13,6 +13,7 @@ import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.files.FileStore;
+import app.entrada.server.files.OutgoingPictures;
 import app.entrada.server.people.SeriesBook;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -38,18 +39,21 @@ public class SeriesFeeds {
     private final CheckService checks;
     private final FileStore store;
     private final Addresses addresses;
+    private final OutgoingPictures pictures;
 
     SeriesFeeds(
             SeriesBook series,
             DeliveryRepository deliveries,
             CheckService checks,
             FileStore store,
-            Addresses addresses) {
+            Addresses addresses,
+            OutgoingPictures pictures) {
         this.series = series;
         this.deliveries = deliveries;
         this.checks = checks;
         this.store = store;
         this.addresses = addresses;
+        this.pictures = pictures;
     }
 
     /** Address under which a feed and all that is in it is fetched, with a stroke at the end. */
@@ -153,7 +157,8 @@ public class SeriesFeeds {
 
     /** A file that the feed names: the picture of the series, or something of a published episode. */
     Optional<Sha256> file(SeriesBook.Series of, String path) {
-        if (path.equals(COVER)) return of.facts().get(Fields.SERIES_COVER);
+        if (path.equals(COVER))
+            return of.facts().get(Fields.SERIES_COVER).map(cover -> pictures.of(cover).sha256());
         Matcher parts = EPISODE_FILE.matcher(path);
         if (!parts.matches()) return Optional.empty();
         long id = Long.parseLong(parts.group(1));

@@ -6,6 +6,7 @@ import app.entrada.core.release.Release;
 import app.entrada.core.rule.Profile;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository;
+import app.entrada.server.deliveries.DeliveryService;
 import app.entrada.server.embedding.CopyService;
 import app.entrada.server.embedding.OwnRecipes;
 import app.entrada.server.releases.ReleaseRepository;
@@ -15,6 +16,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -31,6 +33,7 @@ class DeskController {
     private final CopyService copies;
     private final OwnRecipes recipes;
     private final DeliveryRepository deliveries;
+    private final DeliveryService delivering;
 
     DeskController(
             ReleaseRepository releases,
@@ -38,13 +41,15 @@ class DeskController {
             ReleaseViews views,
             CopyService copies,
             OwnRecipes recipes,
-            DeliveryRepository deliveries) {
+            DeliveryRepository deliveries,
+            DeliveryService delivering) {
         this.releases = releases;
         this.checks = checks;
         this.views = views;
         this.copies = copies;
         this.recipes = recipes;
         this.deliveries = deliveries;
+        this.delivering = delivering;
     }
 
     /** @param today ISO date the desk counts from */
@@ -81,7 +86,7 @@ class DeskController {
         List<Long> ids = releases.ids();
         var standings = views.standings(ids);
         var words = deliveries.lastWords(ids);
-        var changed = deliveries.changedSince(ids);
+        var edited = deliveries.editedSince(ids);
         List<NextMoves.State> states = new ArrayList<>();
         List<DateAhead> ahead = new ArrayList<>();
         for (Release release : releases.load(ids)) {
@@ -90,7 +95,7 @@ class DeskController {
                     release,
                     stands,
                     words.getOrDefault(release.id(), Map.of()),
-                    changed.getOrDefault(release.id(), Map.of())));
+                    delivering.changedSince(release, edited.getOrDefault(release.id(), Set.of()))));
             ahead.addAll(ahead(release, stands, today));
         }
         ahead.sort(java.util.Comparator.comparing(DateAhead::date));

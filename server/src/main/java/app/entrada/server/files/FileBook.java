@@ -94,7 +94,7 @@ public class FileBook {
     public void heard(Sha256 sha256, byte[] waveform, byte[] print) {
         jdbc.sql("""
                         UPDATE file SET waveform = ?, print = ?,
-                            print_order = coalesce(print_order, nextval('print_order')) WHERE sha256 = ?""").params(waveform, print, sha256.hex()).update();
+                            print_order = coalesce(print_order, nextval('print_order')), print_transaction = pg_current_xact_id() WHERE sha256 = ?""").params(waveform, print, sha256.hex()).update();
     }
 
     /** The outline of a sound file, as {@link app.entrada.core.audio.Waveform#bytes}. */

@@ -25,6 +25,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -103,23 +104,42 @@ public class ReleaseService {
     @Transactional
     public Release addTrack(long releaseId, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
-        return append(release, releases.createTrack(releaseId), account);
+        return append(release, releases.createTrack(releaseId), List.of(), account);
     }
 
-    /** Adds a track of a recording that is in the catalogue already; it keeps its code, its master and its work. */
+    /**
+     * Adds a track of a recording that is in the catalogue already; it keeps its code, its master and its work, and the P-line
+     * of the release on which it stood: ℗ is of the recording, and a compilation's year is not its own.
+     */
     @Transactional
     public Release addRecording(long releaseId, long recordingId, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
-        return append(release, releases.createTrack(releaseId, recordingId), account);
+        List<Change> more = pLineOf(recordingId).stream().toList();
+        return append(release, releases.createTrack(releaseId, recordingId), more, account);
     }
 
-    private Release append(Release release, long track, Account account) {
+    /** What makes the P-line that holds for a recording where it stands already its own. */
+    private Optional<Change> pLineOf(long recordingId) {
+        Ref recording = new Ref(Entity.RECORDING, recordingId);
+        for (Release other : releases.load(releases.showing(List.of(recording))))
+            for (Track track : other.tracks()) {
+                if (track.recording().id() != recordingId) continue;
+                if (track.recording().facts().text(Fields.RECORDING_P_LINE) != null) return Optional.empty();
+                Optional<String> line =
+                        other.holds(track, Fields.RECORDING_P_LINE).map(RightsLine::toString);
+                if (line.isPresent())
+                    return line.map(text -> new Change(recording, Fields.RECORDING_P_LINE, null, text));
+            }
+        return Optional.empty();
+    }
+
+    private Release append(Release release, long track, List<Change> more, Account account) {
+        List<Change> all = new ArrayList<>(List.of(release.behindTheLast(List.of(track))));
+        all.addAll(more);
         return changes.apply(
                 release.id(),
                 new ChangeService.Batch(
-                        "Track %d".formatted(release.tracks().size() + 1),
-                        ChangeSource.TYPED,
-                        List.of(release.behindTheLast(List.of(track)))),
+                        "Track %d".formatted(release.tracks().size() + 1), ChangeSource.TYPED, all),
                 account);
     }
 

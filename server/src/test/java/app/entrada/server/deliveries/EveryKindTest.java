@@ -283,6 +283,67 @@ class EveryKindTest {
     }
 
     @Test
+    void a_series_has_one_lasting_feed_that_holds_every_episode() throws IOException {
+        ended("hearthcast", send("hearthcast"), "accepted");
+        JsonNode series = series();
+        String feed = series.path("feed").asString();
+        long second = ReadyRelease.everywhere(manager, "Second Lock", List.of("hearthcast"));
+        Client.Answer sent = manager.post(
+                "/api/releases/" + second + "/deliveries",
+                Map.of("destination", "hearthcast", "declaresRights", true, "password", RunningServer.PASSWORD));
+        assertThat(sent.status()).as(sent.text()).isEqualTo(200);
+        ReadyRelease.until(
+                () -> manager.get("/api/releases/" + second + "/deliveries").text().contains("\"accepted\""),
+                () -> manager.get("/api/releases/" + second + "/deliveries").text());
+
+        JsonNode now = series();
+        assertThat(now.path("feed").asString()).isEqualTo(feed);
+        assertThat(now.path("episodes").valueStream().map(each -> each.path("title").asString()))
+                .contains("Paddle and Sluice", "Second Lock");
+        // whoever has the address reads it, without an account
+        String text = RunningServer.client().get(URI.create(feed).getPath()).text();
+        assertThat(text.split("<item>", -1)).hasSize(3);
+        assertThat(text.split("<enclosure ", -1)).hasSize(3);
+        assertThat(text).contains("<title>Weirside Talks</title>", "xmlns:hearth=", "rel=\"self\"", "dc:creator");
+        assertThat(RunningServer.client()
+                        .get("/feeds/00000000-0000-4000-8000-000000000000/feed.xml")
+                        .status())
+                .isEqualTo(404);
+
+        long next = manager.postPlainly("/api/series/" + series.path("id").asLong() + "/episodes", Map.of())
+                .json()
+                .path("release")
+                .asLong();
+        JsonNode begun = manager.get("/api/releases/" + next).json();
+        assertThat(Client.cell(begun, 0, "series").path("value").asString()).isEqualTo("Weirside Talks");
+        assertThat(Client.cell(begun, 0, "kind").path("value").asString()).isEqualTo("spoken episode");
+        // the last was number 3
+        assertThat(Client.cell(begun, 1, "episode").path("value").asString()).isEqualTo("4");
+        manager.delete("/api/releases/" + next);
+    }
+
+    @Test
+    void what_a_series_says_of_itself_stands_in_its_feed() {
+        ended("hearthcast", send("hearthcast"), "accepted");
+        long id = series().path("id").asLong();
+        Map<String, Object> edit = new HashMap<>();
+        edit.put("field", "series.description");
+        edit.put("before", null);
+        edit.put("after", "Water, works and those who turn them.");
+        assertThat(manager.postPlainly("/api/series/" + id + "/changes", edit).status())
+                .isEqualTo(200);
+        String feed = series().path("feed").asString();
+        assertThat(RunningServer.client().get(URI.create(feed).getPath()).text())
+                .contains("<description>Water, works and those who turn them.</description>");
+    }
+
+    private static JsonNode series() {
+        for (JsonNode each : manager.get("/api/series").json())
+            if (each.path("title").asString().equals("Weirside Talks")) return each;
+        throw new AssertionError("no series");
+    }
+
+    @Test
     void nothing_is_granted_that_is_not_held() {
         JsonNode view = manager.get("/api/releases/" + release).json();
         String before = Client.cell(view, 0, "territories").path("value").asString();
@@ -291,7 +352,7 @@ class EveryKindTest {
             Client.Answer abroad =
                     sending("lumenfold", Map.of("terms", Map.of("price", 400, "territories", "US")));
             assertThat(abroad.problem()).isEqualTo("not-ready");
-            assertThat(abroad.json().path("detail").asString()).contains("United States");
+            assertThat(abroad.json().path("detail").asString()).contains("would include US");
             Client.Answer early =
                     sending("lumenfold", Map.of("terms", Map.of("price", 400, "from", "2026-12-01")));
             assertThat(early.problem()).isEqualTo("not-ready");

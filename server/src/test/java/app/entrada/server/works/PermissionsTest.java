@@ -56,7 +56,7 @@ class PermissionsTest {
         assertThat(stopped(id)).isTrue();
 
         String path = "/api/releases/" + id + "/permissions";
-        manager.upload("/api/releases/" + id + "/files?name=permission for everything.pdf", PAPER);
+        manager.upload("/api/releases/" + id + "/files?name=permission%20for%20everything.pdf", PAPER);
         assertThat(stopped(id)).as("a name clears nothing").isTrue();
 
         JsonNode asked = manager.get(path).json();

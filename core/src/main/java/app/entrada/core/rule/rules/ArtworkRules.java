@@ -28,9 +28,10 @@ final class ArtworkRules {
                         "artwork.upscaled",
                         "Enlarged",
                         "A small picture blown up has the pixels and not the detail; it is refused when somebody looks.",
-                        Map.of("detail", -38, "sharpness", 12),
-                        look((s, cover, look, p) ->
-                                look.fineDetail() < p.decimal("detail") && look.sharpness() < p.decimal("sharpness")
+                        Map.of("detail", -30, "certain", -38, "sharpness", 12),
+                        look((s, cover, look, p) -> look.fineDetail() < p.decimal("certain")
+                                        || look.fineDetail() < p.decimal("detail")
+                                                && look.sharpness() < p.decimal("sharpness")
                                         ? says(
                                                 s,
                                                 "The cover has %d × %d pixels, but no detail of that size: it was enlarged or is out of focus.",

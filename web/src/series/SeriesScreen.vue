@@ -1,0 +1,191 @@
+<script setup lang="ts">
+/** Spoken series: facts, the one lasting feed with what it holds, and where a new episode begins. */
+import { BButton } from 'bootstrap-vue-next'
+import { onMounted, onUnmounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { call, send } from '../api/client'
+import { useSession } from '../api/session'
+import type { SeriesFact, SeriesView } from '../api/types'
+import ErrorNote from '../kit/ErrorNote.vue'
+import { day } from '../kit/dates'
+
+const session = useSession()
+const router = useRouter()
+const all = ref<SeriesView[] | null>(null)
+const problem = ref<string | null>(null)
+const title = ref('')
+const readOnly = () => session.who?.role === 'reader'
+
+async function attempt(what: () => Promise<void>) {
+  try {
+    await what()
+    problem.value = null
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+const load = () => attempt(async () => void (all.value = await call<SeriesView[]>('GET', '/api/series')))
+const begin = () =>
+  attempt(async () => {
+    all.value = await call<SeriesView[]>('POST', '/api/series', { title: title.value })
+    title.value = ''
+  })
+const changed = (fresh: SeriesView) => (all.value = all.value!.map((each) => (each.id === fresh.id ? fresh : each)))
+function put(of: SeriesView, fact: SeriesFact, event: Event) {
+  const after = (event.target as HTMLInputElement).value.trim() || null
+  if (after === (fact.value ?? null)) return
+  void attempt(async () => {
+    const body = { field: fact.field, before: fact.value, after }
+    changed(await call<SeriesView>('POST', `/api/series/${of.id}/changes`, body))
+  })
+}
+function picture(of: SeriesView, event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (file) void attempt(async () => changed(await send<SeriesView>(`/api/series/${of.id}/cover`, file, () => {})))
+}
+const next = (of: SeriesView) =>
+  attempt(async () => {
+    const begun = await call<{ release: number }>('POST', `/api/series/${of.id}/episodes`)
+    await router.push(`/releases/${begun.release}/sheet`)
+  })
+const numbers = (each: { season: number; number: number }) =>
+  each.season ? `season ${each.season}, ${each.number}` : String(each.number)
+const stops = ['delivery', 'people'].map((kind) => session.on(kind, () => void load()))
+onMounted(load)
+onUnmounted(() => stops.forEach((stop) => stop()))
+</script>
+
+<template>
+  <div class="screen">
+    <div class="title">
+      <h1>Series</h1>
+      <form v-if="!readOnly()" @submit.prevent="begin">
+        <input v-model="title" placeholder="Title of a new series…" aria-label="Title of a new series" />
+        <button class="act" type="submit" :disabled="!title.trim()">Add</button>
+      </form>
+    </div>
+    <ErrorNote :says="problem" @close="problem = null" />
+    <p v-if="!all" class="quiet" role="status">Looking up the series…</p>
+    <p v-else-if="!all.length" class="quiet">
+      No series yet. Name one here, or type its title into “Series” of a spoken episode.
+    </p>
+    <section v-for="of in all" :key="of.id" :aria-label="of.title">
+      <header>
+        <img v-if="of.cover" :src="`/api/files/${of.cover}/picture?side=160`" alt="" />
+        <span v-else class="none">no picture</span>
+        <div>
+          <h2>{{ of.title }}</h2>
+          <p class="mono">{{ of.feed }}</p>
+          <p class="quiet">Directories are told this address once; it stays, wherever this desk is moved.</p>
+        </div>
+        <template v-if="!readOnly()">
+          <label class="act pick"
+            >Picture…<input class="hidden-text" type="file" accept="image/*" @change="picture(of, $event)"
+          /></label>
+          <BButton variant="primary" size="sm" @click="next(of)">New episode</BButton>
+        </template>
+      </header>
+      <div class="facts">
+        <label v-for="fact in of.facts" :key="fact.field" :title="fact.help">
+          <span>{{ fact.name }}</span>
+          <input :value="fact.value ?? ''" :disabled="readOnly()" @change="put(of, fact, $event)" />
+        </label>
+      </div>
+      <h3>{{ of.episodes.length === 1 ? '1 episode' : `${of.episodes.length} episodes` }} in the feed</h3>
+      <p v-if="!of.episodes.length" class="quiet">An episode stands here once a directory has accepted it.</p>
+      <ol>
+        <li v-for="(each, i) in of.episodes" :key="i">
+          <span class="number">{{ numbers(each) }}</span> <b>{{ each.title }}</b>
+          <span class="quiet">{{ day(each.published) }}</span>
+        </li>
+      </ol>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  gap: 18px;
+  align-items: baseline;
+  padding-bottom: 10px;
+  border-bottom: 1px solid var(--ink);
+}
+h1 {
+  margin: 0 auto 0 0;
+  font-size: 1.5rem;
+}
+section {
+  padding: 16px 0;
+  border-bottom: 1px solid var(--line);
+}
+header {
+  display: flex;
+  gap: 16px;
+  align-items: flex-start;
+}
+header > div {
+  flex: 1;
+  min-width: 0;
+}
+header img,
+.none {
+  display: grid;
+  place-items: center;
+  width: 72px;
+  height: 72px;
+  border: 1px solid var(--line);
+  color: var(--quiet);
+  font-size: 12px;
+}
+h2 {
+  margin: 0;
+  font-size: 1.2rem;
+}
+h3 {
+  margin: 12px 0 4px;
+  font-size: 1rem;
+}
+p {
+  margin: 0;
+  overflow-wrap: anywhere;
+}
+.facts {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px 24px;
+  margin-top: 12px;
+}
+.facts label {
+  display: grid;
+  grid-template-columns: 110px 1fr;
+  align-items: center;
+}
+input {
+  height: 28px;
+  padding: 0 6px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+}
+.pick {
+  cursor: pointer;
+}
+.pick:focus-within {
+  outline: 2px solid var(--madder);
+}
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: flex;
+  gap: 16px;
+  padding: 3px 0;
+}
+.number {
+  min-width: 90px;
+}
+</style>
