@@ -41,7 +41,7 @@ function put(of: SeriesView, fact: SeriesFact, event: Event) {
 }
 function picture(of: SeriesView, event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) void attempt(async () => changed(await send<SeriesView>(`/api/series/${of.id}/cover`, file, () => {})))
+  if (file) void attempt(async () => void changed(await send<SeriesView>(`/api/series/${of.id}/cover`, file, () => {})))
 }
 const next = (of: SeriesView) =>
   attempt(async () => {

@@ -24,7 +24,10 @@ public final class Bench {
         bench("analysis", "Whole analysis of a file", AnalysisBench::run);
         bench("tempo-key", "Tempo and key", folder -> TempoKeyBench.run(folder, few ? 2 : 60));
         bench("lossy", "Lossy sources", folder -> LossyBench.run(folder, few ? 2 : 24));
-        bench("fingerprint", "Fingerprint: known sound found again", folder -> FingerprintBench.run(folder, few ? 2 : 60));
+        bench(
+                "fingerprint",
+                "Fingerprint: known sound found again",
+                folder -> FingerprintBench.run(folder, few ? 2 : 60));
         bench("index", "Fingerprint: search among many recordings", IndexBench::run);
         bench("rules", "Findings: rules of all destinations", RulesBench::run);
         bench("copy", "Tagged copies of large masters", CopyBench::run);

@@ -1,7 +1,6 @@
 package app.entrada.cli;
 
 import app.entrada.core.document.ReleaseDocument;
-import app.entrada.media.Ffmpeg;
 import app.entrada.core.document.SheetTable;
 import app.entrada.core.rule.Checker;
 import app.entrada.core.rule.Elsewhere;
@@ -11,6 +10,7 @@ import app.entrada.core.rule.LabelFacts;
 import app.entrada.core.rule.Profile;
 import app.entrada.core.rule.Subject;
 import app.entrada.core.rule.Weight;
+import app.entrada.media.Ffmpeg;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

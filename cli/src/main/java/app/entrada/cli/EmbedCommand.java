@@ -120,7 +120,9 @@ final class EmbedCommand implements Callable<Integer> {
                     pictures.add(TagPlan.Embedded.of(
                             kind,
                             PictureScaling.jpeg(
-                                    path, chosen.picture().side(), chosen.picture().bytes())));
+                                    path,
+                                    chosen.picture().side(),
+                                    chosen.picture().bytes())));
             }
         return pictures;
     }

@@ -33,12 +33,12 @@ final class MeasureCommand implements Callable<Integer> {
         Map<String, Object> document = new LinkedHashMap<>();
         // silence has none of these
         if (!sound.silent()) {
-        document.put("integratedLufs", sound.integratedLufs());
-        document.put("rangeLu", sound.rangeLu());
-        document.put("momentaryMaxLufs", sound.momentaryMaxLufs());
-        document.put("shortTermMaxLufs", sound.shortTermMaxLufs());
-        document.put("truePeakDbtp", sound.truePeakDbtp());
-        document.put("samplePeakDbfs", sound.samplePeakDbfs());
+            document.put("integratedLufs", sound.integratedLufs());
+            document.put("rangeLu", sound.rangeLu());
+            document.put("momentaryMaxLufs", sound.momentaryMaxLufs());
+            document.put("shortTermMaxLufs", sound.shortTermMaxLufs());
+            document.put("truePeakDbtp", sound.truePeakDbtp());
+            document.put("samplePeakDbfs", sound.samplePeakDbfs());
         } else document.put("silent", true);
         document.put("clippings", sound.clippings());
         document.put("clippingCount", sound.clippingCount());

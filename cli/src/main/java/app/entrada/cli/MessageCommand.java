@@ -1,11 +1,5 @@
 package app.entrada.cli;
 
-import app.entrada.core.field.PictureKind;
-import java.util.UUID;
-import app.entrada.core.rule.Named;
-import app.entrada.core.rule.LabelFacts;
-import app.entrada.core.release.Release;
-import app.entrada.core.release.Facts;
 import app.entrada.core.disc.DiscImage;
 import app.entrada.core.disc.DiscLayout;
 import app.entrada.core.document.ReleaseDocument;
@@ -15,14 +9,19 @@ import app.entrada.core.embed.Proof;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.embed.TagPlan;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.message.Bag;
 import app.entrada.core.message.Composing;
 import app.entrada.core.message.Consignment;
 import app.entrada.core.message.Outgoing;
+import app.entrada.core.release.Facts;
+import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.rule.Checker;
 import app.entrada.core.rule.Finding;
+import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.rule.Named;
 import app.entrada.core.rule.Profile;
 import app.entrada.core.rule.Subject;
 import app.entrada.core.rule.Weight;
@@ -41,6 +40,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -153,7 +153,8 @@ final class MessageCommand implements Callable<Integer> {
         }
         // two releases of one day are two messages
         String id = "%s-%s-%s".formatted(profile.id(), today, stands(subject.release()));
-        List<String> names = new ArrayList<>(Named.of(subject.release()).map(Named::name).toList());
+        List<String> names =
+                new ArrayList<>(Named.of(subject.release()).map(Named::name).toList());
         names.sort(null);
         Map<String, Long> numbers = new HashMap<>();
         for (String name : names) numbers.put(name, numbers.size() + 1L);
@@ -179,17 +180,26 @@ final class MessageCommand implements Callable<Integer> {
 
     /** The series of an episode as the document alone can tell it: with no other episode. */
     private Optional<Outgoing.SeriesFeed> series(Release release) {
-        return release.facts().get(Fields.RELEASE_SERIES).map(title -> new Outgoing.SeriesFeed(
-                Facts.NONE
-                        .withText(Fields.SERIES_TITLE, title)
-                        .withText(Fields.SERIES_DESCRIPTION, release.facts().text(Fields.RELEASE_DESCRIPTION))
-                        .withText(Fields.SERIES_LANGUAGE, release.facts().text(Fields.RELEASE_LANGUAGE))
-                        .withText(Fields.SERIES_OWNER, release.facts().text(Fields.RELEASE_LABEL))
-                        .withText(Fields.SERIES_CATEGORIES, release.facts().text(Fields.RELEASE_GENRE)),
-                "",
-                List.of(),
-                Profile.shipped().stream().flatMap(each -> each.feed().stream()).toList(),
-                address));
+        return release.facts()
+                .get(Fields.RELEASE_SERIES)
+                .map(title -> new Outgoing.SeriesFeed(
+                        Facts.NONE
+                                .withText(Fields.SERIES_TITLE, title)
+                                .withText(
+                                        Fields.SERIES_DESCRIPTION,
+                                        release.facts().text(Fields.RELEASE_DESCRIPTION))
+                                .withText(
+                                        Fields.SERIES_LANGUAGE, release.facts().text(Fields.RELEASE_LANGUAGE))
+                                .withText(Fields.SERIES_OWNER, release.facts().text(Fields.RELEASE_LABEL))
+                                .withText(
+                                        Fields.SERIES_CATEGORIES,
+                                        release.facts().text(Fields.RELEASE_GENRE)),
+                        "",
+                        List.of(),
+                        Profile.shipped().stream()
+                                .flatMap(each -> each.feed().stream())
+                                .toList(),
+                        address));
     }
 
     /** The release's own code, else a checksum of its facts: the same each time it is sent. */

@@ -58,7 +58,11 @@ class CommandLineTest {
         String example = page.substring(page.indexOf("```json") + 7, page.indexOf("```", page.indexOf("```json") + 7));
         Synthesiser.write(new Piece(23, 100, 2, false, 5, Piece.Layers.BAND, 1), folder.resolve("slack.wav"));
         app.entrada.demo.CoverDrawing.write(
-                folder.resolve("slack.jpg"), 600, 5, app.entrada.demo.CoverDrawing.Style.TIDE, java.util.List.of("SLACK"));
+                folder.resolve("slack.jpg"),
+                600,
+                5,
+                app.entrada.demo.CoverDrawing.Style.TIDE,
+                java.util.List.of("SLACK"));
         Path document = Files.writeString(folder.resolve("example.json"), example);
         assertThat(run("check", document.toString())).as(said).isIn(0, 1);
         assertThat(said).contains("findings").doesNotContain("\"error\"");

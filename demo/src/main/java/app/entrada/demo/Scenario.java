@@ -19,6 +19,7 @@ public final class Scenario {
     /** The label's own publisher. */
     /** Number under which the invented society knows the label. */
     public static final String SOCIETY_ID = "000000952";
+
     public static final String PUBLISHER = "Low Lock Music";
     /** Letters of catalogue numbers. */
     public static final String CATALOGUE_PREFIX = "NW";

@@ -35,9 +35,9 @@ class EveryVerbTest {
 
     private static Ended run(String... arguments) throws IOException, InterruptedException {
         Path said = Files.createTempFile(folder, "said", ".txt");
-        ProcessBuilder builder = new ProcessBuilder(Stream.concat(
-                                Stream.of(ROOT.resolve("entrada").toString()), Stream.of(arguments))
-                        .toList())
+        ProcessBuilder builder = new ProcessBuilder(
+                        Stream.concat(Stream.of(ROOT.resolve("entrada").toString()), Stream.of(arguments))
+                                .toList())
                 .redirectErrorStream(true)
                 .redirectOutput(said.toFile());
         builder.environment()
@@ -62,15 +62,28 @@ class EveryVerbTest {
                 Arguments.of(List.of("bench", "--few", "lossy"), "## Lossy sources"),
                 Arguments.of(List.of("inspect", none), "no such file"),
                 Arguments.of(List.of("measure", none), "no such file"),
-                Arguments.of(List.of("fingerprint", none, "--index", folder.resolve("index").toString()), "no such file"),
-                Arguments.of(List.of("identify", none, "--index", folder.resolve("index").toString()), "no such file"),
+                Arguments.of(
+                        List.of(
+                                "fingerprint",
+                                none,
+                                "--index",
+                                folder.resolve("index").toString()),
+                        "no such file"),
+                Arguments.of(
+                        List.of(
+                                "identify",
+                                none,
+                                "--index",
+                                folder.resolve("index").toString()),
+                        "no such file"),
                 Arguments.of(List.of("codes", "XA-NW9-26-00044"), "XA-NW9-26-00044"),
                 Arguments.of(List.of("tracklist", document.toString()), "{"),
                 Arguments.of(List.of("check", document.toString()), "findings"),
                 Arguments.of(List.of("embed", document.toString(), "--recipe", "store-wav", "--out", none), "{"),
                 Arguments.of(List.of("transfer", none, none, "--out", none + ".wav"), "no such file"),
                 Arguments.of(List.of("prove", none), "no such"),
-                Arguments.of(List.of("message", document.toString(), "--destination", "nowhere", "--out", none), "nowhere"),
+                Arguments.of(
+                        List.of("message", document.toString(), "--destination", "nowhere", "--out", none), "nowhere"),
                 Arguments.of(List.of("schema"), "2020-12"));
     }
 
@@ -87,8 +100,7 @@ class EveryVerbTest {
                 .matcher(Files.readString(ROOT.resolve("entrada")).split("(?m)^case \\$\\{1:-help\\} in$")[1]);
         Set<String> known = new TreeSet<>();
         while (cases.find())
-            for (String each : cases.group(1).split("\\|"))
-                if (!each.strip().startsWith("-")) known.add(each.strip());
+            for (String each : cases.group(1).split("\\|")) if (!each.strip().startsWith("-")) known.add(each.strip());
         Set<String> run = new TreeSet<>(RUN_ELSEWHERE);
         verbs().forEach(each -> run.add((String) ((List<?>) each.get()[0]).get(0)));
         assertThat(run).isEqualTo(known);

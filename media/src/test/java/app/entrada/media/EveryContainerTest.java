@@ -247,7 +247,8 @@ class EveryContainerTest {
             var tag = AudioFileIO.read(copy.toFile()).getTag();
             assertThat(tag.getFirst(FieldKey.TITLE)).isEqualTo(text + " title (" + text + " version)");
             // that program looks for free items of an MP4 file under one maker's names only
-            if (!recipe.equals("promo-m4a")) assertThat(tag.getFirst(FieldKey.ISRC)).isEqualTo("XANW92600044");
+            if (!recipe.equals("promo-m4a"))
+                assertThat(tag.getFirst(FieldKey.ISRC)).isEqualTo("XANW92600044");
         }
         // that program takes a character beyond the first 65,536 in UTF-16 for two
         boolean exif = !recipe.startsWith("store-") && !(script.equals("emoji") && "2.3".equals(tags.version()));

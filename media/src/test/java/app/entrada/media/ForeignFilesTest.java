@@ -50,8 +50,16 @@ class ForeignFilesTest {
     private static byte[] made(String name, String... how) throws Exception {
         Path file = folder.resolve(name);
         List<String> command = new java.util.ArrayList<>(List.of(
-                "ffmpeg", "-nostdin", "-loglevel", "error", "-f", "lavfi", "-i",
-                "aevalsrc=0.3*sin(523*2*PI*t)+0.2*sin(t*t*90):s=44100:d=3", "-ac", "2"));
+                "ffmpeg",
+                "-nostdin",
+                "-loglevel",
+                "error",
+                "-f",
+                "lavfi",
+                "-i",
+                "aevalsrc=0.3*sin(523*2*PI*t)+0.2*sin(t*t*90):s=44100:d=3",
+                "-ac",
+                "2"));
         command.addAll(List.of(how));
         command.addAll(List.of("-map_metadata", "-1", "-y", file.toString()));
         assertThat(new ProcessBuilder(command).inheritIO().start().waitFor()).isZero();
@@ -86,7 +94,11 @@ class ForeignFilesTest {
     private static byte[] ape() {
         byte[] item = joined(new byte[] {7, 0, 0, 0, 0, 0, 0, 0}, latin("Title\0Almanac"));
         ByteBuffer footer = ByteBuffer.allocate(32).order(ByteOrder.LITTLE_ENDIAN);
-        footer.put(latin("APETAGEX")).putInt(2000).putInt(item.length + 32).putInt(1).putInt(0);
+        footer.put(latin("APETAGEX"))
+                .putInt(2000)
+                .putInt(item.length + 32)
+                .putInt(1)
+                .putInt(0);
         return joined(item, footer.array());
     }
 
@@ -121,13 +133,24 @@ class ForeignFilesTest {
                 arguments("MP3 whose first frame counts itself", "mp3", countsItself(), "counts itself"),
                 arguments("MP3 with ID3v2.4 at its end", "mp3", joined(mp3, id3("Almanac", true)), "behind the frames"),
                 arguments("MP3 with Lyrics3 and the old tag", "mp3", joined(mp3, lyrics3(), old()), ""),
-                arguments("MP3 with APE, Lyrics3, ID3v2 and the old tag", "mp3",
-                        joined(mp3, ape(), lyrics3(), id3("Almanac", true), old()), "behind the frames"),
-                arguments("MP3 with zeros behind its frames", "mp3", joined(mp3, new byte[700]), "neither tag nor sound"),
+                arguments(
+                        "MP3 with APE, Lyrics3, ID3v2 and the old tag",
+                        "mp3",
+                        joined(mp3, ape(), lyrics3(), id3("Almanac", true), old()),
+                        "behind the frames"),
+                arguments(
+                        "MP3 with zeros behind its frames", "mp3", joined(mp3, new byte[700]), "neither tag nor sound"),
                 arguments("WAV with the old tag behind its form", "wav", joined(wav, old()), "ID3v1"),
-                arguments("WAV with garbage behind its form", "wav",
-                        joined(wav, new byte[] {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12}), "not a chunk"),
-                arguments("WAV with words behind its form", "wav", joined(wav, latin("left by a recorder, twice")), "not a chunk"),
+                arguments(
+                        "WAV with garbage behind its form",
+                        "wav",
+                        joined(wav, new byte[] {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12}),
+                        "not a chunk"),
+                arguments(
+                        "WAV with words behind its form",
+                        "wav",
+                        joined(wav, latin("left by a recorder, twice")),
+                        "not a chunk"),
                 arguments("WAV whose form claims too little", "wav", withSize(4, 44), "claims a form of"),
                 arguments("WAV whose form claims too much", "wav", withSize(4, 900_000), "claims a form of"),
                 arguments("WAV written to a pipe", "wav", withSize(dataSizeAt(), -1), "never filled in"),
@@ -179,8 +202,9 @@ class ForeignFilesTest {
         // where the count of frames is untouched, a decoder cuts the end off where it did before
         assertThat(decoded(copy)).isEqualTo(decoded(told.equals("counts itself") ? file : whole));
         TagReading again = TagReading.of(copy);
-        assertThat(again.sound().notes()).as("the copy is in order").allSatisfy(note -> assertThat(note.what())
-                .contains("counts itself"));
+        assertThat(again.sound().notes())
+                .as("the copy is in order")
+                .allSatisfy(note -> assertThat(note.what()).contains("counts itself"));
     }
 
     @Test
@@ -188,7 +212,8 @@ class ForeignFilesTest {
         byte[] odd = joined(latin("TST "), new byte[] {0, 0, 0, 5, 0, 0, 0}, latin("Low,"));
         byte[] text = joined(new byte[] {0}, latin("Almanac"));
         byte[] title = joined(latin("TIT2"), new byte[] {0, 0, 0, (byte) text.length, 0, 0}, text);
-        byte[] tag = joined(latin("ID3"), new byte[] {3, 0, 0, 0, 0, 0, (byte) (odd.length + title.length)}, odd, title);
+        byte[] tag =
+                joined(latin("ID3"), new byte[] {3, 0, 0, 0, 0, 0, (byte) (odd.length + title.length)}, odd, title);
         Path file = Files.write(folder.resolve("three.mp3"), joined(tag, mp3));
         TagReading reading = TagReading.of(file);
         assertThat(reading.unread()).isEmpty();

@@ -56,7 +56,7 @@ final class Hearthcast implements Kind {
 
     @Override
     public boolean answers(FrontDesk desk, HttpExchange exchange, String path) throws IOException {
-        if (!exchange.getRequestMethod().equals("POST") 
+        if (!exchange.getRequestMethod().equals("POST")
                 || !(path.equals("/v1/feeds") || path.equals("/v1/feeds/changed"))) return false;
         Faults.Kind fault = desk.door();
         if (desk.misbehaves(exchange, fault)) return true;

@@ -37,7 +37,8 @@ public final class PictureCleaning {
             ByteArrayOutputStream alone = new ByteArrayOutputStream();
             PngChunks chunks = PngChunks.copy(picture, alone);
             if (chunks.takenOff().isEmpty()) return new Clean(Files.readAllBytes(picture), List.of());
-            return new Clean(alone.toByteArray(), List.of("texts and notes (" + String.join(", ", chunks.takenOff()) + ")"));
+            return new Clean(
+                    alone.toByteArray(), List.of("texts and notes (" + String.join(", ", chunks.takenOff()) + ")"));
         }
         byte[] file = Files.readAllBytes(picture);
         if (file.length < 4 || (file[0] & 0xFF) != 0xFF || (file[1] & 0xFF) != 0xD8) return new Clean(file, List.of());
@@ -74,11 +75,10 @@ public final class PictureCleaning {
     private static String says(byte[] file, int at, int marker, int length) {
         String begin = new String(file, at + 4, Math.min(28, length - 4), StandardCharsets.ISO_8859_1);
         return switch (marker) {
-            case 0xE1 -> begin.startsWith("Exif")
-                    ? placed(file, at + 10, length - 10)
-                            ? "Exif, with the place where it was taken"
-                            : "Exif"
-                    : "XMP";
+            case 0xE1 ->
+                begin.startsWith("Exif")
+                        ? placed(file, at + 10, length - 10) ? "Exif, with the place where it was taken" : "Exif"
+                        : "XMP";
             case 0xED -> "captions (IPTC)";
             case 0xFE -> "a comment";
             // JFIF, the colour profile and how colours are coded belong to the picture
@@ -94,8 +94,7 @@ public final class PictureCleaning {
             if (tiff.get(0) == 'I') tiff.order(java.nio.ByteOrder.LITTLE_ENDIAN);
             int directory = tiff.getInt(4);
             int entries = tiff.getShort(directory) & 0xFFFF;
-            for (int i = 0; i < entries; i++)
-                if ((tiff.getShort(directory + 2 + 12 * i) & 0xFFFF) == GPS) return true;
+            for (int i = 0; i < entries; i++) if ((tiff.getShort(directory + 2 + 12 * i) & 0xFFFF) == GPS) return true;
             return false;
         } catch (RuntimeException damaged) {
             return false;

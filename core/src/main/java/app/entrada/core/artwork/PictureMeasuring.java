@@ -86,12 +86,7 @@ public final class PictureMeasuring {
     }
 
     private static PictureFacts read(
-            ImageReader reader,
-            long bytes,
-            Sha256 sha256,
-            Path path,
-            Optional<PngChunks> chunks,
-            TextReader words)
+            ImageReader reader, long bytes, Sha256 sha256, Path path, Optional<PngChunks> chunks, TextReader words)
             throws IOException {
         String format = reader.getFormatName().toUpperCase(Locale.ROOT);
         int width = 0;
@@ -154,7 +149,8 @@ public final class PictureMeasuring {
                 faults.add("the picture is damaged: the checksum of its part %s does not fit"
                         .formatted(String.join(", ", new java.util.LinkedHashSet<>(of.wrongSums()))));
         });
-        if (transparent(decoded)) faults.add("parts of the picture are transparent; each shop shows another colour there");
+        if (transparent(decoded))
+            faults.add("parts of the picture are transparent; each shop shows another colour there");
         PictureFacts facts = new PictureFacts(
                 claimed.format(),
                 claimed.width(),
@@ -164,8 +160,8 @@ public final class PictureMeasuring {
                 claimed.bytes(),
                 claimed.sha256(),
                 faults);
-        return facts.with(PictureLooking.look(
-                decoded, claimed.width(), profile(model), Orientation.of(path), pages, words));
+        return facts.with(
+                PictureLooking.look(decoded, claimed.width(), profile(model), Orientation.of(path), pages, words));
     }
 
     private static boolean transparent(BufferedImage picture) {
@@ -247,8 +243,7 @@ public final class PictureMeasuring {
                 if ((long) reader.getWidth(0) * reader.getHeight(0) > PictureDecoding.MOST_CLAIMED)
                     throw new IOException("the picture claims more pixels than are decoded");
                 return new Whole(
-                        PictureDecoding.decode(reader),
-                        PictureDecoding.every(reader.getWidth(0), reader.getHeight(0)));
+                        PictureDecoding.decode(reader), PictureDecoding.every(reader.getWidth(0), reader.getHeight(0)));
             } finally {
                 reader.dispose();
             }

@@ -61,8 +61,9 @@ public final class PictureScaling {
         byte[] best = fitting(scaled(part, longest), ceiling);
         // whoever asks for a size wants that size: another is never given for it
         if (best == null && side > 0)
-            throw new IOException("the picture does not fit into %,d bytes at %,d pixels; allow more bytes or fewer pixels"
-                    .formatted(ceiling, side));
+            throw new IOException(
+                    "the picture does not fit into %,d bytes at %,d pixels; allow more bytes or fewer pixels"
+                            .formatted(ceiling, side));
         while (best == null) {
             longest = longest * 9 / 10;
             if (longest < 100)
@@ -122,7 +123,8 @@ public final class PictureScaling {
         BufferedImage scaled;
         try {
             scaled = PictureDecoding.within(
-                    PictureDecoding.MOST_KEPT, () -> scaled(PictureMeasuring.whole(picture).picture(), side));
+                    PictureDecoding.MOST_KEPT,
+                    () -> scaled(PictureMeasuring.whole(picture).picture(), side));
         } catch (RuntimeException damaged) {
             throw new IOException("the picture is damaged and cannot be decoded", damaged);
         }

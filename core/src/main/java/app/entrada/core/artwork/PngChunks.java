@@ -77,7 +77,8 @@ record PngChunks(boolean animated, List<String> wrongSums, Set<String> takenOff)
                 }
                 int said = in.readInt();
                 if (said != (int) sum.getValue()) wrong.add(name);
-                if (keep) to.write(ByteBuffer.allocate(4).putInt((int) sum.getValue()).array());
+                if (keep)
+                    to.write(ByteBuffer.allocate(4).putInt((int) sum.getValue()).array());
             }
         } catch (EOFException cutOff) {
             // what is missing is told by whoever looks for the end

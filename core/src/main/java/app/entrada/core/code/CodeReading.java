@@ -42,8 +42,7 @@ public record CodeReading(
 
     /** Reads one pasted code. Never throws: what is wrong is part of the answer. */
     public static CodeReading of(String input) {
-        String plain = input.replaceAll("(?i)^\\s*(ISRC|ISWC|IPI|ISNI|EAN|UPC|GTIN)(-\\d+)?\\s*:?", "")
-;
+        String plain = input.replaceAll("(?i)^\\s*(ISRC|ISWC|IPI|ISNI|EAN|UPC|GTIN)(-\\d+)?\\s*:?", "");
         plain = Typed.plain(plain);
         for (Kind kind : KINDS) {
             if (!kind.looksLike.matcher(plain).matches()) continue;

@@ -27,12 +27,7 @@ import java.util.List;
  * @param behind an ID3v1 tag behind the frames, which is none either
  */
 public record FlacFile(
-        List<Chunk> blocks,
-        Chunk audio,
-        Stream stream,
-        List<Fault> faults,
-        List<Chunk> before,
-        List<Chunk> behind) {
+        List<Chunk> blocks, Chunk audio, Stream stream, List<Fault> faults, List<Chunk> before, List<Chunk> behind) {
     private static final int MOST_BLOCKS = 1024;
 
     /**

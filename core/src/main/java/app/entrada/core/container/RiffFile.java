@@ -26,8 +26,7 @@ import java.util.Optional;
  * @param notes what is odd and does no harm
  * @param streamed whether the size of the sound was never filled in, so that it reaches to the end of the file
  */
-public record RiffFile(
-        String form, List<Chunk> chunks, List<Fault> faults, List<Fault> notes, boolean streamed) {
+public record RiffFile(String form, List<Chunk> chunks, List<Fault> faults, List<Fault> notes, boolean streamed) {
     private static final long UNKNOWN_SIZE = 0xFFFFFFFFL;
     /** Name of what stands behind the form and is no chunk; copies leave it out. */
     public static final String BEHIND = "behind";
@@ -78,7 +77,8 @@ public record RiffFile(
                     if (!open) return declared;
                     streamed[0] = true;
                     notes.add(new Fault(
-                            "The size of the sound was never filled in; it reaches to the end of the file", offset - 4));
+                            "The size of the sound was never filled in; it reaches to the end of the file",
+                            offset - 4));
                     return size - offset;
                 },
                 faults,
@@ -110,8 +110,7 @@ public record RiffFile(
         if (at + 8 > file.size()) return false;
         ByteBuffer header = Bytes.at(file, at, 8).order(ByteOrder.LITTLE_ENDIAN);
         String id = Bytes.fourCc(header);
-        return id.matches("[A-Za-z][A-Za-z0-9 ]{3}")
-                && Integer.toUnsignedLong(header.getInt()) <= file.size() - at - 8;
+        return id.matches("[A-Za-z][A-Za-z0-9 ]{3}") && Integer.toUnsignedLong(header.getInt()) <= file.size() - at - 8;
     }
 
     private static boolean isBehind(Chunk chunk) {

@@ -7,7 +7,6 @@ import app.entrada.core.field.Terms;
 import app.entrada.core.field.Writer;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.text.FileNames;
 import app.entrada.core.text.LatinLetters;
 import app.entrada.core.text.TitleStyle;
 import java.nio.charset.StandardCharsets;

@@ -128,8 +128,7 @@ public record ReleaseDocument(
 
     /** What rules look at, as far as a single document can say it. */
     public Subject subject(LocalDate today) {
-        return new Subject(release, audio, pictures, Elsewhere.NOTHING, label, today, List.of())
-                .withPeople(people);
+        return new Subject(release, audio, pictures, Elsewhere.NOTHING, label, today, List.of()).withPeople(people);
     }
 
     private static final class Reader {
@@ -305,8 +304,7 @@ public record ReleaseDocument(
     /** JSON Schema (2020-12) of the document, derived from the field registry. */
     public static Map<String, Object> schema() {
         Map<String, Object> label = new LinkedHashMap<>();
-        for (String key : LABEL)
-            label.put(key, Map.of("type", "string"));
+        for (String key : LABEL) label.put(key, Map.of("type", "string"));
         Map<String, Object> schema = new LinkedHashMap<>();
         schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");
         schema.put("title", "A release document of Entrada");

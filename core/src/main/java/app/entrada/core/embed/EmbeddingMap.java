@@ -22,7 +22,6 @@ import app.entrada.core.tag.Id3v1;
 import app.entrada.core.tag.TagEntry;
 import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.tag.id3.Id3Conversion;
-import app.entrada.core.text.FileNames;
 import app.entrada.core.text.LatinLetters;
 import java.util.ArrayList;
 import java.util.List;
@@ -40,9 +39,8 @@ public final class EmbeddingMap {
     private static final Map<String, String> PRODUCTION = Map.of("recording", "ENGINEER", "mix", "MIXER");
 
     /** What 2.3 tells in other frames than 2.4, of which this map speaks. */
-    private static final Map<String, String> ID3_23 =
-            Map.of("TYER", "TDRC", "TDAT", "TDRC", "TIME", "TDRC", "TORY", "TDOR", "IPLS", "TIPL", "TXXX:RELEASEDATE",
-                    "TDRL");
+    private static final Map<String, String> ID3_23 = Map.of(
+            "TYER", "TDRC", "TDAT", "TDRC", "TIME", "TDRC", "TORY", "TDOR", "IPLS", "TIPL", "TXXX:RELEASEDATE", "TDRL");
 
     private EmbeddingMap() {}
 
@@ -62,12 +60,12 @@ public final class EmbeddingMap {
                     .in(ID3V1, "artist", source -> old("artist", joined(source.artists())))
                     .read(APE, "Artist"),
             row(
-                    "Featured artists",
-                    "TXXX:FEATURED",
-                    "FEATURED",
-                    null,
-                    "----:FEATURED",
-                    source -> source.names(Fields.TRACK_FEATURED))
+                            "Featured artists",
+                            "TXXX:FEATURED",
+                            "FEATURED",
+                            null,
+                            "----:FEATURED",
+                            source -> source.names(Fields.TRACK_FEATURED))
                     .gives(Fields.TRACK_FEATURED),
             row("Release artists", "TPE2", "ALBUMARTIST", null, "aART", source -> source.names(Fields.RELEASE_ARTISTS))
                     .gives(Fields.RELEASE_ARTISTS)
@@ -141,9 +139,12 @@ public final class EmbeddingMap {
             MapRow.named("Explicit")
                     .in(ID3, "TXXX:ADVISORY", source -> source.one(Fields.TRACK_EXPLICIT))
                     .in(VORBIS, "ADVISORY", source -> source.one(Fields.TRACK_EXPLICIT))
-                    .in(ILST, "rtng", source -> source.one(Fields.TRACK_EXPLICIT).stream()
-                            .map(word -> word.equals("explicit") ? "1" : word.equals("clean") ? "2" : "0")
-                            .toList()),
+                    .in(
+                            ILST,
+                            "rtng",
+                            source -> source.one(Fields.TRACK_EXPLICIT).stream()
+                                    .map(word -> word.equals("explicit") ? "1" : word.equals("clean") ? "2" : "0")
+                                    .toList()),
             MapRow.named("Compilation")
                     .in(ID3, "TCMP", Source::compilation)
                     .in(VORBIS, "COMPILATION", Source::compilation)
@@ -176,7 +177,13 @@ public final class EmbeddingMap {
                             "----:ORIGINALDATE",
                             source -> source.one(Fields.RELEASE_ORIGINAL_DATE))
                     .gives(Fields.RELEASE_ORIGINAL_DATE),
-            row("Recorded", "TDRC", "RECORDINGDATE", null, "----:RECORDINGDATE", source -> source.one(Fields.RECORDING_RECORDED_ON))
+            row(
+                            "Recorded",
+                            "TDRC",
+                            "RECORDINGDATE",
+                            null,
+                            "----:RECORDINGDATE",
+                            source -> source.one(Fields.RECORDING_RECORDED_ON))
                     .gives(Fields.RECORDING_RECORDED_ON),
             row("Genre", "TCON", "GENRE", "IGNR", "©gen", source -> source.terms(Fields.TRACK_GENRE))
                     .gives(Fields.TRACK_GENRE)

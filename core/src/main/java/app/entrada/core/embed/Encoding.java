@@ -1,8 +1,8 @@
 package app.entrada.core.embed;
 
-import java.util.Optional;
-import java.util.Locale;
 import app.entrada.core.audio.AudioFacts;
+import java.util.Locale;
+import java.util.Optional;
 
 /**
  * How the sound of a copy is coded.

@@ -1,7 +1,7 @@
 package app.entrada.core.embed;
 
-import app.entrada.core.tag.Ilst;
 import app.entrada.core.field.PictureKind;
+import app.entrada.core.tag.Ilst;
 import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.tag.id3.Id3Version;
 import java.util.ArrayList;

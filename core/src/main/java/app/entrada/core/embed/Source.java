@@ -53,13 +53,7 @@ public record Source(Subject subject, Track track, Optional<AudioFacts> master) 
     /** A track of a release of which nothing more is known. */
     public static Source of(Release release, Track track, Optional<AudioFacts> master) {
         Subject alone = new Subject(
-                release,
-                Map.of(),
-                Map.of(),
-                Elsewhere.NOTHING,
-                LabelFacts.UNKNOWN,
-                LocalDate.EPOCH,
-                List.of());
+                release, Map.of(), Map.of(), Elsewhere.NOTHING, LabelFacts.UNKNOWN, LocalDate.EPOCH, List.of());
         return new Source(alone, track, master);
     }
 

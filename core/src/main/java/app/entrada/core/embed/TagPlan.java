@@ -1,12 +1,12 @@
 package app.entrada.core.embed;
 
-import app.entrada.core.tag.RiffInfo;
 import app.entrada.core.audio.AudioMeasuring;
 import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Track;
 import app.entrada.core.rule.Subject;
 import app.entrada.core.tag.Picture;
+import app.entrada.core.tag.RiffInfo;
 import app.entrada.core.tag.TagEntry;
 import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.tag.id3.Id3;
@@ -18,7 +18,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.function.Supplier;
 
 /**
@@ -152,11 +151,7 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
     }
 
     private static void pictures(
-            Recipe recipe,
-            Container container,
-            List<Embedded> pictures,
-            List<Planned> here,
-            List<CannotHold> cannot) {
+            Recipe recipe, Container container, List<Embedded> pictures, List<Planned> here, List<CannotHold> cannot) {
         String id = switch (container) {
             case ID3 -> "APIC";
             case PICTURE -> "PICTURE";
@@ -254,8 +249,7 @@ public record TagPlan(Recipe recipe, String fileName, List<Planned> planned, Lis
         if (entry.container() == Container.APE) return !recipe.keepsApe();
         if (!recipe.containers().contains(entry.container()) && entry.container() != Container.ID3V1) return false;
         if (entry.picture().isPresent()) return replaces(entry);
-        return EmbeddingMap.owns(entry)
-                || planned.stream().map(Planned::entry).anyMatch(ours -> sameAs(ours, entry));
+        return EmbeddingMap.owns(entry) || planned.stream().map(Planned::entry).anyMatch(ours -> sameAs(ours, entry));
     }
 
     /** A picture gives way to one of ours of its kind; where we have none, the file's own stays. MP4 tells no kinds apart. */

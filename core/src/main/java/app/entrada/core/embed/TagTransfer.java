@@ -1,11 +1,11 @@
 package app.entrada.core.embed;
 
-import app.entrada.core.tag.Ilst;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.Sound;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.inspect.TagReading;
+import app.entrada.core.tag.Ilst;
 import app.entrada.core.tag.Picture;
 import app.entrada.core.tag.TagEntry;
 import app.entrada.core.tag.TagEntry.Container;

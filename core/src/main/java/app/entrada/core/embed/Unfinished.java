@@ -1,13 +1,13 @@
 package app.entrada.core.embed;
 
-import java.util.UUID;
-import java.nio.file.StandardOpenOption;
 import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.UUID;
 
 /** Files that are being written: hidden beside their place until they are whole. */
 final class Unfinished {

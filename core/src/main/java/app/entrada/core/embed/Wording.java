@@ -96,7 +96,8 @@ public final class Wording {
     }
 
     private static String owners(Source source) {
-        String master = source.holds(Fields.RECORDING_P_LINE).map(RightsLine::owner).orElse("");
+        String master =
+                source.holds(Fields.RECORDING_P_LINE).map(RightsLine::owner).orElse("");
         String publishing = source.writers().stream()
                 .map(writer -> writer.publisher().orElse(writer.name()))
                 .distinct()

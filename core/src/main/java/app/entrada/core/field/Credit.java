@@ -48,8 +48,9 @@ public record Credit(String name, List<String> roles, Optional<String> as) {
                     role = named.group(1);
                     String name = named.group(2).strip();
                     if (as.isPresent() && !as.get().equals(name))
-                        throw new MalformedValue("“%s” is credited under two names here, “%s” and “%s”; one credit has one name"
-                                .formatted(parts.name(), as.get(), name));
+                        throw new MalformedValue(
+                                "“%s” is credited under two names here, “%s” and “%s”; one credit has one name"
+                                        .formatted(parts.name(), as.get(), name));
                     as = Optional.of(name);
                 }
                 String plain = role.strip().replaceAll("\\s+", " ");

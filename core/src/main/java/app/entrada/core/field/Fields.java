@@ -248,7 +248,12 @@ public final class Fields {
     public static final Field<Integer> TRACK_EPISODE =
             of(TRACK, "episode", "Episode", ValueTypes.number(1, 99_999), SYNC, "Of a spoken series: its number.");
     public static final Field<Integer> TRACK_SEASON = of(
-            TRACK, "season", "Season", ValueTypes.number(1, 999), SYNC, "Of a spoken series: its season, if it has any.");
+            TRACK,
+            "season",
+            "Season",
+            ValueTypes.number(1, 999),
+            SYNC,
+            "Of a spoken series: its season, if it has any.");
     public static final Field<String> TRACK_SUMMARY = of(
             TRACK,
             "summary",
@@ -463,7 +468,12 @@ public final class Fields {
     public static final Field<String> SERIES_LANGUAGE =
             of(SERIES, "language", "Language", ValueTypes.LANGUAGE, NONE, "Language that is spoken, ISO 639: en, el.");
     public static final Field<Terms> SERIES_CATEGORIES = of(
-            SERIES, "categories", "Categories", ValueTypes.TERMS, NONE, "Where directories file it, the main one first.");
+            SERIES,
+            "categories",
+            "Categories",
+            ValueTypes.TERMS,
+            NONE,
+            "Where directories file it, the main one first.");
     public static final Field<String> SERIES_OWNER =
             of(SERIES, "owner", "Owner", ValueTypes.TEXT, NONE, "Who publishes it, as directories show it.");
     public static final Field<String> SERIES_CONTACT =

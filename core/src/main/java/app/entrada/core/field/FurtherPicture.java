@@ -29,7 +29,8 @@ public record FurtherPicture(PictureKind kind, Sha256 file) {
             if (each.isBlank()) continue;
             String[] parts = each.strip().split("\\s+");
             if (parts.length != 2)
-                throw new MalformedValue("“%s” is not a picture; expected: a kind and a checksum".formatted(each.strip()));
+                throw new MalformedValue(
+                        "“%s” is not a picture; expected: a kind and a checksum".formatted(each.strip()));
             FurtherPicture picture = new FurtherPicture(PictureKind.of(parts[0]), new Sha256(parts[1]));
             if (seen.add(picture.file)) all.add(picture);
         }

@@ -54,7 +54,8 @@ public record Origin(Use how, String title, String writers) {
             boolean goesOn = !all.isEmpty() && all.get(all.size() - 1).how == Use.MEDLEY && !named(each);
             if (goesOn) parts = SHAPE.matcher(Use.MEDLEY.says() + ": " + each.strip());
             if (!parts.matches())
-                throw new MalformedValue("“%s” is not an original; expected: cover: Title / Writers".formatted(each.strip()));
+                throw new MalformedValue(
+                        "“%s” is not an original; expected: cover: Title / Writers".formatted(each.strip()));
             String how = parts.group(1).strip().toLowerCase(Locale.ROOT);
             Use use = Arrays.stream(Use.values())
                     .filter(one -> one.says().equals(how))

@@ -43,9 +43,7 @@ public record Territories(boolean worldwide, List<String> codes) {
 
     /** Codes of all countries meant, in alphabetical order. */
     public List<String> countries() {
-        return worldwide
-                ? KNOWN.stream().filter(this::holds).sorted().toList()
-                : codes;
+        return worldwide ? KNOWN.stream().filter(this::holds).sorted().toList() : codes;
     }
 
     /** Codes of the countries meant here that are not among those meant there, in alphabetical order. */

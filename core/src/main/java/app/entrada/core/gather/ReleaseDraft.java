@@ -1,7 +1,7 @@
 package app.entrada.core.gather;
 
-import app.entrada.core.field.Field;
 import app.entrada.core.embed.TagFacts;
+import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Names;
 import app.entrada.core.fingerprint.Placement;

@@ -1,8 +1,5 @@
 package app.entrada.core.labelcopy;
 
-import app.entrada.core.release.Facts;
-import java.util.Comparator;
-import java.util.TreeMap;
 import app.entrada.core.field.Credit;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -12,13 +9,16 @@ import app.entrada.core.field.PlayingTime;
 import app.entrada.core.field.Publisher;
 import app.entrada.core.field.RightShares;
 import app.entrada.core.field.Writer;
+import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.text.TitleStyle;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /**
@@ -92,8 +92,7 @@ public record LabelCopy(
         Map<String, String> forms = new TreeMap<>(
                 Comparator.comparingInt(String::length).reversed().thenComparing(Comparator.naturalOrder()));
         form(forms, release.facts(), Fields.RELEASE_TITLE, Fields.RELEASE_LATIN_TITLE);
-        for (Track track : release.tracks())
-            form(forms, track.facts(), Fields.TRACK_TITLE, Fields.TRACK_LATIN_TITLE);
+        for (Track track : release.tracks()) form(forms, track.facts(), Fields.TRACK_TITLE, Fields.TRACK_LATIN_TITLE);
         people.forEach((name, facts) -> facts.get(Fields.PARTY_LATIN_NAME).ifPresent(latin -> forms.put(name, latin)));
         return forms;
     }

@@ -1,11 +1,7 @@
 package app.entrada.core.labelcopy;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.util.Optional;
-import com.lowagie.text.Chunk;
-import app.entrada.core.text.FileNames;
 import app.entrada.core.text.LatinLetters;
+import com.lowagie.text.Chunk;
 import com.lowagie.text.Document;
 import com.lowagie.text.Element;
 import com.lowagie.text.Font;
@@ -25,8 +21,11 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * Draws a label copy: A4, the release's facts and running order first, then what belongs to each track. Letters that the
@@ -147,7 +146,8 @@ public final class LabelCopyPdf {
     /** The text with what is given in Latin letters in its place; of the rest, what can be read for certain. */
     private String latin(String text) {
         String shown = text;
-        for (Map.Entry<String, String> given : forms.entrySet()) shown = shown.replace(given.getKey(), given.getValue());
+        for (Map.Entry<String, String> given : forms.entrySet())
+            shown = shown.replace(given.getKey(), given.getValue());
         return LatinLetters.ascii(shown);
     }
 

@@ -68,13 +68,14 @@ public final class Composing {
         return switch (out.occasion()) {
             case FULL -> all;
             // what shows a work lies beside it each time it is told
-            case UPDATE -> out.profile().sends().equals(WORKS_FILE)
-                ? all
-                : new Consignment(
-                        all.documents(),
-                        all.files().stream()
-                                .filter(file -> !out.has().contains(file.sha256()))
-                                .toList());
+            case UPDATE ->
+                out.profile().sends().equals(WORKS_FILE)
+                        ? all
+                        : new Consignment(
+                                all.documents(),
+                                all.files().stream()
+                                        .filter(file -> !out.has().contains(file.sha256()))
+                                        .toList());
             case TAKEDOWN -> new Consignment(all.documents(), List.of());
         };
     }
@@ -220,11 +221,13 @@ public final class Composing {
         List<Attached> files = new ArrayList<>();
         out.cover()
                 .ifPresent(cover ->
-                        files.add(new Attached(
-                                cover.uri(), cover.says("front cover"), cover.sha256(), cover.bytes())));
+                        files.add(new Attached(cover.uri(), cover.says("front cover"), cover.sha256(), cover.bytes())));
         for (Outgoing.SentPicture each : out.pictures())
             files.add(new Attached(
-                    each.file().uri(), each.file().says(each.kind().label()), each.sha256(), each.file().bytes()));
+                    each.file().uri(),
+                    each.file().says(each.kind().label()),
+                    each.sha256(),
+                    each.file().bytes()));
         return files;
     }
 

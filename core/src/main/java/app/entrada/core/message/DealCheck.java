@@ -78,8 +78,7 @@ public final class DealCheck {
 
     private static void dates(Release release, Outgoing.Terms terms, List<Objection> objections) {
         Optional<LocalDate> date = release.facts().get(Fields.RELEASE_DATE);
-        Optional<LocalDate> start =
-                terms.from().isEmpty() ? date : Optional.of(LocalDate.parse(terms.from()));
+        Optional<LocalDate> start = terms.from().isEmpty() ? date : Optional.of(LocalDate.parse(terms.from()));
         if (date.isPresent() && start.isPresent() && start.get().isBefore(date.get()))
             objections.add(new Objection(
                     "from", "The first day would be %s; the release date is %s.".formatted(start.get(), date.get())));

@@ -92,8 +92,8 @@ public record Episode(
     }
 
     private static List<String> spoken(Outgoing out, Track track, String role) {
-        List<String> names = new ArrayList<>(
-                track.recording().facts().get(Fields.RECORDING_CREDITS).orElse(List.of()).stream()
+        List<String> names =
+                new ArrayList<>(track.recording().facts().get(Fields.RECORDING_CREDITS).orElse(List.of()).stream()
                         .filter(credit -> credit.roles().stream().anyMatch(role::equalsIgnoreCase))
                         .map(Credit::credited)
                         .toList());

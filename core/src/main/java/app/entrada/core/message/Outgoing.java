@@ -1,9 +1,9 @@
 package app.entrada.core.message;
 
-import app.entrada.core.field.PictureKind;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Origin;
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Print;
 import app.entrada.core.release.Facts;
@@ -158,8 +158,23 @@ public record Outgoing(
     /** The same of another state of the facts. */
     public Outgoing with(Subject other) {
         return new Outgoing(
-                other, profile, occasion, number, messageId, sealed, sound, others, cover, pictures, papers, prints,
-                known, has, terms, partyNumbers, series);
+                other,
+                profile,
+                occasion,
+                number,
+                messageId,
+                sealed,
+                sound,
+                others,
+                cover,
+                pictures,
+                papers,
+                prints,
+                known,
+                has,
+                terms,
+                partyNumbers,
+                series);
     }
 
     /** The release. */
@@ -182,10 +197,9 @@ public record Outgoing(
 
     /** Whether every sample on a track has its confirmed permission; empty when it has no sample. */
     public Optional<Boolean> samplesCleared(Track track) {
-        List<Origin> samples =
-                track.recording().work().facts().get(Fields.WORK_ORIGINS).orElse(List.of()).stream()
-                        .filter(origin -> origin.how() == Origin.Use.SAMPLE)
-                        .toList();
+        List<Origin> samples = track.recording().work().facts().get(Fields.WORK_ORIGINS).orElse(List.of()).stream()
+                .filter(origin -> origin.how() == Origin.Use.SAMPLE)
+                .toList();
         return samples.isEmpty()
                 ? Optional.empty()
                 : Optional.of(samples.stream().allMatch(origin -> subject.permitted(track, origin)));

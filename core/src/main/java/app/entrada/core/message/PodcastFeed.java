@@ -3,9 +3,9 @@ package app.entrada.core.message;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Terms;
+import app.entrada.core.release.Facts;
 import app.entrada.core.rule.FeedNamespace;
 import app.entrada.core.rule.FeedNamespace.Element;
-import app.entrada.core.release.Facts;
 import java.io.StringWriter;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -95,8 +95,7 @@ public final class PodcastFeed {
         own(Element.EXPLICIT, String.valueOf(episodes.stream().anyMatch(Episode::explicit)));
         own(Element.IMAGE, picture.isEmpty() ? "" : address + picture);
         for (String category : categories) own(Element.CATEGORY, category);
-        List<Episode> ordered =
-                episodes.stream().sorted(Episode.NEWEST_FIRST).toList();
+        List<Episode> ordered = episodes.stream().sorted(Episode.NEWEST_FIRST).toList();
         for (Episode each : ordered) item(each);
         xml.end();
         xml.finish();

@@ -87,7 +87,8 @@ public final class SinceThen {
             boolean told = field == Fields.RELEASE_RUNNING_ORDER
                     || (isFile(field)
                             ? newFile(field, today.get(key), now, had)
-                            : !said(putBack(now, field, of, then.get(key)), recipes).equals(said));
+                            : !said(putBack(now, field, of, then.get(key)), recipes)
+                                    .equals(said));
             if (told) differences.add(new Difference(where(now, field, of), then.get(key), today.get(key)));
         }
         return differences;
@@ -110,7 +111,10 @@ public final class SinceThen {
         StringBuilder said = new StringBuilder();
         try {
             for (Consignment.Document document : Composing.of(out).documents())
-                said.append(document.path()).append(' ').append(document.sha256()).append('\n');
+                said.append(document.path())
+                        .append(' ')
+                        .append(document.sha256())
+                        .append('\n');
         } catch (IllegalArgumentException impossible) {
             said.append(impossible.getMessage());
         }

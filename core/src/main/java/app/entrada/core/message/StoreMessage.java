@@ -1,13 +1,11 @@
 package app.entrada.core.message;
 
-import java.util.Locale;
-import app.entrada.core.field.PlayingTime;
-import app.entrada.core.field.Credit;
-import app.entrada.core.credit.Roles;
-import java.util.ArrayList;
 import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.credit.Roles;
+import app.entrada.core.field.Credit;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Names;
+import app.entrada.core.field.PlayingTime;
 import app.entrada.core.field.RightsLine;
 import app.entrada.core.field.Terms;
 import app.entrada.core.field.Territories;
@@ -15,8 +13,10 @@ import app.entrada.core.field.Writer;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import java.io.StringWriter;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import javax.xml.stream.XMLStreamException;
@@ -168,7 +168,9 @@ public final class StoreMessage {
             Optional<PlayingTime> preview = track.facts().get(Fields.TRACK_PREVIEW_START);
             if (preview.isPresent())
                 xml.begin("ClipDetails")
-                        .leaf("StartPoint", String.valueOf(Math.round(preview.get().seconds())))
+                        .leaf(
+                                "StartPoint",
+                                String.valueOf(Math.round(preview.get().seconds())))
                         .end();
             xml.end();
         }
@@ -184,8 +186,7 @@ public final class StoreMessage {
         contributors(Writer.as(Writer.Role.AR, writers), "Arranger");
         contributors(Writer.as(Writer.Role.AD, writers), "Adapter");
         contributors(Writer.as(Writer.Role.TR, writers), "Translator");
-        for (Credit credit : credits(track))
-            for (String role : credit.roles()) contributor(credit.credited(), role);
+        for (Credit credit : credits(track)) for (String role : credit.roles()) contributor(credit.credited(), role);
         AudioFacts measured = lengths.get(track.id());
         if (measured != null) xml.leaf("Duration", duration(measured.milliseconds()));
         xml.leaf("ParentalWarningType", warning(track));
@@ -225,7 +226,8 @@ public final class StoreMessage {
     private List<Picture> pictures() {
         List<Picture> pictures = new ArrayList<>();
         int next = release.tracks().size() + 1;
-        if (out.cover().isPresent()) pictures.add(new Picture(next++, "FrontCoverImage", out.cover().get()));
+        if (out.cover().isPresent())
+            pictures.add(new Picture(next++, "FrontCoverImage", out.cover().get()));
         for (Outgoing.SentPicture each : out.pictures())
             pictures.add(new Picture(
                     next++,

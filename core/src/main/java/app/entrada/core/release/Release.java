@@ -5,8 +5,8 @@ import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.FurtherPicture;
 import app.entrada.core.field.Names;
-import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Order;
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Sha256;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -119,15 +119,11 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
                     track.number(),
                     latin(track.facts(), Fields.TRACK_TITLE, Fields.TRACK_LATIN_TITLE, usable),
                     track.recording()));
-        return new Release(
-                id, revision, latin(facts, Fields.RELEASE_TITLE, Fields.RELEASE_LATIN_TITLE, usable), latin);
+        return new Release(id, revision, latin(facts, Fields.RELEASE_TITLE, Fields.RELEASE_LATIN_TITLE, usable), latin);
     }
 
     private static Facts latin(
-            Facts facts,
-            Field<String> title,
-            Field<String> latin,
-            java.util.function.Predicate<String> usable) {
+            Facts facts, Field<String> title, Field<String> latin, java.util.function.Predicate<String> usable) {
         Optional<String> own = facts.get(title);
         if (own.isEmpty() || usable.test(own.get())) return facts;
         return facts.get(latin).map(form -> facts.withText(title, form)).orElse(facts);

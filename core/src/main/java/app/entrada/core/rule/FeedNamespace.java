@@ -58,7 +58,8 @@ public record FeedNamespace(String prefix, String address, Map<Element, String> 
         String prefix = String.valueOf(data.get("prefix"));
         String address = String.valueOf(data.get("address"));
         if (!NAME.matcher(prefix).matches() || prefix.toLowerCase(Locale.ROOT).startsWith("xml"))
-            throw new IllegalArgumentException("“prefix” of the feed is “%s”; expected: a short name".formatted(prefix));
+            throw new IllegalArgumentException(
+                    "“prefix” of the feed is “%s”; expected: a short name".formatted(prefix));
         if (!ADDRESS.matcher(address).matches())
             throw new IllegalArgumentException(
                     "“address” of the feed’s namespace is “%s”; expected: a web address".formatted(address));
@@ -77,8 +78,7 @@ public record FeedNamespace(String prefix, String address, Map<Element, String> 
                                                         .map(Element::id)
                                                         .toList()))));
                 if (!NAME.matcher(String.valueOf(value)).matches())
-                    throw new IllegalArgumentException(
-                            "“%s” is not a name of an element of the feed".formatted(value));
+                    throw new IllegalArgumentException("“%s” is not a name of an element of the feed".formatted(value));
                 elements.put(element, String.valueOf(value));
             });
         return new FeedNamespace(prefix, address, elements);

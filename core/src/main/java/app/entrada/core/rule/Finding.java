@@ -40,7 +40,8 @@ public record Finding(
 
     /** The same, its risk taken. */
     public Finding accepted(Accepted taken) {
-        return new Finding(id, rule, family, weight, destinations, place, says, reason, fix, person, Optional.of(taken));
+        return new Finding(
+                id, rule, family, weight, destinations, place, says, reason, fix, person, Optional.of(taken));
     }
 
     /** How many findings of each weight are open for a destination, the lightest first; weights without any are absent. */

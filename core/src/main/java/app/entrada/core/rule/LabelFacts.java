@@ -20,8 +20,7 @@ public record LabelFacts(
     public static final LabelFacts UNKNOWN = new LabelFacts("", "", "", "", "", "");
 
     /** A label that no society knows as a sender. */
-    public LabelFacts(
-            String name, String isrcPrefix, String barcodePrefix, String cataloguePrefix, String publisher) {
+    public LabelFacts(String name, String isrcPrefix, String barcodePrefix, String cataloguePrefix, String publisher) {
         this(name, isrcPrefix, barcodePrefix, cataloguePrefix, publisher, "");
     }
 }

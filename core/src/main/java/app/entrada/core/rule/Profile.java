@@ -1,7 +1,7 @@
 package app.entrada.core.rule;
 
-import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Terms;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.TitleStyle;

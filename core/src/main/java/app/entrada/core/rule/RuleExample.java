@@ -183,14 +183,14 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
 
         /** A kind of paper by name, or one that a person confirmed as the permission for an original on track 1. */
         private static Subject.Paper paper(Object given) {
-            if (!(given instanceof Map<?, ?>))
-                return new Subject.Paper(given + ".pdf", String.valueOf(given), 0);
+            if (!(given instanceof Map<?, ?>)) return new Subject.Paper(given + ".pdf", String.valueOf(given), 0);
             Map<String, Object> confirmed = map(given);
             return new Subject.Paper(
                     "permission.pdf",
                     "permission",
                     1,
-                    Optional.of(new Subject.Permits(text(confirmed, "permits"), text(confirmed, "title"), "Wanda Sleet")));
+                    Optional.of(
+                            new Subject.Permits(text(confirmed, "permits"), text(confirmed, "title"), "Wanda Sleet")));
         }
 
         private static String text(Map<String, Object> map, String key) {
@@ -366,7 +366,8 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
                     words(given.get("explicit")),
                     map(given.get("firstYears")).entrySet().stream()
                             .collect(Collectors.toMap(
-                                    each -> Long.valueOf(each.getKey()), each -> ((Number) each.getValue()).intValue())));
+                                    each -> Long.valueOf(each.getKey()),
+                                    each -> ((Number) each.getValue()).intValue())));
         }
 
         private static Map<String, List<String>> texts(Object given) {

@@ -3,9 +3,8 @@ package app.entrada.core.rule;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Field;
-import app.entrada.core.field.Origin;
-import app.entrada.core.text.NameFolding;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.Origin;
 import app.entrada.core.field.PlayingTime;
 import app.entrada.core.field.RightsLine;
 import app.entrada.core.field.Sha256;
@@ -14,6 +13,7 @@ import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.text.NameFolding;
 import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
@@ -349,7 +349,9 @@ public record Subject(
 
     /** Who owns the recording by its P-line, empty when nobody is named. */
     public static String owner(Release release, Track track) {
-        return release.holds(track, Fields.RECORDING_P_LINE).map(RightsLine::owner).orElse("");
+        return release.holds(track, Fields.RECORDING_P_LINE)
+                .map(RightsLine::owner)
+                .orElse("");
     }
 
     private boolean permitted(Track track, String use, String title) {

@@ -1,10 +1,10 @@
 package app.entrada.core.tag;
 
-import java.util.List;
-import java.util.ArrayList;
 import app.entrada.core.code.Isrc;
 import app.entrada.core.code.MalformedCode;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;

@@ -1,6 +1,5 @@
 package app.entrada.core.tag;
 
-import app.entrada.core.text.FileNames;
 import app.entrada.core.text.LatinLetters;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;

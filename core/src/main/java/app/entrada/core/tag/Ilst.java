@@ -85,8 +85,7 @@ public final class Ilst {
                     if (numbers.length > 1) pair.putShort(4, Short.parseShort(numbers[1]));
                     body.writeBytes(data(0, pair.array()));
                 }
-                case "rtng", "cpil" ->
-                    body.writeBytes(data(INTEGER, new byte[] {Byte.parseByte(value)}));
+                case "rtng", "cpil" -> body.writeBytes(data(INTEGER, new byte[] {Byte.parseByte(value)}));
                 case "tmpo" ->
                     body.writeBytes(data(
                             INTEGER,

@@ -52,7 +52,8 @@ public final class RiffInfo {
         out.writeBytes(INFO);
         for (TagEntry entry : entries) {
             byte[] body = entry.raw();
-            if (body.length == 0) body = (String.join("; ", entry.values()) + "\0").getBytes(StandardCharsets.ISO_8859_1);
+            if (body.length == 0)
+                body = (String.join("; ", entry.values()) + "\0").getBytes(StandardCharsets.ISO_8859_1);
             out.writeBytes(entry.id().getBytes(StandardCharsets.ISO_8859_1));
             out.writeBytes(ByteBuffer.allocate(4)
                     .order(ByteOrder.LITTLE_ENDIAN)

@@ -5,7 +5,14 @@ import java.util.Set;
 /** Names that stand where no person is known: nobody has a passport, a society or an identifier of theirs. */
 public final class Nobody {
     private static final Set<String> NAMES = Set.of(
-            "traditional", "trad", "traditionell", "traditionnel", "tradicional", "anonymous", "anon", "unknown writer",
+            "traditional",
+            "trad",
+            "traditionell",
+            "traditionnel",
+            "tradicional",
+            "anonymous",
+            "anon",
+            "unknown writer",
             "public domain");
 
     private Nobody() {}

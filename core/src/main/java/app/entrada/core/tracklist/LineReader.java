@@ -38,8 +38,8 @@ final class LineReader {
                     + "(?![\\p{L}])[\\s:.=]*[^\\p{L}]*\\d.*",
             Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
     private static final Pattern SIDE = Pattern.compile(
-            "(?:side|disc|disk|cd|lp|part|seite|face|cara|lato|kant|sida|lado|disque|disco)\\s*(?:no\\.?\\s*)?([A-Z]|\\d{1,2}|one|two|three|four)\\s*(?:[:.]|" + DASH
-                    + ")?\\s*",
+            "(?:side|disc|disk|cd|lp|part|seite|face|cara|lato|kant|sida|lado|disque|disco)\\s*(?:no\\.?\\s*)?([A-Z]|\\d{1,2}|one|two|three|four)\\s*(?:[:.]|"
+                    + DASH + ")?\\s*",
             Pattern.CASE_INSENSITIVE);
     private static final Set<String> COLUMN_WORDS = Set.of(
             "no",
@@ -94,6 +94,7 @@ final class LineReader {
                     + "|best|cheers|regards|kind regards|thanks|thank you|viele grüße|liebe grüße|danke|merci|gracias|grazie)"
                     + "\\b.*[,!:.]",
             Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+
     private static final Pattern ADDRESS = Pattern.compile("https?://\\S+|\\S+@\\S+\\.\\S+");
     private static final int WORDS_OF_A_SENTENCE = 7;
     private static final Pattern FILE_ENDING =
@@ -161,8 +162,7 @@ final class LineReader {
         int artistColumn = artistColumn(tracks);
         Set<String> alone = new HashSet<>();
         if (artistColumn >= 0)
-            for (Draft draft : tracks)
-                if (draft.columns.size() >= 2) alone.add(draft.columns.get(artistColumn));
+            for (Draft draft : tracks) if (draft.columns.size() >= 2) alone.add(draft.columns.get(artistColumn));
         one = name -> known.test(name) || isOne(name, alone);
         List<Row> rows = new ArrayList<>();
         for (Draft draft : tracks) rows.add(row(draft, artistColumn));
@@ -198,7 +198,10 @@ final class LineReader {
         long numbers = drafts.stream()
                 .filter(draft -> NUMBER_ALONE.matcher(draft.text).matches())
                 .count();
-        boolean timesBelow = times >= 2 && times * 3 >= drafts.size() && !isTimeAlone(drafts.get(0)) && times * 10 <= drafts.size() * 6;
+        boolean timesBelow = times >= 2
+                && times * 3 >= drafts.size()
+                && !isTimeAlone(drafts.get(0))
+                && times * 10 <= drafts.size() * 6;
         boolean numbersAbove = numbers >= 2 && numbers * 4 >= drafts.size() && numbers * 10 <= drafts.size() * 6;
         if (!timesBelow && !numbersAbove) return drafts;
         List<Draft> joined = new ArrayList<>();
@@ -234,7 +237,9 @@ final class LineReader {
         if (files * 2 <= drafts.size()) return;
         for (Draft draft : drafts) {
             if (!FILE_ENDING.matcher(draft.rest).find()) continue;
-            String plain = FILE_ENDING.matcher(draft.rest.replaceFirst("^.*[/\\\\]", "")).replaceFirst("");
+            String plain = FILE_ENDING
+                    .matcher(draft.rest.replaceFirst("^.*[/\\\\]", ""))
+                    .replaceFirst("");
             draft.rest = (plain.contains(" ") ? plain : plain.replace('_', ' ')).strip();
         }
     }
@@ -295,9 +300,8 @@ final class LineReader {
             while (found.get(first) == null) first++;
             int last = drafts.size() - 1;
             while (found.get(last) == null) last--;
-            boolean block = with >= 2
-                    && Integer.parseInt(found.get(first).group(3)) <= 1
-                    && with * 3 >= (last - first + 1) * 2;
+            boolean block =
+                    with >= 2 && Integer.parseInt(found.get(first).group(3)) <= 1 && with * 3 >= (last - first + 1) * 2;
             if (!block) return;
             for (int i = drafts.size() - 1; i >= 0; i--)
                 if (i < first || i > last) {
@@ -371,7 +375,8 @@ final class LineReader {
             boolean untitled = draft.rest.chars().noneMatch(Character::isLetterOrDigit);
             if (untitled && timesOnly && draft.length != null) tracks.add(draft);
             else if (untitled) strange.add(new Line(draft.line, draft.text, "there is no title in it"));
-            else if (timesOnly) strange.add(new Line(draft.line, draft.text, "it has no time alone, unlike the others"));
+            else if (timesOnly)
+                strange.add(new Line(draft.line, draft.text, "it has no time alone, unlike the others"));
             else if (prose && isProse(draft))
                 strange.add(new Line(draft.line, draft.text, "it reads like a sentence, not like a track"));
             else if (markedOnly && !isMarked(draft))

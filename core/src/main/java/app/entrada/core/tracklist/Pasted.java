@@ -107,7 +107,9 @@ final class Pasted {
                 String inner = line.strip();
                 String[] cells = inner.substring(1, inner.length() - 1).split("(?<!\\\\)\\|", -1);
                 for (int i = 0; i < cells.length; i++)
-                    cells[i] = cells[i].replace("\\|", "|").replaceAll("\\*\\*|__|`", "").strip();
+                    cells[i] = cells[i].replace("\\|", "|")
+                            .replaceAll("\\*\\*|__|`", "")
+                            .strip();
                 plain.add(String.join("\t", cells));
             }
         }

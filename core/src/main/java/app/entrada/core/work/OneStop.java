@@ -1,8 +1,8 @@
 package app.entrada.core.work;
 
-import app.entrada.core.field.Publisher;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Origin;
+import app.entrada.core.field.Publisher;
 import app.entrada.core.field.RightsLine;
 import app.entrada.core.field.Writer;
 import app.entrada.core.release.Release;
@@ -36,8 +36,9 @@ public record OneStop(boolean yes, List<String> reasons) {
 
     private static boolean master(
             Release release, Track track, String label, List<String> reasons, List<String> together) {
-        String owner =
-                release.holds(track, Fields.RECORDING_P_LINE).map(RightsLine::owner).orElse("");
+        String owner = release.holds(track, Fields.RECORDING_P_LINE)
+                .map(RightsLine::owner)
+                .orElse("");
         if (owner.isEmpty()) reasons.add("Nobody is named as the owner of the master (P-line)");
         else if (same(owner, label)) together.add("The master is owned by %s".formatted(label));
         else reasons.add("The master is owned by %s".formatted(owner));
@@ -75,10 +76,9 @@ public record OneStop(boolean yes, List<String> reasons) {
         if (writer.publisher().isPresent()) return List.of(writer.publisher().get());
         boolean named = track.recording().work().writers().stream()
                 .anyMatch(other -> other.publisher().isPresent());
-        List<String> ofTheWork =
-                track.recording().work().facts().get(Fields.WORK_PUBLISHERS).orElse(List.of()).stream()
-                        .map(Publisher::name)
-                        .toList();
+        List<String> ofTheWork = track.recording().work().facts().get(Fields.WORK_PUBLISHERS).orElse(List.of()).stream()
+                .map(Publisher::name)
+                .toList();
         // where some writers name theirs, the others have none
         return named || ofTheWork.isEmpty() ? List.of("") : ofTheWork;
     }
@@ -89,8 +89,7 @@ public record OneStop(boolean yes, List<String> reasons) {
                 track.recording().work().facts().get(Fields.WORK_ORIGINS).orElse(List.of())) {
             if (!origin.how().needsPermission()) continue;
             free = false;
-            reasons.add("It contains a %s of “%s”"
-                    .formatted(origin.how().says(), origin.title()));
+            reasons.add("It contains a %s of “%s”".formatted(origin.how().says(), origin.title()));
         }
         return free;
     }

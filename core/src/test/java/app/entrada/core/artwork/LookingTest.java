@@ -262,7 +262,8 @@ class LookingTest {
     void prices_are_prices_however_they_are_set() {
         for (String price : List.of("9.99 EUR", "EUR 9.99", "€ 9,99", "9,99€", "9. 99 EUR", "$12"))
             assertThat(prices(price)).as(price).isNotEmpty();
-        for (String none : List.of("1999", "Volume 9.99", "12 inch")) assertThat(prices(none)).as(none).isEmpty();
+        for (String none : List.of("1999", "Volume 9.99", "12 inch"))
+            assertThat(prices(none)).as(none).isEmpty();
     }
 
     private static List<String> prices(String text) {

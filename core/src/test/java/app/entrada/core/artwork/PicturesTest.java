@@ -202,7 +202,8 @@ class PicturesTest {
         PictureCleaning.Clean plain = PictureCleaning.of(text);
         assertThat(new String(plain.bytes(), StandardCharsets.ISO_8859_1)).doesNotContain("Sorel");
         assertThat(plain.takenOff()).singleElement().asString().contains("tEXt");
-        assertThat(PictureCleaning.of(picture("png", 90, 90, BufferedImage.TYPE_INT_RGB)).takenOff())
+        assertThat(PictureCleaning.of(picture("png", 90, 90, BufferedImage.TYPE_INT_RGB))
+                        .takenOff())
                 .isEmpty();
     }
 

@@ -87,7 +87,9 @@ class RoundTripTest {
 
     private static void same(Release read, Release written) {
         for (Field<?> field : Fields.all()) {
-            if (field.entity() == Entity.PARTY || field.entity() == Entity.SERIES || field.type().internal()) continue;
+            if (field.entity() == Entity.PARTY
+                    || field.entity() == Entity.SERIES
+                    || field.type().internal()) continue;
             if (field.entity() == Entity.RELEASE)
                 assertThat(read.facts().text(field))
                         .as(field.id())

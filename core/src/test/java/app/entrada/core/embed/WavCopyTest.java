@@ -75,9 +75,7 @@ class WavCopyTest {
 
     private TagPlan plan() throws IOException {
         return TagPlan.of(
-                Recipe.byId("store-wav"),
-                Source.of(release, release.tracks().get(0), Optional.of(facts())),
-                List.of());
+                Recipe.byId("store-wav"), Source.of(release, release.tracks().get(0), Optional.of(facts())), List.of());
     }
 
     @Test
@@ -183,9 +181,7 @@ class WavCopyTest {
         assertThat(plan().fingerprint(facts().fileSha256())).isEqualTo(now);
         Release other = Samples.single().with("track.title", "Low Water").release();
         TagPlan changed = TagPlan.of(
-                Recipe.byId("store-wav"),
-                Source.of(other, other.tracks().get(0), Optional.of(facts())),
-                List.of());
+                Recipe.byId("store-wav"), Source.of(other, other.tracks().get(0), Optional.of(facts())), List.of());
         assertThat(changed.fingerprint(facts().fileSha256())).isNotEqualTo(now);
     }
 

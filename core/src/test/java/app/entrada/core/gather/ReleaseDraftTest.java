@@ -110,7 +110,9 @@ class ReleaseDraftTest {
     void five_artists_make_a_compilation() {
         for (String name : List.of("A", "B", "C", "D", "E")) file(name + ".wav", tag("TPE1", "Artist " + name));
         assertThat(draft().kind()).isEqualTo("compilation");
-        assertThat(draft().artists().value()).as("none of them is the release's").isEmpty();
+        assertThat(draft().artists().value())
+                .as("none of them is the release's")
+                .isEmpty();
         assertThat(draft().tracks().stream()
                         .filter(track -> !track.artists().value().isEmpty()))
                 .hasSize(5);

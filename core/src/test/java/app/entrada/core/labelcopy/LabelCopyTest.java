@@ -3,20 +3,20 @@ package app.entrada.core.labelcopy;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.Samples;
+import app.entrada.core.field.Fields;
 import app.entrada.core.field.PlayingTime;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import com.lowagie.text.pdf.PdfReader;
 import com.lowagie.text.pdf.parser.PdfTextExtractor;
 import java.io.IOException;
-import app.entrada.core.field.Fields;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
-import java.util.Optional;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 

@@ -116,7 +116,8 @@ class ComposingTest {
         assertThat(Base64.getDecoder()
                         .decode(sure.path("tracks").path(0).path("fingerprint").asString()))
                 .isNotEmpty();
-        assertThat(sure.path("source").path("note").asString()).contains("a person put each confirmed track's master there");
+        assertThat(sure.path("source").path("note").asString())
+                .contains("a person put each confirmed track's master there");
     }
 
     @Test
@@ -130,7 +131,8 @@ class ComposingTest {
                                 .bytes()));
         assertThat(feed.getElementsByTagName("title").item(0).getTextContent()).isEqualTo("Weirside Talks");
         Element enclosure = (Element) feed.getElementsByTagName("enclosure").item(0);
-        assertThat(enclosure.getAttribute("url")).isEqualTo("https://weir.example/feeds/k/episodes/7/resources/01.flac");
+        assertThat(enclosure.getAttribute("url"))
+                .isEqualTo("https://weir.example/feeds/k/episodes/7/resources/01.flac");
         assertThat(enclosure.getAttribute("length")).isEqualTo("1234");
         assertThat(feed.getElementsByTagName("pubDate").item(0).getTextContent())
                 .isEqualTo("Fri, 12 Feb 2027 06:00:00 GMT");

@@ -42,7 +42,8 @@ class DealCheckTest {
                     assertThat(objection.message())
                             .isEqualTo("The rights are held for worldwide except US; the delivery would include US.");
                 });
-        assertThat(check(held, profile, terms("DE FR", "", 0), Optional.empty())).isEmpty();
+        assertThat(check(held, profile, terms("DE FR", "", 0), Optional.empty()))
+                .isEmpty();
     }
 
     @ParameterizedTest
@@ -56,9 +57,7 @@ class DealCheckTest {
         "DE AT, worldwide, false"
     })
     void one_set_of_countries_lies_within_another(String held, String offered, boolean within) {
-        assertThat(Territories.parse(offered)
-                        .outside(Territories.parse(held))
-                        .isEmpty())
+        assertThat(Territories.parse(offered).outside(Territories.parse(held)).isEmpty())
                 .isEqualTo(within);
     }
 

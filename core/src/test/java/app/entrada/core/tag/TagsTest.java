@@ -129,7 +129,8 @@ class TagsTest {
                 .containsExactly(vorbis);
         TagEntry info = TagEntry.text(Container.INFO, "INAM", values);
         // RIFF names no encoding: only what every reader shows the same is written
-        if (RiffInfo.holds(text)) assertThat(RiffInfo.read(RiffInfo.write(List.of(info)))).containsExactly(info);
+        if (RiffInfo.holds(text))
+            assertThat(RiffInfo.read(RiffInfo.write(List.of(info)))).containsExactly(info);
     }
 
     @Test

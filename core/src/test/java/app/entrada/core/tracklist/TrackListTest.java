@@ -175,9 +175,7 @@ class TrackListTest {
                 arguments(
                         "German",
                         "Titelliste:\nNr. Titel Dauer\n1. Almanac 3:07\n2. Eelgrass 4:12\n3. Saltings 2:59\nGesamtspielzeit: 10:18"),
-                arguments(
-                        "French, as a table",
-                        "N°;Titre;Durée\n1;Almanac;3:07\n2;Eelgrass;4:12\n3;Saltings;2:59"),
+                arguments("French, as a table", "N°;Titre;Durée\n1;Almanac;3:07\n2;Eelgrass;4:12\n3;Saltings;2:59"),
                 arguments("three lines a track", "1\nAlmanac\n3:07\n2\nEelgrass\n4:12\n3\nSaltings\n2:59"));
     }
 
@@ -189,7 +187,8 @@ class TrackListTest {
 
     @Test
     void a_greeting_is_named_and_left() {
-        TrackList list = TrackList.read("Dear Sol,\nplease find below what we agreed on for the record.\n1 Almanac\n2 Eelgrass");
+        TrackList list =
+                TrackList.read("Dear Sol,\nplease find below what we agreed on for the record.\n1 Almanac\n2 Eelgrass");
         assertThat(list.rows()).extracting(Row::title).containsExactly("Almanac", "Eelgrass");
         assertThat(list.rows()).extracting(row -> row.position().orElse(0)).containsExactly(1, 2);
         assertThat(list.notUnderstood()).extracting(TrackList.Line::number).containsExactlyInAnyOrder(1, 2);
@@ -222,15 +221,22 @@ class TrackListTest {
     void a_disc_by_its_id_gives_lengths_in_frames() {
         // two tracks: 150 to 14,175 frames, and on to second 439, which is frame 32,925
         List<Row> rows = TrackList.read("1a01b702 2 150 14175 439").rows();
-        assertThat(rows).extracting(Row::length).containsExactly(
-                java.util.Optional.of(new PlayingTime(187_000)), java.util.Optional.of(new PlayingTime(250_000)));
+        assertThat(rows)
+                .extracting(Row::length)
+                .containsExactly(
+                        java.util.Optional.of(new PlayingTime(187_000)),
+                        java.util.Optional.of(new PlayingTime(250_000)));
     }
 
     @Test
     void an_ampersand_alone_makes_no_two_artists() {
-        assertThat(TrackList.read("1. Kestrel & Loam - Round\n2. Kestrel & Loam - Wick").rows().get(0).artists())
+        assertThat(TrackList.read("1. Kestrel & Loam - Round\n2. Kestrel & Loam - Wick")
+                        .rows()
+                        .get(0)
+                        .artists())
                 .containsExactly("Kestrel & Loam");
-        assertThat(TrackList.read("1. Mira Tollgate & Petra Vann - Round\n2. Mira Tollgate - Wick\n3. Mira Tollgate - Tide")
+        assertThat(TrackList.read(
+                                "1. Mira Tollgate & Petra Vann - Round\n2. Mira Tollgate - Wick\n3. Mira Tollgate - Tide")
                         .rows()
                         .get(0)
                         .artists())
@@ -239,9 +245,12 @@ class TrackListTest {
 
     @Test
     void sentences_between_titles_are_named_and_never_titles() {
-        TrackList list = TrackList.read("Almanac\nEelgrass\nPlease send me the final masters before the end of next week.\nSaltings");
+        TrackList list = TrackList.read(
+                "Almanac\nEelgrass\nPlease send me the final masters before the end of next week.\nSaltings");
         assertThat(list.rows()).extracting(Row::title).containsExactly("Almanac", "Eelgrass", "Saltings");
-        assertThat(list.notUnderstood()).singleElement().satisfies(line -> assertThat(line.number()).isEqualTo(3));
+        assertThat(list.notUnderstood())
+                .singleElement()
+                .satisfies(line -> assertThat(line.number()).isEqualTo(3));
     }
 
     @Test

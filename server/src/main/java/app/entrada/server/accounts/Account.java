@@ -10,8 +10,7 @@ import java.util.UUID;
  * @param role {@code manager}, {@code assistant} or {@code reader}
  * @param sitting from signing in to signing out; undo goes back no further
  */
-public record Account(
-        long id, String name, String role, UUID sitting) implements Principal, Serializable {
+public record Account(long id, String name, String role, UUID sitting) implements Principal, Serializable {
     private static final long serialVersionUID = 1L;
 
     /** Somebody who has just signed in. */

@@ -48,18 +48,17 @@ public class Prints {
 
     private PrintIndex followed() throws IOException {
         if (index == null) index = PrintIndex.open(settings.var().resolve("prints"));
-        // numbers are given before transactions end, so one that ends late would be behind a number that was passed already;
+        // numbers are given before transactions end, so one that ends late would be behind a number that was passed
+        // already;
         // what a transaction wrote that was still open last time is always looked at again
         String open = jdbc.sql("SELECT pg_snapshot_xmin(pg_current_snapshot())::text")
                 .query(String.class)
                 .single();
-        List<String> next = jdbc.sql("""
+        List<String> next =
+                jdbc.sql("""
                         SELECT sha256 FROM file
                         WHERE print IS NOT NULL AND (:followed = '' OR print_transaction >= CAST(nullif(:followed, '') AS xid8))
-                        ORDER BY print_order""")
-                .param("followed", followed)
-                .query(String.class)
-                .list();
+                        ORDER BY print_order""").param("followed", followed).query(String.class).list();
         for (String sha256 : next) if (!index.contains(sha256)) index.add(sha256, print(sha256));
         followed = open;
         return index;

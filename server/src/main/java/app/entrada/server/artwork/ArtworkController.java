@@ -1,6 +1,5 @@
 package app.entrada.server.artwork;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.artwork.PictureLook;
 import app.entrada.core.artwork.PictureScaling;
@@ -8,6 +7,7 @@ import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.rule.Family;

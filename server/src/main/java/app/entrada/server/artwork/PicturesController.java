@@ -51,11 +51,7 @@ class PicturesController {
      * @param proposed id of the kind that its name suggests, null for none
      */
     record PictureLine(
-            String sha256,
-            @Nullable String kind,
-            @Nullable String proposed,
-            String name,
-            String says) {}
+            String sha256, @Nullable String kind, @Nullable String proposed, String name, String says) {}
 
     /** All pictures, the front cover first. */
     record PicturesView(List<PictureLine> pictures, List<KindChoice> kinds, boolean hasFront) {}
@@ -97,8 +93,7 @@ class PicturesController {
     }
 
     private static PictureLine line(Sha256 file, PictureKind kind, Map<Sha256, FileBook.Entry> entries) {
-        return new PictureLine(
-                file.hex(), kind.id(), null, kind.label(), FileWords.says(entries.get(file)));
+        return new PictureLine(file.hex(), kind.id(), null, kind.label(), FileWords.says(entries.get(file)));
     }
 
     @PostMapping("/api/releases/{id}/pictures/{sha256}")
@@ -112,7 +107,8 @@ class PicturesController {
         try {
             Sha256 file = new Sha256(sha256);
             boolean here = release.files().contains(file)
-                    || loose.of(release).stream().anyMatch(each -> each.entry().sha256().equals(file));
+                    || loose.of(release).stream()
+                            .anyMatch(each -> each.entry().sha256().equals(file));
             if (!here) throw Problem.missing("picture");
             Optional<PictureKind> kind = Optional.ofNullable(shows.kind()).map(PictureKind::of);
             int position = shows.position() == null ? -1 : Math.max(0, shows.position());

@@ -1,10 +1,10 @@
 package app.entrada.server.catalogue;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;

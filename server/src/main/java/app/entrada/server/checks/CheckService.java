@@ -1,6 +1,5 @@
 package app.entrada.server.checks;
 
-import app.entrada.server.releases.ReleaseRepository;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Entity;
@@ -25,6 +24,7 @@ import app.entrada.server.gather.LooseFiles;
 import app.entrada.server.gather.Recordings;
 import app.entrada.server.people.PeopleBook;
 import app.entrada.server.platform.Problem;
+import app.entrada.server.releases.ReleaseRepository;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;

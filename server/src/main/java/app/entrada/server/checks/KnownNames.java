@@ -93,12 +93,13 @@ class KnownNames {
         int least = Math.min(one.length(), other.length());
         while (from < least && one.charAt(from) == other.charAt(from)) from++;
         int back = 0;
-        while (back < least - from
-                && one.charAt(one.length() - 1 - back) == other.charAt(other.length() - 1 - back)) back++;
+        while (back < least - from && one.charAt(one.length() - 1 - back) == other.charAt(other.length() - 1 - back))
+            back++;
         String left = one.substring(from, one.length() - back);
         String right = other.substring(from, other.length() - back);
         return left.length() <= 1 && right.length() <= 1
-                || left.length() == 2 && new StringBuilder(left).reverse().toString().equals(right);
+                || left.length() == 2
+                        && new StringBuilder(left).reverse().toString().equals(right);
     }
 
     private Book book() {

@@ -148,7 +148,8 @@ public class Permissions {
         List<Subject.Paper> papers = new ArrayList<>();
         for (Confirmed each : confirmed(release))
             for (Track track : release.tracks())
-                if (track.recording().work().id() == each.work || track.recording().id() == each.recording)
+                if (track.recording().work().id() == each.work
+                        || track.recording().id() == each.recording)
                     papers.add(new Subject.Paper(
                             each.name,
                             Belonging.PERMISSION.says(),
@@ -162,10 +163,12 @@ public class Permissions {
         return jdbc.sql("""
                         SELECT id, name, sha256 FROM received WHERE release_id = ? AND belongs = ANY (?) ORDER BY id""")
                 .params(release.id(), new String[] {
-                    Belonging.PERMISSION.says(), Belonging.DOCUMENT.says(), Belonging.TEXT.says(), Belonging.OTHER.says()
+                    Belonging.PERMISSION.says(),
+                    Belonging.DOCUMENT.says(),
+                    Belonging.TEXT.says(),
+                    Belonging.OTHER.says()
                 })
-                .query((row, n) ->
-                        new Document(row.getLong("id"), row.getString("name"), row.getString("sha256")))
+                .query((row, n) -> new Document(row.getLong("id"), row.getString("name"), row.getString("sha256")))
                 .list();
     }
 

@@ -1,11 +1,11 @@
 package app.entrada.server.codes;
 
-import app.entrada.core.release.Track;
-import app.entrada.core.release.Release;
 import app.entrada.core.code.CodeBlock;
 import app.entrada.core.code.CodeStrip;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
 import app.entrada.core.rule.LabelFacts;
 import app.entrada.server.platform.Problem;
 import java.sql.Timestamp;
@@ -113,7 +113,8 @@ public class CodeBook {
     /** Every code of a kind that was ever handed out or typed, with what became of it. */
     public Map<String, CodeStrip.State> states(Field<?> field) {
         Map<String, CodeStrip.State> states = new HashMap<>();
-        jdbc.sql("SELECT code, reserved_for IS NOT NULL AS kept FROM code_taken WHERE kind = ? AND NOT free AND (left_at IS NOT NULL OR reserved_for IS NOT NULL)")
+        jdbc.sql(
+                        "SELECT code, reserved_for IS NOT NULL AS kept FROM code_taken WHERE kind = ? AND NOT free AND (left_at IS NOT NULL OR reserved_for IS NOT NULL)")
                 .param(kind(field))
                 .query((row, n) -> states.put(
                         row.getString("code"),
@@ -263,14 +264,9 @@ public class CodeBook {
 
     /** A code of the block that was given once, is on nothing, kept for nothing, and never left the house: the lowest. */
     private Optional<String> returned(String kind, CodeBlock block) {
-        return jdbc
-                .sql("""
+        return jdbc.sql("""
                         SELECT code FROM code_taken WHERE kind = ? AND (free OR left_at IS NULL AND reserved_for IS NULL)
-                        ORDER BY code""")
-                .param(kind)
-                .query(String.class)
-                .list()
-                .stream()
+                        ORDER BY code""").param(kind).query(String.class).list().stream()
                 .filter(code -> block.number(code).isPresent() && !inUse(kind, code))
                 .findFirst();
     }

@@ -43,7 +43,8 @@ class LabelController {
     private static String societyId(String typed) {
         String digits = typed == null ? "" : typed.strip();
         if (!digits.matches("\\d{0,9}"))
-            throw Problem.input("society-id", "“%s” is not a society ID; expected: up to nine digits.".formatted(digits))
+            throw Problem.input(
+                            "society-id", "“%s” is not a society ID; expected: up to nine digits.".formatted(digits))
                     .with("field", "societyId");
         return digits;
     }

@@ -1,12 +1,12 @@
 package app.entrada.server.credits;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.credit.CreditEdits;
 import app.entrada.core.credit.CreditMatrix;
 import app.entrada.core.credit.Roles;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.MalformedValue;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Release;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.people.PeopleBook;
@@ -136,7 +136,8 @@ class CreditsController {
             if (edit.as() != null) batch.addAll(CreditEdits.creditedAs(release, name, edit.tracks(), edit.as()));
             if (edit.featured() != null)
                 batch.addAll(CreditEdits.feature(release, name, edit.tracks(), edit.featured()));
-            return view(changes.apply(id, new ChangeService.Batch("Credit of " + cut(name), ChangeSource.TYPED, batch), account));
+            return view(changes.apply(
+                    id, new ChangeService.Batch("Credit of " + cut(name), ChangeSource.TYPED, batch), account));
         } catch (MalformedValue wrong) {
             throw Problem.input("malformed-value", wrong.getMessage());
         }

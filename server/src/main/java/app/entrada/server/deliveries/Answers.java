@@ -1,24 +1,24 @@
 package app.entrada.server.deliveries;
 
-import java.nio.file.Files;
-import java.io.UncheckedIOException;
-import app.entrada.server.files.FileStore;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.Sha256;
 import app.entrada.core.message.society.Acknowledgement;
 import app.entrada.core.message.society.WorksFile;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
 import app.entrada.core.rule.Profile;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
+import app.entrada.server.files.FileStore;
 import app.entrada.server.releases.ChangeService;
 import app.entrada.server.releases.ReleaseRepository;
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -122,10 +122,7 @@ class Answers {
             boolean duplicate = work.standing() == Acknowledgement.Standing.DUPLICATE;
             if (work.standing().taken() || duplicate) {
                 works.keep(
-                        profile.id(),
-                        mine.id(),
-                        work.recipientNumber(),
-                        sent.getOrDefault(work.submitterNumber(), ""));
+                        profile.id(), mine.id(), work.recipientNumber(), sent.getOrDefault(work.submitterNumber(), ""));
                 work.iswc()
                         .filter(iswc -> mine.facts().text(Fields.WORK_ISWC) == null)
                         .ifPresent(iswc -> iswcs.add(new Change(
@@ -148,10 +145,7 @@ class Answers {
             changes.apply(
                     delivery.releaseId(),
                     new ChangeService.Batch(
-                            "ISWC from %s".formatted(profile.name()),
-                            ChangeSource.ANSWER,
-                            document.name(),
-                            iswcs),
+                            "ISWC from %s".formatted(profile.name()), ChangeSource.ANSWER, document.name(), iswcs),
                     accounts.named(delivery.by()));
     }
 

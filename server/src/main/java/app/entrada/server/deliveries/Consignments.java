@@ -1,8 +1,8 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.core.field.PictureKind;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Print;
 import app.entrada.core.message.Composing;

@@ -305,8 +305,7 @@ class DeliveryController {
                 .toList();
         if (wanted.isEmpty())
             throw Problem.input("destination", "Choose a destination.").with("field", "destination");
-        DeliveryService.Order ordered =
-                new DeliveryService.Order(
+        DeliveryService.Order ordered = new DeliveryService.Order(
                 occasion(order.occasion()),
                 terms(order.terms()),
                 sendOn(order.sendOn()),

@@ -189,8 +189,8 @@ public class DeliveryRepository {
                 .query(this::delivery)
                 .list()
                 .stream()
-                .filter(each -> each.state() != DeliveryState.TAKEN_DOWN
-                        && each.occasion() != Outgoing.Occasion.TAKEDOWN)
+                .filter(each ->
+                        each.state() != DeliveryState.TAKEN_DOWN && each.occasion() != Outgoing.Occasion.TAKEDOWN)
                 .toList();
     }
 

@@ -1,15 +1,14 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.server.codes.CodeBook;
-import app.entrada.core.message.SinceThen;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.message.Composing;
-import app.entrada.core.message.DealCheck;
 import app.entrada.core.message.Consignment;
+import app.entrada.core.message.DealCheck;
 import app.entrada.core.message.Outgoing;
+import app.entrada.core.message.SinceThen;
 import app.entrada.core.release.Release;
 import app.entrada.core.rule.Checker;
 import app.entrada.core.rule.Finding;
@@ -18,6 +17,7 @@ import app.entrada.core.rule.Subject;
 import app.entrada.core.rule.Weight;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
+import app.entrada.server.codes.CodeBook;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.destinations.DestinationService;
@@ -255,8 +255,7 @@ public class DeliveryService {
         if (then.isEmpty()) return logged(releaseId, Instant.parse(taken.sealedAt()));
         try {
             Set<Sha256> has = has(releaseId, wanted.profile());
-            return SinceThen
-                    .of(
+            return SinceThen.of(
                             consignments.update(wanted, now(), has),
                             List.copyOf(wanted.standings().keySet()),
                             then.get(),
@@ -283,7 +282,8 @@ public class DeliveryService {
         for (String id : destinations) {
             Profile profile = checks.profile(id);
             taken(sent(release.id(), profile))
-                    .map(one -> changes(consignments.wanted(subject, profile), one).size())
+                    .map(one ->
+                            changes(consignments.wanted(subject, profile), one).size())
                     .filter(count -> count > 0)
                     .ifPresent(count -> changed.put(id, count));
         }
@@ -329,7 +329,8 @@ public class DeliveryService {
 
     /** Seals a full delivery at its usual terms, to be sent at once. */
     public long send(long releaseId, String destination, Account account) {
-        return send(releaseId, destination, new Order(Outgoing.Occasion.FULL, Outgoing.Terms.USUAL, null, false), account);
+        return send(
+                releaseId, destination, new Order(Outgoing.Occasion.FULL, Outgoing.Terms.USUAL, null, false), account);
     }
 
     /** Seals a delivery and schedules its sending, both or neither. */
@@ -340,7 +341,9 @@ public class DeliveryService {
         if (!hindrances.isEmpty())
             throw Problem.conflict("not-ready", hindrances.get(0) + " Nothing was sent.")
                     .with("hindrances", hindrances);
-        if (order.occasion() != Outgoing.Occasion.TAKEDOWN && !order.again() && unchanged(checks.subject(asked), profile))
+        if (order.occasion() != Outgoing.Occasion.TAKEDOWN
+                && !order.again()
+                && unchanged(checks.subject(asked), profile))
             throw Problem.conflict(
                     "unchanged",
                     "%s accepted this release, and nothing has changed since. Confirm that it is to be sent again. Nothing was sent."

@@ -107,9 +107,7 @@ class DeliveryWork implements Work {
         var secret = destinations.secret(profile.id());
         if (connection.isEmpty() || secret.isEmpty()) return Optional.empty();
         return Optional.of(new DestinationClient.Reach(
-                URI.create(connection.get().url()),
-                secret.get(),
-                addresses.here() + "api/callbacks/" + profile.id()));
+                URI.create(connection.get().url()), secret.get(), addresses.here() + "api/callbacks/" + profile.id()));
     }
 
     private Optional<Instant> hand(Delivery delivery, Profile profile, DestinationClient.Reach reach)

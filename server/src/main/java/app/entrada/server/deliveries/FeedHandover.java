@@ -1,12 +1,12 @@
 package app.entrada.server.deliveries;
 
-import java.time.Clock;
-import app.entrada.server.people.SeriesBook;
-import app.entrada.server.checks.CheckService;
 import app.entrada.core.field.Fields;
 import app.entrada.core.rule.Profile;
+import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
+import app.entrada.server.people.SeriesBook;
 import java.io.IOException;
+import java.time.Clock;
 import java.util.Map;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;

@@ -43,8 +43,8 @@ class SeriesController {
     private static final String KIND = "spoken episode";
 
     /** What a new episode has of the one before it. */
-    private static final List<Field<?>> CARRIED = List.of(
-            Fields.RELEASE_ARTISTS, Fields.RELEASE_GENRE, Fields.RELEASE_CONTACT, Fields.RELEASE_DESTINATIONS);
+    private static final List<Field<?>> CARRIED =
+            List.of(Fields.RELEASE_ARTISTS, Fields.RELEASE_GENRE, Fields.RELEASE_CONTACT, Fields.RELEASE_DESTINATIONS);
 
     private final SeriesBook book;
     private final SeriesFeeds feeds;
@@ -79,7 +79,11 @@ class SeriesController {
 
     /** A fact of a series. */
     record SeriesFact(
-            String field, String name, String type, String help, @Nullable String value) {}
+            String field,
+            String name,
+            String type,
+            String help,
+            @Nullable String value) {}
 
     /** An episode of the feed. */
     record EpisodeLine(String title, int season, int number, String published) {}
@@ -139,7 +143,8 @@ class SeriesController {
     public List<SeriesView> begin(@RequestBody NewSeries wanted) {
         String title = wanted.title() == null ? "" : wanted.title().strip();
         if (title.isEmpty() || title.length() > 200)
-            throw Problem.input("title", "Enter a title of 1 to 200 characters.").with("field", "series.title");
+            throw Problem.input("title", "Enter a title of 1 to 200 characters.")
+                    .with("field", "series.title");
         if (book.titled(title).isPresent())
             throw Problem.conflict("title-taken", "There is a series “%s”. Nothing was changed.".formatted(title));
         book.enter(title);
@@ -158,12 +163,7 @@ class SeriesController {
         return view(find(id));
     }
 
-    private void apply(
-            long id,
-            Field<?> field,
-            @Nullable String before,
-            @Nullable String after,
-            Account account) {
+    private void apply(long id, Field<?> field, @Nullable String before, @Nullable String after, Account account) {
         changes.applyToCatalogue(
                 new ChangeService.Batch(
                         field.name() + " of a series",
@@ -186,7 +186,12 @@ class SeriesController {
         if (!PictureMeasuring.begins(kept.head()))
             throw Problem.input("no-picture", "That file is no picture. Nothing was changed.");
         files.enter(kept);
-        apply(id, Fields.SERIES_COVER, of.facts().text(Fields.SERIES_COVER), kept.sha256().hex(), account);
+        apply(
+                id,
+                Fields.SERIES_COVER,
+                of.facts().text(Fields.SERIES_COVER),
+                kept.sha256().hex(),
+                account);
         return view(find(id));
     }
 
@@ -205,7 +210,8 @@ class SeriesController {
                 .query(Long.class)
                 .list());
         if (!before.isEmpty())
-            for (Field<?> field : CARRIED) put(first, field, before.get(0).facts().text(field));
+            for (Field<?> field : CARRIED)
+                put(first, field, before.get(0).facts().text(field));
         Release begun = service.begin(KIND, "", first, account);
         Release grown = service.addTrack(begun.id(), account);
         List<Change> numbered = new ArrayList<>();
@@ -221,8 +227,7 @@ class SeriesController {
                     Fields.TRACK_SEASON,
                     null,
                     String.valueOf(season)));
-        changes.apply(
-                begun.id(), new ChangeService.Batch("Next episode", ChangeSource.TEMPLATE, numbered), account);
+        changes.apply(begun.id(), new ChangeService.Batch("Next episode", ChangeSource.TEMPLATE, numbered), account);
         return new Begun(begun.id());
     }
 

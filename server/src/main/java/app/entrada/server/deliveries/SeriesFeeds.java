@@ -76,8 +76,10 @@ public class SeriesFeeds {
 
     /** The feed without what a release is about to add; empty where it belongs to no series. */
     Optional<Outgoing.SeriesFeed> without(Release release) {
-        return release.facts().get(Fields.RELEASE_SERIES).flatMap(series::titled).map(of ->
-                new Outgoing.SeriesFeed(
+        return release.facts()
+                .get(Fields.RELEASE_SERIES)
+                .flatMap(series::titled)
+                .map(of -> new Outgoing.SeriesFeed(
                         withDefaults(of, release), picture(of), episodes(of, release.id()), namespaces(), address(of)));
     }
 
@@ -85,8 +87,7 @@ public class SeriesFeeds {
     private static app.entrada.core.release.Facts withDefaults(SeriesBook.Series of, Release release) {
         app.entrada.core.release.Facts facts = of.facts();
         if (facts.get(Fields.SERIES_DESCRIPTION).isEmpty())
-            facts = facts.withText(
-                    Fields.SERIES_DESCRIPTION, release.facts().text(Fields.RELEASE_DESCRIPTION));
+            facts = facts.withText(Fields.SERIES_DESCRIPTION, release.facts().text(Fields.RELEASE_DESCRIPTION));
         if (facts.get(Fields.SERIES_LANGUAGE).isEmpty())
             facts = facts.withText(Fields.SERIES_LANGUAGE, release.facts().text(Fields.RELEASE_LANGUAGE));
         if (facts.get(Fields.SERIES_OWNER).isEmpty())
@@ -158,7 +159,9 @@ public class SeriesFeeds {
     /** A file that the feed names: the picture of the series, or something of a published episode. */
     Optional<Sha256> file(SeriesBook.Series of, String path) {
         if (path.equals(COVER))
-            return of.facts().get(Fields.SERIES_COVER).map(cover -> pictures.of(cover).sha256());
+            return of.facts()
+                    .get(Fields.SERIES_COVER)
+                    .map(cover -> pictures.of(cover).sha256());
         Matcher parts = EPISODE_FILE.matcher(path);
         if (!parts.matches()) return Optional.empty();
         long id = Long.parseLong(parts.group(1));

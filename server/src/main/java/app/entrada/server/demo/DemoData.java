@@ -1,11 +1,11 @@
 package app.entrada.server.demo;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.embed.Recipe;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
@@ -150,7 +150,9 @@ class DemoData implements ApplicationRunner {
             more.remove("name");
             changes.applyToCatalogue(
                     new ChangeService.Batch(
-                            person.get("name"), ChangeSource.DEMO, changes(new Ref(Entity.PARTY, id), Entity.PARTY, more)),
+                            person.get("name"),
+                            ChangeSource.DEMO,
+                            changes(new Ref(Entity.PARTY, id), Entity.PARTY, more)),
                     manager);
         }
         LOG.info("The demo catalogue of {} is made: {} releases", Scenario.LABEL, wanted.size());

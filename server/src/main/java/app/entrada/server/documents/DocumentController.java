@@ -1,7 +1,5 @@
 package app.entrada.server.documents;
 
-import java.nio.file.Path;
-import java.nio.file.Files;
 import app.entrada.core.document.ReleaseDocument;
 import app.entrada.core.document.SheetTable;
 import app.entrada.core.labelcopy.LabelCopy;
@@ -21,6 +19,8 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -107,7 +107,10 @@ class DocumentController {
         Release release = find(id);
         return file(
                 LabelCopyPdf.of(
-                        LabelCopy.of(release, files.lengths(release), people.on(release).facts()),
+                        LabelCopy.of(
+                                release,
+                                files.lengths(release),
+                                people.on(release).facts()),
                         LocalDate.now(clock),
                         TYPEFACES.stream().filter(Files::isReadable).findFirst()),
                 release,

@@ -1,15 +1,12 @@
 package app.entrada.server.documents;
 
-import java.util.Set;
-import java.util.Optional;
-import java.util.HashSet;
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.field.ValueTypes;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
@@ -21,8 +18,11 @@ import app.entrada.server.releases.ChangeService;
 import app.entrada.server.releases.ReleaseRepository;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -56,7 +56,8 @@ class ImportService {
         long id = releases.create(clock.instant());
         Set<Long> known = new HashSet<>();
         List<Long> tracks = document.tracks().stream()
-                .map(track -> recording(track).map(recording -> {
+                .map(track -> recording(track)
+                        .map(recording -> {
                             long made = releases.createTrack(id, recording);
                             known.add(made);
                             return made;
@@ -79,7 +80,8 @@ class ImportService {
                     take(change, here, "Track %d".formatted(track.number()), batch, left);
             }
         }
-        Release release = changes.apply(id, new ChangeService.Batch("New release", ChangeSource.DOCUMENT, batch), account);
+        Release release =
+                changes.apply(id, new ChangeService.Batch("New release", ChangeSource.DOCUMENT, batch), account);
         List<Change> ofPeople = new ArrayList<>();
         named.forEach((name, facts) -> {
             Ref ref = new Ref(Entity.PARTY, people.enter(name));
@@ -87,7 +89,8 @@ class ImportService {
             for (Change change : changes(ref, facts)) take(change, here, name, ofPeople, left);
         });
         if (!ofPeople.isEmpty())
-            changes.applyToCatalogue(new ChangeService.Batch("People of a document", ChangeSource.DOCUMENT, ofPeople), account);
+            changes.applyToCatalogue(
+                    new ChangeService.Batch("People of a document", ChangeSource.DOCUMENT, ofPeople), account);
         return new Taken(release, left);
     }
 

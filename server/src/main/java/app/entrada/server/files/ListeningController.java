@@ -1,6 +1,5 @@
 package app.entrada.server.files;
 
-import java.nio.channels.FileChannel;
 import app.entrada.core.container.SoundFile;
 import app.entrada.core.field.MalformedValue;
 import app.entrada.core.field.Sha256;
@@ -8,7 +7,7 @@ import app.entrada.media.Ffmpeg;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.platform.Settings;
 import java.io.IOException;
-import java.io.InputStream;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;

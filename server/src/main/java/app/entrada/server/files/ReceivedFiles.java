@@ -1,17 +1,16 @@
 package app.entrada.server.files;
 
-import java.util.ArrayList;
-import app.entrada.core.field.PictureKind;
-import app.entrada.core.field.FurtherPicture;
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.FurtherPicture;
+import app.entrada.core.field.PictureKind;
+import app.entrada.core.field.Sha256;
 import app.entrada.core.gather.Belonging;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.field.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.analysis.MeasureWork;
 import app.entrada.server.jobs.Background;
@@ -27,6 +26,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -217,12 +217,7 @@ public class ReceivedFiles {
      */
     @Transactional
     public void setPicture(
-            Release release,
-            Sha256 picture,
-            Optional<PictureKind> kind,
-            int position,
-            String note,
-            Account account) {
+            Release release, Sha256 picture, Optional<PictureKind> kind, int position, String note, Account account) {
         Ref ref = new Ref(Entity.RELEASE, release.id());
         List<FurtherPicture> further = new ArrayList<>(release.furtherPictures());
         int stood = -1;

@@ -1,18 +1,18 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.field.PictureKind;
-import app.entrada.core.field.FurtherPicture;
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.embed.TagFacts;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.FurtherPicture;
 import app.entrada.core.field.MalformedValue;
+import app.entrada.core.field.PictureKind;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.gather.Papers;
 import app.entrada.core.gather.ReleaseDraft;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
@@ -268,7 +268,8 @@ class IntakeService {
                 .filter(row -> PictureKind.inName(row.name)
                         .filter(kind -> kind != PictureKind.FRONT)
                         .isEmpty())
-                .max(java.util.Comparator.comparing((Row row) -> PictureKind.inName(row.name).isPresent())
+                .max(java.util.Comparator.comparing(
+                                (Row row) -> PictureKind.inName(row.name).isPresent())
                         .thenComparingLong(row -> heap.entries.get(row.sha256).bytes()))
                 .orElse(null);
     }
@@ -323,7 +324,10 @@ class IntakeService {
             }
         }
         try {
-            changes.apply(id, new ChangeService.Batch("Facts of the files", ChangeSource.TAGS, "tags and names of files", first), account);
+            changes.apply(
+                    id,
+                    new ChangeService.Batch("Facts of the files", ChangeSource.TAGS, "tags and names of files", first),
+                    account);
         } catch (MalformedValue unreadable) {
             throw Problem.input("unreadable", unreadable.getMessage());
         }

@@ -1,6 +1,5 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.Sound;
 import app.entrada.core.embed.TagFacts;
@@ -13,6 +12,7 @@ import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.fingerprint.Placement;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
@@ -155,7 +155,9 @@ class MastersService {
                 FileWords.says(entry),
                 audio.map(AudioFacts::time).orElse(null),
                 audio.map(AudioFacts::seconds).orElse(0.0),
-                sound.filter(heard -> !heard.silent()).map(Sound::integratedLufs).orElse(null),
+                sound.filter(heard -> !heard.silent())
+                        .map(Sound::integratedLufs)
+                        .orElse(null),
                 sound.filter(heard -> !heard.silent()).map(Sound::truePeakDbtp).orElse(null),
                 sound.map(MastersService::ticks).orElse(List.of()),
                 sound.map(heard -> heard.silence().headSeconds()).orElse(0.0),
@@ -344,7 +346,10 @@ class MastersService {
                     });
         if (batch.isEmpty())
             throw Problem.conflict("offer-gone", "The tags no longer offer that. Nothing was changed.");
-        changes.apply(id, new ChangeService.Batch("Facts from tags", ChangeSource.TAGS, String.join(", ", sources), batch), account);
+        changes.apply(
+                id,
+                new ChangeService.Batch("Facts from tags", ChangeSource.TAGS, String.join(", ", sources), batch),
+                account);
     }
 
     @Transactional
@@ -370,7 +375,10 @@ class MastersService {
         changes.apply(
                 id,
                 new ChangeService.Batch(
-                        "Known recording on track " + own.number(), ChangeSource.CATALOGUE, "sounds the same; chosen by hand", batch),
+                        "Known recording on track " + own.number(),
+                        ChangeSource.CATALOGUE,
+                        "sounds the same; chosen by hand",
+                        batch),
                 account);
         if (file != null && !file.isEmpty())
             jdbc.sql("UPDATE received SET track_id = ?, belongs = 'same sound' WHERE release_id = ? AND sha256 = ?")

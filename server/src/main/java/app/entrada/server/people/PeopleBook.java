@@ -102,9 +102,7 @@ public class PeopleBook {
     public long enter(String name) {
         jdbc.sql("""
                         INSERT INTO party (name) VALUES (?) ON CONFLICT (name) DO UPDATE SET archived_at = NULL
-                        WHERE party.archived_at IS NOT NULL""")
-                .param(name)
-                .update();
+                        WHERE party.archived_at IS NOT NULL""").param(name).update();
         return jdbc.sql("SELECT id FROM party WHERE name = ?")
                 .param(name)
                 .query(Long.class)

@@ -1,6 +1,5 @@
 package app.entrada.server.people;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -8,6 +7,7 @@ import app.entrada.core.field.MalformedValue;
 import app.entrada.core.field.ValueTypes;
 import app.entrada.core.field.Written;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.text.NameFinder;
@@ -170,7 +170,8 @@ class PeopleController {
         try {
             Change change = new Change(new Ref(Entity.PARTY, id), field, edit.before(), edit.after());
             changes.applyToCatalogue(
-                    new ChangeService.Batch(field.name() + " of a person", ChangeSource.TYPED, List.of(change)), account);
+                    new ChangeService.Batch(field.name() + " of a person", ChangeSource.TYPED, List.of(change)),
+                    account);
         } catch (MalformedValue wrong) {
             throw Problem.input("malformed-value", wrong.getMessage()).with("field", field.id());
         }

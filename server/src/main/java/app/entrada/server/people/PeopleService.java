@@ -1,6 +1,5 @@
 package app.entrada.server.people;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -9,6 +8,7 @@ import app.entrada.core.field.Names;
 import app.entrada.core.field.PeopleType;
 import app.entrada.core.field.Terms;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
@@ -68,7 +68,8 @@ public class PeopleService {
 
     /** Facts of all people in the order of the list, those merged into somebody else among them. */
     private Map<Ref, Facts> everybody() {
-        List<Ref> refs = jdbc.sql("SELECT id FROM party WHERE archived_at IS NULL ORDER BY lower(coalesce(sort_name, name)), name")
+        List<Ref> refs = jdbc.sql(
+                        "SELECT id FROM party WHERE archived_at IS NULL ORDER BY lower(coalesce(sort_name, name)), name")
                 .query((row, n) -> new Ref(Entity.PARTY, row.getLong("id")))
                 .list();
         Map<Ref, Facts> facts = releases.facts(refs);
@@ -85,15 +86,19 @@ public class PeopleService {
             throw Problem.conflict(
                     "still-named",
                     "%s stands on %d places. Take the name off there first; nothing was changed."
-                            .formatted(nameOf(person.facts()), person.appears().size() + person.groups().size()));
+                            .formatted(
+                                    nameOf(person.facts()),
+                                    person.appears().size() + person.groups().size()));
         jdbc.sql("UPDATE party SET archived_at = now() WHERE id = ?").param(id).update();
     }
 
     /** Brings somebody back who was put away. */
     @Transactional
     public void restore(long id) {
-        if (jdbc.sql("UPDATE party SET archived_at = NULL WHERE id = ?").param(id).update() == 0)
-            throw Problem.missing("person");
+        if (jdbc.sql("UPDATE party SET archived_at = NULL WHERE id = ?")
+                        .param(id)
+                        .update()
+                == 0) throw Problem.missing("person");
     }
 
     /** Who may be meant by what was typed. */

@@ -29,22 +29,33 @@ public class SeriesBook {
 
     /** All series by title. */
     public List<Series> all() {
-        return jdbc.sql(SELECT + "ORDER BY lower(e.title)").query(SeriesBook::read).list();
+        return jdbc.sql(SELECT + "ORDER BY lower(e.title)")
+                .query(SeriesBook::read)
+                .list();
     }
 
     /** The series with this number. */
     public Optional<Series> find(long id) {
-        return jdbc.sql(SELECT + "WHERE e.id = ?").param(id).query(SeriesBook::read).optional();
+        return jdbc.sql(SELECT + "WHERE e.id = ?")
+                .param(id)
+                .query(SeriesBook::read)
+                .optional();
     }
 
     /** The series with this title. */
     public Optional<Series> titled(String title) {
-        return jdbc.sql(SELECT + "WHERE e.title = ?").param(title).query(SeriesBook::read).optional();
+        return jdbc.sql(SELECT + "WHERE e.title = ?")
+                .param(title)
+                .query(SeriesBook::read)
+                .optional();
     }
 
     /** The series whose feed has this key in its address. */
     public Optional<Series> keyed(UUID key) {
-        return jdbc.sql(SELECT + "WHERE e.key = ?").param(key).query(SeriesBook::read).optional();
+        return jdbc.sql(SELECT + "WHERE e.key = ?")
+                .param(key)
+                .query(SeriesBook::read)
+                .optional();
     }
 
     private static Series read(java.sql.ResultSet row, int n) throws java.sql.SQLException {

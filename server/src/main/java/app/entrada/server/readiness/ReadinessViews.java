@@ -236,7 +236,8 @@ class ReadinessViews {
         for (Track track : subject.release().tracks()) {
             List<String> needs = findings.stream()
                     .filter(finding -> finding.place().track() == track.number())
-                    .filter(finding -> finding.person().filter(roles::containsKey).isEmpty())
+                    .filter(finding ->
+                            finding.person().filter(roles::containsKey).isEmpty())
                     .map(Finding::says)
                     .toList();
             if (!needs.isEmpty())

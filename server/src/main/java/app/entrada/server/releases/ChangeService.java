@@ -1,25 +1,25 @@
 package app.entrada.server.releases;
 
-import java.time.Duration;
-import app.entrada.server.people.SeriesBook;
-import app.entrada.core.field.FurtherPicture;
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.FurtherPicture;
 import app.entrada.core.field.Order;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.field.ValueTypes;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.people.PeopleBook;
+import app.entrada.server.people.SeriesBook;
 import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Problem;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -118,7 +118,8 @@ public class ChangeService {
         List<Change> changes = people.resolve(batch.changes()).stream()
                 .filter(change -> !change.isEmpty())
                 .toList();
-        if (!changes.isEmpty()) write(scope, changes, account, "edit", null, batch.says(), batch.source(), batch.note());
+        if (!changes.isEmpty())
+            write(scope, changes, account, "edit", null, batch.says(), batch.source(), batch.note());
     }
 
     private void lockCatalogue() {
@@ -417,7 +418,8 @@ public class ChangeService {
 
     private void checkName(Change change) {
         if (change.field() == Fields.SERIES_TITLE && change.after() == null)
-            throw Problem.input("no-name", "A title is required.").with("field", change.field().id());
+            throw Problem.input("no-name", "A title is required.")
+                    .with("field", change.field().id());
         if (change.field() != Fields.PARTY_NAME) return;
         if (change.after() == null) throw Problem.input("no-name", "A name is required.");
         boolean taken = jdbc.sql("SELECT EXISTS (SELECT 1 FROM party WHERE name = ? AND id <> ?)")
@@ -444,8 +446,7 @@ public class ChangeService {
                         .allMatch(id -> known.containsKey(new Ref(Entity.TRACK, id))))
             throw Problem.input("foreign-track", "A running order holds tracks of its own release only.");
         if (change.field() == Fields.RECORDING_MASTER) checkFiles("audio", List.of(new Sha256(change.after())));
-        else if (change.field().type() == ValueTypes.FILE)
-            checkFiles("picture", List.of(new Sha256(change.after())));
+        else if (change.field().type() == ValueTypes.FILE) checkFiles("picture", List.of(new Sha256(change.after())));
         if (change.field() == Fields.RELEASE_PICTURES)
             checkFiles(
                     "picture",

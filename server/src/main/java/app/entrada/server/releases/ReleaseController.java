@@ -1,11 +1,11 @@
 package app.entrada.server.releases;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.MalformedValue;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.server.accounts.Account;
@@ -134,7 +134,9 @@ class ReleaseController {
         }
         String says = edits.says() == null ? "Edit" : edits.says();
         String source = edits.source() == null ? "typed" : edits.source();
-        return views.delta(changes.apply(id, new ChangeService.Batch(cut(says), ChangeSource.TYPED, cut(source), batch), account), account);
+        return views.delta(
+                changes.apply(id, new ChangeService.Batch(cut(says), ChangeSource.TYPED, cut(source), batch), account),
+                account);
     }
 
     private static String cut(String text) {

@@ -46,9 +46,7 @@ public class ReleaseRepository {
     public List<Long> ids() {
         return jdbc.sql("""
                         SELECT id FROM release WHERE deleted_at IS NULL AND archived_at IS NULL
-                        ORDER BY release_date DESC NULLS FIRST, id DESC""")
-                .query(Long.class)
-                .list();
+                        ORDER BY release_date DESC NULLS FIRST, id DESC""").query(Long.class).list();
     }
 
     /** The release with this id. */
@@ -247,10 +245,7 @@ public class ReleaseRepository {
         return jdbc.sql("""
                         SELECT r.id FROM recording r WHERE r.isrc = ? AND EXISTS (SELECT 1 FROM track t
                             JOIN release o ON o.id = t.release_id WHERE t.recording_id = r.id AND o.deleted_at IS NULL)
-                        ORDER BY r.id LIMIT 1""")
-                .param(isrc)
-                .query(Long.class)
-                .optional();
+                        ORDER BY r.id LIMIT 1""").param(isrc).query(Long.class).optional();
     }
 
     /** A new track of a recording that exists. */

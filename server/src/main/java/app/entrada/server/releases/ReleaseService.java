@@ -1,11 +1,11 @@
 package app.entrada.server.releases;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.RightsLine;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
@@ -65,8 +65,8 @@ public class ReleaseService {
                 other.add(new Change(
                         new Ref(Entity.RELEASE, made.id()), field, made.facts().text(field), text));
         });
-        Release begun =
-                changes.apply(made.id(), new ChangeService.Batch("Begun from another", ChangeSource.TEMPLATE, other), account);
+        Release begun = changes.apply(
+                made.id(), new ChangeService.Batch("Begun from another", ChangeSource.TEMPLATE, other), account);
         return withFirstTrack(begun, kind, title, account);
     }
 
@@ -138,8 +138,7 @@ public class ReleaseService {
         all.addAll(more);
         return changes.apply(
                 release.id(),
-                new ChangeService.Batch(
-                        "Track %d".formatted(release.tracks().size() + 1), ChangeSource.TYPED, all),
+                new ChangeService.Batch("Track %d".formatted(release.tracks().size() + 1), ChangeSource.TYPED, all),
                 account);
     }
 
@@ -153,9 +152,7 @@ public class ReleaseService {
                     "has-code", "There is a code already: %s. Delete it first if it is wrong.".formatted(before));
         Change change = new Change(target, field, null, codes.next(field, account.id()));
         return changes.apply(
-                releaseId,
-                new ChangeService.Batch(field.name(), ChangeSource.CODE_BOOK, List.of(change)),
-                account);
+                releaseId, new ChangeService.Batch(field.name(), ChangeSource.CODE_BOOK, List.of(change)), account);
     }
 
     /**
@@ -181,11 +178,14 @@ public class ReleaseService {
                         account);
         if (given.isEmpty()) return release;
         return changes.apply(
-                releaseId, new ChangeService.Batch("%d codes".formatted(given.size()), ChangeSource.CODE_BOOK, given), account);
+                releaseId,
+                new ChangeService.Batch("%d codes".formatted(given.size()), ChangeSource.CODE_BOOK, given),
+                account);
     }
 
     private void give(Facts facts, Ref target, Field<?> field, List<Change> to, Account account) {
-        boolean there = facts.text(field) != null || to.stream().anyMatch(each -> each.target().equals(target) && each.field() == field);
+        boolean there = facts.text(field) != null
+                || to.stream().anyMatch(each -> each.target().equals(target) && each.field() == field);
         if (!there) to.add(new Change(target, field, null, codes.next(field, account.id())));
     }
 
@@ -200,7 +200,8 @@ public class ReleaseService {
                         () -> Problem.conflict("finding-gone", "That finding no longer stands. Nothing was changed."));
         Fix fix = finding.fix().orElseThrow(() -> Problem.conflict("no-fix", "That finding has no safe fix."));
         if (fix instanceof Fix.Edit edit)
-            return changes.apply(releaseId, new ChangeService.Batch(edit.label(), ChangeSource.SAFE_FIX, edit.changes()), account);
+            return changes.apply(
+                    releaseId, new ChangeService.Batch(edit.label(), ChangeSource.SAFE_FIX, edit.changes()), account);
         if (fix instanceof Fix.Picture)
             throw Problem.conflict(
                     "see-first", "Another picture is looked at first: under Artwork. Nothing was changed.");

@@ -119,7 +119,8 @@ public class ReleaseShelf {
      */
     @Transactional
     public List<String> restore(long id, Account account) {
-        boolean there = jdbc.sql("SELECT deleted_at IS NOT NULL OR archived_at IS NOT NULL FROM release WHERE id = ? FOR UPDATE")
+        boolean there = jdbc.sql(
+                        "SELECT deleted_at IS NOT NULL OR archived_at IS NOT NULL FROM release WHERE id = ? FOR UPDATE")
                 .param(id)
                 .query(Boolean.class)
                 .optional()
@@ -151,19 +152,14 @@ public class ReleaseShelf {
                         lost);
         if (!lost.isEmpty())
             changes.apply(
-                    id,
-                    new ChangeService.Batch("Codes given away meanwhile", ChangeSource.CODE_BOOK, lost),
-                    account);
+                    id, new ChangeService.Batch("Codes given away meanwhile", ChangeSource.CODE_BOOK, lost), account);
         return lost.stream().map(Change::before).toList();
     }
 
     private boolean elsewhere(long recording, long release) {
         return jdbc.sql("""
                         SELECT EXISTS (SELECT 1 FROM track t JOIN release o ON o.id = t.release_id
-                            WHERE t.recording_id = ? AND t.release_id <> ? AND o.deleted_at IS NULL)""")
-                .params(recording, release)
-                .query(Boolean.class)
-                .single();
+                            WHERE t.recording_id = ? AND t.release_id <> ? AND o.deleted_at IS NULL)""").params(recording, release).query(Boolean.class).single();
     }
 
     private static void drop(Facts facts, Ref target, Field<?> field, List<String> held, List<Change> to) {

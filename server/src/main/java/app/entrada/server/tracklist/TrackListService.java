@@ -1,8 +1,8 @@
 package app.entrada.server.tracklist;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.PlayingTime;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.tracklist.TrackList;

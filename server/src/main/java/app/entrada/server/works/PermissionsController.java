@@ -26,8 +26,7 @@ class PermissionsController {
     private final CodeBook codes;
     private final Announcer announcer;
 
-    PermissionsController(
-            ReleaseRepository releases, Permissions permissions, CodeBook codes, Announcer announcer) {
+    PermissionsController(ReleaseRepository releases, Permissions permissions, CodeBook codes, Announcer announcer) {
         this.releases = releases;
         this.permissions = permissions;
         this.codes = codes;
@@ -35,8 +34,7 @@ class PermissionsController {
     }
 
     /** A use that somebody has to permit, and the document that was confirmed for it. */
-    record PermissionLine(
-            Permissions.Needed needed, Permissions.@Nullable Confirmed confirmed) {}
+    record PermissionLine(Permissions.Needed needed, Permissions.@Nullable Confirmed confirmed) {}
 
     /** All permissions a release needs, and the documents to choose from. */
     record PermissionsView(List<PermissionLine> lines, List<Permissions.Document> documents) {}
@@ -48,7 +46,12 @@ class PermissionsController {
      * @param party who permits it
      */
     record Confirmation(
-            long work, long recording, String use, String title, long document, @Nullable String party) {}
+            long work,
+            long recording,
+            String use,
+            String title,
+            long document,
+            @Nullable String party) {}
 
     @GetMapping("/api/releases/{id}/permissions")
     PermissionsView of(@PathVariable long id) {
@@ -61,7 +64,10 @@ class PermissionsController {
                 permissions.needed(release, codes.label().name()).stream()
                         .map(needed -> new PermissionLine(
                                 needed,
-                                confirmed.stream().filter(needed::is).findFirst().orElse(null)))
+                                confirmed.stream()
+                                        .filter(needed::is)
+                                        .findFirst()
+                                        .orElse(null)))
                         .toList(),
                 permissions.documents(release));
     }
@@ -69,9 +75,7 @@ class PermissionsController {
     @PostMapping("/api/releases/{id}/permissions")
     @Transactional
     public PermissionsView confirm(
-            @PathVariable long id,
-            @RequestBody Confirmation confirmation,
-            @AuthenticationPrincipal Account account) {
+            @PathVariable long id, @RequestBody Confirmation confirmation, @AuthenticationPrincipal Account account) {
         Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         Permissions.Needed needed = permissions.needed(release, codes.label().name()).stream()
                 .filter(each -> each.work() == confirmation.work()
@@ -83,15 +87,16 @@ class PermissionsController {
                         "not-needed", "The release no longer contains this original. Nothing was changed."));
         if (confirmation.document() == 0) permissions.withdraw(needed);
         else {
-            String party = confirmation.party() == null ? "" : confirmation.party().strip();
+            String party =
+                    confirmation.party() == null ? "" : confirmation.party().strip();
             if (party.isEmpty() || party.length() > 200)
                 throw Problem.input("party", "Enter who gives the permission (1 to 200 characters).")
                         .with("field", "party");
             Permissions.Document document = permissions.documents(release).stream()
                     .filter(each -> each.id() == confirmation.document())
                     .findFirst()
-                    .orElseThrow(() -> Problem.input(
-                            "document", "That document is not among the documents of this release."));
+                    .orElseThrow(() ->
+                            Problem.input("document", "That document is not among the documents of this release."));
             permissions.confirm(needed, document, party, account);
         }
         announcer.announce("release", Map.of("id", id, "by", account.name()));

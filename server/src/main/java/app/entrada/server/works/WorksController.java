@@ -1,6 +1,5 @@
 package app.entrada.server.works;
 
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -13,6 +12,7 @@ import app.entrada.core.field.ValueTypes;
 import app.entrada.core.field.Writer;
 import app.entrada.core.field.Written;
 import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
@@ -306,7 +306,9 @@ class WorksController {
                     Fields.WORK_PUBLISHERS,
                     divided.facts().text(Fields.WORK_PUBLISHERS),
                     ValueTypes.PUBLISHERS.format(parts.publishers())));
-        return view(
-                changes.apply(id, new ChangeService.Batch("Shares divided equally", ChangeSource.TYPED, "equal split", batch), account));
+        return view(changes.apply(
+                id,
+                new ChangeService.Batch("Shares divided equally", ChangeSource.TYPED, "equal split", batch),
+                account));
     }
 }

@@ -52,13 +52,15 @@ class PicturesTest {
     void a_second_picture_waits_until_somebody_says_what_it_shows() throws IOException {
         long id = Client.id(manager.begin("single", "Two Pictures"));
         upload(id, "front.jpg", 7001);
-        ReadyRelease.until(() -> pictures(id).path("hasFront").asBoolean(), () -> pictures(id)
-                .toString());
+        ReadyRelease.until(
+                () -> pictures(id).path("hasFront").asBoolean(),
+                () -> pictures(id).toString());
         String front = pictures(id).path("pictures").path(0).path("sha256").asString();
         upload(id, "press-shot.jpg", 7002);
         upload(id, "other.jpg", 7003);
-        ReadyRelease.until(() -> pictures(id).path("pictures").size() == 3, () -> pictures(id)
-                .toString());
+        ReadyRelease.until(
+                () -> pictures(id).path("pictures").size() == 3,
+                () -> pictures(id).toString());
         JsonNode view = pictures(id);
         assertThat(view.path("pictures").path(0).path("sha256").asString()).isEqualTo(front);
         assertThat(kinds(view)).as("a name that says it is believed").containsExactly("front", "artist", "none");
@@ -71,7 +73,9 @@ class PicturesTest {
         // another front, by somebody's word: the old one is still to be had
         view = say(id, third, "front", null);
         assertThat(view.path("pictures").path(0).path("sha256").asString()).isEqualTo(third);
-        assertThat(view.path("pictures").valueStream().map(each -> each.path("sha256").asString()))
+        assertThat(view.path("pictures")
+                        .valueStream()
+                        .map(each -> each.path("sha256").asString()))
                 .contains(front);
         view = say(id, second, null, null);
         assertThat(kinds(view)).doesNotContain("artist");

@@ -120,13 +120,15 @@ class CodeBookTest {
 
     private static long person(Client client, String name) {
         for (JsonNode person : client.get("/api/people").json())
-            if (person.path("name").asString().equals(name)) return person.path("id").asLong();
+            if (person.path("name").asString().equals(name))
+                return person.path("id").asLong();
         return 0;
     }
 
     private static String next(Client client, String field) {
         for (JsonNode block : client.get("/api/codes").json())
-            if (block.path("field").asString().equals(field)) return block.path("next").asString().replace("-", "");
+            if (block.path("field").asString().equals(field))
+                return block.path("next").asString().replace("-", "");
         throw new AssertionError(client.get("/api/codes").text());
     }
 

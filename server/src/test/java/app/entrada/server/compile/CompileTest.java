@@ -120,7 +120,8 @@ class CompileTest {
         assertThat(manager.get("/api/releases/" + id(again) + "/document").text())
                 .isEqualTo(document);
         String table = manager.get("/api/releases/" + id(view) + "/table").text();
-        JsonNode third = manager.post("/api/documents", Map.of("text", table)).json().path("release");
+        JsonNode third =
+                manager.post("/api/documents", Map.of("text", table)).json().path("release");
         assertThat(manager.get("/api/releases/" + id(third) + "/table").text()).isEqualTo(table);
         Client.Answer wrong = manager.post("/api/documents", Map.of("text", "title;mystery\nAlmanac;x"));
         assertThat(wrong.problem()).isEqualTo("unreadable-document");

@@ -293,12 +293,16 @@ class EveryKindTest {
                 Map.of("destination", "hearthcast", "declaresRights", true, "password", RunningServer.PASSWORD));
         assertThat(sent.status()).as(sent.text()).isEqualTo(200);
         ReadyRelease.until(
-                () -> manager.get("/api/releases/" + second + "/deliveries").text().contains("\"accepted\""),
+                () -> manager.get("/api/releases/" + second + "/deliveries")
+                        .text()
+                        .contains("\"accepted\""),
                 () -> manager.get("/api/releases/" + second + "/deliveries").text());
 
         JsonNode now = series();
         assertThat(now.path("feed").asString()).isEqualTo(feed);
-        assertThat(now.path("episodes").valueStream().map(each -> each.path("title").asString()))
+        assertThat(now.path("episodes")
+                        .valueStream()
+                        .map(each -> each.path("title").asString()))
                 .contains("Paddle and Sluice", "Second Lock");
         // whoever has the address reads it, without an account
         String text = RunningServer.client().get(URI.create(feed).getPath()).text();
@@ -349,12 +353,10 @@ class EveryKindTest {
         String before = Client.cell(view, 0, "territories").path("value").asString();
         manager.write(view, 0, "territories", "worldwide except US");
         try {
-            Client.Answer abroad =
-                    sending("lumenfold", Map.of("terms", Map.of("price", 400, "territories", "US")));
+            Client.Answer abroad = sending("lumenfold", Map.of("terms", Map.of("price", 400, "territories", "US")));
             assertThat(abroad.problem()).isEqualTo("not-ready");
             assertThat(abroad.json().path("detail").asString()).contains("would include US");
-            Client.Answer early =
-                    sending("lumenfold", Map.of("terms", Map.of("price", 400, "from", "2026-12-01")));
+            Client.Answer early = sending("lumenfold", Map.of("terms", Map.of("price", 400, "from", "2026-12-01")));
             assertThat(early.problem()).isEqualTo("not-ready");
             // the servers of the tests live on 23 November 2026
             Client.Answer past = sending("lumenfold", Map.of("sendOn", "2026-11-20"));

@@ -46,7 +46,15 @@ class FaultTableTest {
     private long send() {
         Client.Answer answer = manager.post(
                 "/api/releases/" + release + "/deliveries",
-                Map.of("destination", "lumenfold", "declaresRights", true, "again", true, "password", RunningServer.PASSWORD));
+                Map.of(
+                        "destination",
+                        "lumenfold",
+                        "declaresRights",
+                        true,
+                        "again",
+                        true,
+                        "password",
+                        RunningServer.PASSWORD));
         assertThat(answer.status()).as(answer.text()).isEqualTo(200);
         return answer.json().path(0).path("id").asLong();
     }
@@ -180,7 +188,15 @@ class FaultTableTest {
         long id = send();
         Client.Answer second = manager.post(
                 "/api/releases/" + release + "/deliveries",
-                Map.of("destination", "lumenfold", "declaresRights", true, "again", true, "password", RunningServer.PASSWORD));
+                Map.of(
+                        "destination",
+                        "lumenfold",
+                        "declaresRights",
+                        true,
+                        "again",
+                        true,
+                        "password",
+                        RunningServer.PASSWORD));
         assertThat(second.problem()).isEqualTo("not-ready");
         assertThat(second.json().path("detail").asString()).contains("under way");
         ended(id, "accepted");

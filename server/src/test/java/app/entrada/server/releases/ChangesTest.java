@@ -30,8 +30,8 @@ class ChangesTest {
     @Test
     void every_fact_of_the_registry_has_its_column_and_no_column_is_without_one() {
         JdbcClient jdbc = RunningServer.bean(JdbcClient.class);
-        Set<String> keys = Set.of(
-                "id", "revision", "created_at", "release_id", "recording_id", "archived_at", "deleted_at");
+        Set<String> keys =
+                Set.of("id", "revision", "created_at", "release_id", "recording_id", "archived_at", "deleted_at");
         for (Entity entity : Entity.values()) {
             Set<String> columns =
                     new HashSet<>(jdbc.sql("SELECT column_name FROM information_schema.columns WHERE table_name = ?")
@@ -59,7 +59,8 @@ class ChangesTest {
                 "/api/releases/" + id + "/changes",
                 Map.of("says", "Genre", "source", "acknowledgement of OSTRA", "changes", List.of(change)));
         assertThat(answer.status()).isEqualTo(200);
-        JsonNode deed = manager.get("/api/activity?release=" + id).json().path("deeds").path(0);
+        JsonNode deed =
+                manager.get("/api/activity?release=" + id).json().path("deeds").path(0);
         assertThat(deed.path("source").asString()).startsWith("typed").contains("acknowledgement of OSTRA");
         assertThat(RunningServer.bean(JdbcClient.class)
                         .sql("SELECT source FROM batch WHERE release_id = ? ORDER BY id DESC LIMIT 1")
@@ -70,7 +71,8 @@ class ChangesTest {
     }
 
     @Test
-    @DisplayName("P3 Undo reaches back through one's own sitting; what is older is looked at first and undone from Activity")
+    @DisplayName(
+            "P3 Undo reaches back through one's own sitting; what is older is looked at first and undone from Activity")
     void undo_ends_with_the_sitting() {
         JsonNode view = manager.begin("single", "Two sittings");
         long id = Client.id(view);
@@ -78,18 +80,31 @@ class ChangesTest {
         Client later = RunningServer.signedIn("manager");
         JsonNode seen = later.get("/api/releases/" + id).json();
         assertThat(seen.path("stack").path("undo").asString("")).isEmpty();
-        assertThat(later.post("/api/releases/" + id + "/undo", Map.of()).status()).isEqualTo(409);
-        assertThat(cell(later.get("/api/releases/" + id).json(), 0, "genre").path("value").asString())
+        assertThat(later.post("/api/releases/" + id + "/undo", Map.of()).status())
+                .isEqualTo(409);
+        assertThat(cell(later.get("/api/releases/" + id).json(), 0, "genre")
+                        .path("value")
+                        .asString())
                 .isEqualTo("Folk");
 
-        long deed = later.get("/api/activity?release=" + id).json().path("deeds").path(0).path("id").asLong();
+        long deed = later.get("/api/activity?release=" + id)
+                .json()
+                .path("deeds")
+                .path(0)
+                .path("id")
+                .asLong();
         JsonNode would = later.get("/api/activity/" + deed + "/undo").json();
         assertThat(would.path("changes").path(0).path("now").asString()).isEqualTo("Folk");
-        assertThat(cell(later.get("/api/releases/" + id).json(), 0, "genre").path("value").asString())
+        assertThat(cell(later.get("/api/releases/" + id).json(), 0, "genre")
+                        .path("value")
+                        .asString())
                 .isEqualTo("Folk");
-        assertThat(later.postPlainly("/api/activity/" + deed + "/undo", Map.of()).status())
+        assertThat(later.postPlainly("/api/activity/" + deed + "/undo", Map.of())
+                        .status())
                 .isEqualTo(200);
-        assertThat(cell(later.get("/api/releases/" + id).json(), 0, "genre").path("value").asString(""))
+        assertThat(cell(later.get("/api/releases/" + id).json(), 0, "genre")
+                        .path("value")
+                        .asString(""))
                 .isEmpty();
     }
 

@@ -20,8 +20,7 @@ class PermissionsTest {
     private final Client manager = RunningServer.signedIn("manager");
 
     private boolean stopped(long release) {
-        for (JsonNode finding :
-                manager.get("/api/releases/" + release).json().path("findings"))
+        for (JsonNode finding : manager.get("/api/releases/" + release).json().path("findings"))
             if (finding.path("rule").asString().equals("sample.uncleared")) return true;
         return false;
     }
@@ -31,10 +30,7 @@ class PermissionsTest {
         JsonNode view = manager.begin("single", "Borrowed Bells");
         long id = Client.id(view);
         Client.Answer written = manager.write(
-                view,
-                1,
-                "origins",
-                "sample: Ferry Bell / Tomas Reedmace; sample: Night Toll / Ada Fenwright");
+                view, 1, "origins", "sample: Ferry Bell / Tomas Reedmace; sample: Night Toll / Ada Fenwright");
         assertThat(written.status()).as(written.text()).isEqualTo(200);
         manager.post(
                 "/api/releases/" + id + "/changes",

@@ -2,8 +2,6 @@ package app.entrada.core.message.society;
 
 import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.field.Entity;
-import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.Origin;
 import app.entrada.core.field.PartialDate;
@@ -180,7 +178,9 @@ public final class WorksFile {
                 type = "";
             }
             if (NOT_OF_A_WORK.contains(line.substring(0, Math.min(3, line.length())))) continue;
-            open.append(type).append(line, Math.min(PREFIX, line.length()), line.length()).append('\n');
+            open.append(type)
+                    .append(line, Math.min(PREFIX, line.length()), line.length())
+                    .append('\n');
         }
         Map<String, String> digests = new LinkedHashMap<>();
         records.forEach((number, lines) -> digests.put(number, digest(lines.toString())));

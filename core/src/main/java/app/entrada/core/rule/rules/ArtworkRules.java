@@ -32,12 +32,12 @@ final class ArtworkRules {
                         look((s, cover, look, p) -> look.fineDetail() < p.decimal("certain")
                                         || look.fineDetail() < p.decimal("detail")
                                                 && look.sharpness() < p.decimal("sharpness")
-                                        ? says(
-                                                s,
-                                                "The cover has %d × %d pixels, but no detail of that size: it was enlarged or is out of focus.",
-                                                cover.width(),
-                                                cover.height())
-                                        : Optional.empty())),
+                                ? says(
+                                        s,
+                                        "The cover has %d × %d pixels, but no detail of that size: it was enlarged or is out of focus.",
+                                        cover.width(),
+                                        cover.height())
+                                : Optional.empty())),
                 rule(
                         "artwork.border",
                         "Uniform border",

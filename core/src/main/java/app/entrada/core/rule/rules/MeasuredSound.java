@@ -103,14 +103,13 @@ public final class MeasuredSound implements Rule {
                         "Loudness",
                         "Players level what they play: what is louder is turned down, what is softer may stay soft (EBU R 128).",
                         Map.of("min", -23, "max", -8),
-                        (master, sound, p) ->
-                                sound.silent()
-                                                || sound.integratedLufs() >= p.decimal("min")
-                                                        && sound.integratedLufs() <= p.decimal("max")
-                                        ? Optional.empty()
-                                        : says(
-                                                "has a loudness of %.1f LUFS; usual are %s to %s.",
-                                                sound.integratedLufs(), p.plain("min"), p.plain("max"))),
+                        (master, sound, p) -> sound.silent()
+                                        || sound.integratedLufs() >= p.decimal("min")
+                                                && sound.integratedLufs() <= p.decimal("max")
+                                ? Optional.empty()
+                                : says(
+                                        "has a loudness of %.1f LUFS; usual are %s to %s.",
+                                        sound.integratedLufs(), p.plain("min"), p.plain("max"))),
                 new MeasuredSound(
                         "audio.dc-offset",
                         "DC offset",

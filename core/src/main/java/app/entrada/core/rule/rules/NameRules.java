@@ -65,11 +65,11 @@ final class NameRules {
                                 .flatMap(credit -> credit.roles().stream()
                                         .filter(role -> Roles.kindOf(role).isEmpty())
                                         .map(role -> s.at(
-                                                t,
-                                                Fields.RECORDING_CREDITS,
-                                                "“%s” is not a known role; %s has it.",
-                                                role,
-                                                credit.name())
+                                                        t,
+                                                        Fields.RECORDING_CREDITS,
+                                                        "“%s” is not a known role; %s has it.",
+                                                        role,
+                                                        credit.name())
                                                 .about(credit.name())))
                                 .findFirst())),
                 rule(
@@ -86,13 +86,13 @@ final class NameRules {
                         (s, p) -> Named.of(s.release())
                                 .filter(named -> s.elsewhere().otherSpellings().containsKey(named.name()))
                                 .map(named -> Observation.at(
-                                        named.place(),
-                                        "“%s” is written “%s” elsewhere in the catalogue."
-                                                .formatted(
-                                                        named.name(),
-                                                        s.elsewhere()
-                                                                .otherSpellings()
-                                                                .get(named.name())))
+                                                named.place(),
+                                                "“%s” is written “%s” elsewhere in the catalogue."
+                                                        .formatted(
+                                                                named.name(),
+                                                                s.elsewhere()
+                                                                        .otherSpellings()
+                                                                        .get(named.name())))
                                         .about(named.name()))));
     }
 
@@ -174,11 +174,11 @@ final class NameRules {
                 })
                 .findFirst()
                 .map(credit -> s.at(
-                        track,
-                        Fields.RECORDING_CREDITS,
-                        "%s is credited as “%s”, which is none of the names that stand with them.",
-                        credit.name(),
-                        credit.as().get())
+                                track,
+                                Fields.RECORDING_CREDITS,
+                                "%s is credited as “%s”, which is none of the names that stand with them.",
+                                credit.name(),
+                                credit.as().get())
                         .about(credit.name()));
     }
 
@@ -194,10 +194,10 @@ final class NameRules {
                         .filter(credit ->
                                 s.of(credit.name(), Fields.PARTY_MEMBERS).isEmpty())
                         .map(credit -> s.at(
-                                track,
-                                Fields.RECORDING_CREDITS,
-                                "%s has no legal name; the society asks for one for every performer.",
-                                credit.name())
+                                        track,
+                                        Fields.RECORDING_CREDITS,
+                                        "%s has no legal name; the society asks for one for every performer.",
+                                        credit.name())
                                 .about(credit.name())));
     }
 

@@ -135,11 +135,11 @@ final class RecordingRules {
                         .noneMatch(member -> performing.contains(member.name())))
                 .findFirst()
                 .map(artist -> s.at(
-                        track,
-                        Fields.RECORDING_CREDITS,
-                        "%s is the artist of %s and performs nothing on it.",
-                        artist,
-                        s.name(track))
+                                track,
+                                Fields.RECORDING_CREDITS,
+                                "%s is the artist of %s and performs nothing on it.",
+                                artist,
+                                s.name(track))
                         .about(artist));
     }
 

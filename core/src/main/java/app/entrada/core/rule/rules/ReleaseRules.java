@@ -299,8 +299,7 @@ final class ReleaseRules {
         List<String> sells = p.words("sells");
         if (sells.isEmpty()) return Optional.empty();
         return s.fact(Fields.RELEASE_TERRITORIES)
-                .filter(where -> sells.stream()
-                        .noneMatch(where::holds))
+                .filter(where -> sells.stream().noneMatch(where::holds))
                 .map(where -> s.at(
                         Fields.RELEASE_TERRITORIES,
                         "The rights hold for %s; the destination sells in %s only.",

@@ -79,9 +79,27 @@ final class SyncRules {
                         "keywords.banned",
                         "A keyword that is not taken",
                         "Names of other artists and praise mislead, and words that fit everything find nothing.",
-                        Map.of("words", List.of(
-                                "hit", "best", "number one", "viral", "top 40", "music", "track", "audio", "nice", "good", "great",
-                                "cool", "awesome", "amazing", "beautiful", "misc", "various", "etc")),
+                        Map.of(
+                                "words",
+                                List.of(
+                                        "hit",
+                                        "best",
+                                        "number one",
+                                        "viral",
+                                        "top 40",
+                                        "music",
+                                        "track",
+                                        "audio",
+                                        "nice",
+                                        "good",
+                                        "great",
+                                        "cool",
+                                        "awesome",
+                                        "amazing",
+                                        "beautiful",
+                                        "misc",
+                                        "various",
+                                        "etc")),
                         tracks((s, t, p) -> keywords(s, t).stream()
                                 .filter(word -> p.words("words").contains(word.toLowerCase(Locale.ROOT)))
                                 .findFirst()

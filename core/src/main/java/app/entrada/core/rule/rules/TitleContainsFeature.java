@@ -41,13 +41,17 @@ public final class TitleContainsFeature implements Rule {
 
     @Override
     public Stream<Observation> check(Subject s, Params p) {
-        return Stream.of(ofTheRelease(s), s.tracks(track -> inText(s, track, Fields.TRACK_TITLE, "title")), s.tracks(
-                        track -> inText(s, track, Fields.TRACK_VERSION, "version")), s.tracks(track -> inArtists(s, track)))
+        return Stream.of(
+                        ofTheRelease(s),
+                        s.tracks(track -> inText(s, track, Fields.TRACK_TITLE, "title")),
+                        s.tracks(track -> inText(s, track, Fields.TRACK_VERSION, "version")),
+                        s.tracks(track -> inArtists(s, track)))
                 .flatMap(all -> all);
     }
 
     private static Stream<Observation> ofTheRelease(Subject s) {
-        Stream<Observation> title = s.fact(Fields.RELEASE_TITLE)
+        Stream<Observation> title = s
+                .fact(Fields.RELEASE_TITLE)
                 .flatMap(text -> TitleReading.featured(text)
                         .map(part -> s.at(
                                 Fields.RELEASE_TITLE,
@@ -65,17 +69,23 @@ public final class TitleContainsFeature implements Rule {
     }
 
     private static Optional<Observation> inText(Subject s, Track track, Field<String> field, String word) {
-        return track.facts().get(field).flatMap(text -> part(text).map(part -> {
-            Names found = TitleReading.names(part.part(), s.elsewhere().knownNames()::contains);
-            return s.at(
-                            track,
-                            field,
-                            "“%s” names a featured artist in the %s; expected in the credits: %s.",
-                            text,
-                            word,
-                            found.sentence())
-                    .with(moved(s, track, new Change(s.release().ref(track, field.entity()), field, text, part.rest()), found));
-        }));
+        return track.facts()
+                .get(field)
+                .flatMap(text -> part(text).map(part -> {
+                    Names found = TitleReading.names(part.part(), s.elsewhere().knownNames()::contains);
+                    return s.at(
+                                    track,
+                                    field,
+                                    "“%s” names a featured artist in the %s; expected in the credits: %s.",
+                                    text,
+                                    word,
+                                    found.sentence())
+                            .with(moved(
+                                    s,
+                                    track,
+                                    new Change(s.release().ref(track, field.entity()), field, text, part.rest()),
+                                    found));
+                }));
     }
 
     /** A version may say nothing but whom it features. */
@@ -88,7 +98,8 @@ public final class TitleContainsFeature implements Rule {
     }
 
     private static Optional<Observation> inArtists(Subject s, Track track) {
-        List<String> main = track.facts().get(Fields.TRACK_ARTISTS).map(Names::list).orElse(List.of());
+        List<String> main =
+                track.facts().get(Fields.TRACK_ARTISTS).map(Names::list).orElse(List.of());
         for (String name : main) {
             Optional<TitleReading.Part> part = TitleReading.featured(name);
             if (part.isEmpty()) continue;
@@ -112,7 +123,6 @@ public final class TitleContainsFeature implements Rule {
                 track.facts().get(Fields.TRACK_FEATURED).map(Names::list).orElse(List.of()));
         found.list().stream().filter(name -> !all.contains(name)).forEach(all::add);
         return new Fix.Edit(
-                "Move to credits",
-                List.of(change, s.change(track, Fields.TRACK_FEATURED, new Names(all).toString())));
+                "Move to credits", List.of(change, s.change(track, Fields.TRACK_FEATURED, new Names(all).toString())));
     }
 }

@@ -172,7 +172,12 @@ final class TitleRules {
                         "The usual recording has no version; “Original Mix” makes it look like one of several.",
                         Map.of(
                                 "words",
-                                List.of("original mix", "original version", "original", "album version", "main version")),
+                                List.of(
+                                        "original mix",
+                                        "original version",
+                                        "original",
+                                        "album version",
+                                        "main version")),
                         tracks((s, t, p) -> t.facts()
                                 .get(Fields.TRACK_VERSION)
                                 .filter(version -> p.words("words").contains(version.toLowerCase(Locale.ROOT)))
@@ -183,8 +188,7 @@ final class TitleRules {
                                                 version,
                                                 s.name(t))
                                         .with(new Fix.Edit(
-                                                "Remove",
-                                                List.of(s.change(t, Fields.TRACK_VERSION, null))))))),
+                                                "Remove", List.of(s.change(t, Fields.TRACK_VERSION, null))))))),
                 rule(
                         "language.script-mismatch",
                         "Script of another language",

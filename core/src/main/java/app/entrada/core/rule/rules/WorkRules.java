@@ -1,6 +1,5 @@
 package app.entrada.core.rule.rules;
 
-import app.entrada.core.text.Nobody;
 import static app.entrada.core.rule.PlainRule.tracks;
 
 import app.entrada.core.field.Fields;
@@ -18,8 +17,8 @@ import app.entrada.core.rule.Params;
 import app.entrada.core.rule.PlainRule;
 import app.entrada.core.rule.Rule;
 import app.entrada.core.rule.Subject;
-import app.entrada.core.text.FileNames;
 import app.entrada.core.text.LatinLetters;
+import app.entrada.core.text.Nobody;
 import app.entrada.core.work.Shares;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -227,9 +226,10 @@ final class WorkRules {
                         "The exchange format of societies knows Latin capitals and digits only; a guessed name is somebody else’s.",
                         works((s, t, p) -> writers(t).stream()
                                 .map(Writer::name)
-                                .filter(name -> s.of(name, Fields.PARTY_LATIN_NAME)
-                                        .isEmpty())
-                                .filter(name -> !LATIN.matcher(legal(s, name)).find() && !LatinLetters.certain(legal(s, name)))
+                                .filter(name ->
+                                        s.of(name, Fields.PARTY_LATIN_NAME).isEmpty())
+                                .filter(name ->
+                                        !LATIN.matcher(legal(s, name)).find() && !LatinLetters.certain(legal(s, name)))
                                 .findFirst()
                                 .map(name -> s.at(
                                         t,

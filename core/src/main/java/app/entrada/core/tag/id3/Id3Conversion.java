@@ -17,8 +17,7 @@ public final class Id3Conversion {
     private static final Map<String, String> LONGER = new HashMap<>();
     /** Frames that 2.4 brought and 2.3 has nothing for. */
     private static final Set<String> ONLY_24 = Set.of(
-            "ASPI", "EQU2", "RVA2", "SEEK", "SIGN", "TDEN", "TDTG", "TMOO", "TPRO", "TSOA", "TSOP", "TSOT",
-            "TSST");
+            "ASPI", "EQU2", "RVA2", "SEEK", "SIGN", "TDEN", "TDTG", "TMOO", "TPRO", "TSOA", "TSOP", "TSOT", "TSST");
     /** What people do who are no musicians, in the words that 2.3 and 2.4 share; the rest are instruments. */
     private static final Pattern INVOLVED =
             Pattern.compile("(?i).*(produc|engineer|mix|master|arrang|edit|program|direct|design|recording|compil).*");
@@ -98,7 +97,9 @@ public final class Id3Conversion {
     private static List<Id3Frame> newer(List<Id3Frame> frames) {
         Optional<String> year = text(frames, "TYER");
         Optional<String> released = frames.stream()
-                .filter(frame -> frame.id().equals("TXXX") && !frame.parts().isEmpty() && frame.parts().get(0).equals(RELEASED))
+                .filter(frame -> frame.id().equals("TXXX")
+                        && !frame.parts().isEmpty()
+                        && frame.parts().get(0).equals(RELEASED))
                 .flatMap(frame -> frame.texts().stream())
                 .findFirst();
         // a year that is the release's own says nothing of the recording
@@ -108,7 +109,8 @@ public final class Id3Conversion {
         for (Id3Frame frame : frames) {
             switch (frame.id()) {
                 case "TXXX" -> {
-                    boolean day = !frame.parts().isEmpty() && frame.parts().get(0).equals(RELEASED);
+                    boolean day =
+                            !frame.parts().isEmpty() && frame.parts().get(0).equals(RELEASED);
                     newer.add(day ? Id3Frame.texts("TDRL", frame.texts()) : frame);
                 }
                 case "TYER" -> {

@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.core.Samples;
+import app.entrada.core.message.Composing;
+import app.entrada.core.message.Consignment;
+import app.entrada.core.message.Outgoing;
 import app.entrada.core.message.Sent;
 import app.entrada.core.release.Release;
 import java.util.Arrays;
@@ -14,9 +17,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
-import app.entrada.core.message.Composing;
-import app.entrada.core.message.Consignment;
-import app.entrada.core.message.Outgoing;
 
 @DisplayName("S6 Works in the society's columns, and its answer read back")
 class WorksFileTest {
@@ -137,8 +137,8 @@ class WorksFileTest {
         String before = digest(sent(song().release()));
         List<String> told = lines(corrected.has(4, "OST-1", before).on(Outgoing.Occasion.UPDATE));
         assertThat(told.get(1)).startsWith("GRHREV00001");
-        List<String> untouched = lines(
-                sent(song().release()).has(4, "OST-1", before).on(Outgoing.Occasion.UPDATE));
+        List<String> untouched =
+                lines(sent(song().release()).has(4, "OST-1", before).on(Outgoing.Occasion.UPDATE));
         assertThat(untouched).extracting(line -> line.substring(0, 3)).containsExactly("HDR", "TRL");
     }
 
@@ -151,7 +151,8 @@ class WorksFileTest {
 
     @Test
     void a_corrected_work_goes_with_its_recording_though_the_society_has_that_file() {
-        Sent corrected = sent(song().with("work.writers", "Joss Amberley: CA 100/100").release())
+        Sent corrected = sent(song().with("work.writers", "Joss Amberley: CA 100/100")
+                        .release())
                 .has(4, "OST-1", digest(sent(song().release())))
                 .on(Outgoing.Occasion.UPDATE)
                 .holding(Sent.SUM);
@@ -167,8 +168,8 @@ class WorksFileTest {
                         .filter(line -> line.startsWith("SWR"))
                         .map(line -> RecordLayout.read(line, "party number")))
                 .containsExactly("000000011", "000000012");
-        assertThatThrownBy(() -> lines(sent(
-                        song().with("work.writers", "Sol Pereira-Finch: CA 100/100").release())))
+        assertThatThrownBy(() -> lines(sent(song().with("work.writers", "Sol Pereira-Finch: CA 100/100")
+                        .release())))
                 .hasMessageContaining("Sol Pereira-Finch has no number");
     }
 
@@ -188,13 +189,15 @@ class WorksFileTest {
     @Test
     void a_japanese_title_is_registered_as_a_person_wrote_it_in_latin_letters() {
         List<String> lines = lines(sent(song().with("work.workTitle", "夜の岸")
-                .with("work.workLatinTitle", "Yoru no Kishi")
-                .with("work.writers", "水門: CA 100/100")
-                .release()).latin("水門", "Suimon"));
+                        .with("work.workLatinTitle", "Yoru no Kishi")
+                        .with("work.writers", "水門: CA 100/100")
+                        .release())
+                .latin("水門", "Suimon"));
         assertThat(RecordLayout.read(lines.get(2), "title")).isEqualTo("YORU NO KISHI");
         assertThat(lines.stream().filter(line -> line.startsWith("SWR")))
                 .singleElement()
-                .satisfies(line -> assertThat(RecordLayout.read(line, "last name")).isEqualTo("SUIMON"));
+                .satisfies(
+                        line -> assertThat(RecordLayout.read(line, "last name")).isEqualTo("SUIMON"));
         assertThat(lines.stream().filter(line -> line.startsWith("NAT")))
                 .singleElement()
                 .asString()
@@ -203,8 +206,9 @@ class WorksFileTest {
 
     @Test
     void another_script_is_transliterated_and_stands_as_it_is_beside() {
-        List<String> lines = lines(sent(
-                song().with("work.workTitle", "Κύμα").with("track.title", "Κύμα").release()));
+        List<String> lines = lines(sent(song().with("work.workTitle", "Κύμα")
+                .with("track.title", "Κύμα")
+                .release()));
         assertThat(lines.get(2)).startsWith("NWR0000000000000000KYMA ");
         assertThat(lines.stream().filter(line -> line.startsWith("NAT")))
                 .singleElement()
