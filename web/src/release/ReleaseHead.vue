@@ -16,6 +16,12 @@ const release = useReleaseStore()
 const route = useRoute()
 const router = useRouter()
 const head = computed(() => release.view!.head)
+/** Whether a code is missing that the label could give. */
+const codeless = computed(() =>
+  release.rows.some((row) =>
+    (row.track ? ['isrc'] : ['barcode', 'catalogueNumber']).some((key) => row.cells[key] && !row.cells[key]!.value),
+  ),
+)
 const facts = computed(() =>
   [
     head.value.kind,
@@ -55,6 +61,15 @@ function pick(event: Event) {
           Add files…
           <input class="hidden-text" type="file" multiple @change="pick" />
         </label>
+        <button
+          v-if="codeless && !release.readOnly"
+          class="act"
+          type="button"
+          title="The label’s next barcode, catalogue number and ISRCs, wherever one is missing"
+          @click="release.giveCodes()"
+        >
+          Give codes
+        </button>
         <ReleasePapers />
       </p>
     </div>

@@ -94,4 +94,8 @@ input {
   background: var(--card);
   color: var(--ink);
 }
+.list > .act {
+  padding: 4px 0;
+  text-align: left;
+}
 </style>

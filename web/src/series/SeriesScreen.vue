@@ -115,6 +115,11 @@ h1 {
   margin: 0 auto 0 0;
   font-size: 1.5rem;
 }
+.title form {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+}
 section {
   padding: 16px 0;
   border-bottom: 1px solid var(--line);

@@ -68,7 +68,7 @@ function summary(key: string): string {
   if (key === 'isrc') return `${tracks.filter((row) => row.cells.isrc?.value).length} of ${tracks.length}`
   return ''
 }
-const STATES: Record<string, string> = { none: 'no master', measuring: 'measuring…', damaged: 'damaged' }
+const STATES: Record<string, string> = { none: 'none', measuring: 'measuring…', damaged: 'damaged' }
 const dragged = (event: MouseEvent, row: number, key: string) =>
   event.buttons === 1 && props.editing === null && emit('pick', row, key, true)
 </script>

@@ -31,12 +31,6 @@ const finding = ref(false)
 const view = computed(() => release.view!)
 const rows = computed(() => release.rows)
 const at = computed(() => release.at)
-/** Whether a code is missing that the label could give. */
-const codeless = computed(() =>
-  rows.value.some((row) =>
-    (row.track ? ['isrc'] : ['barcode', 'catalogueNumber']).some((key) => row.cells[key] && !row.cells[key]!.value),
-  ),
-)
 const found = computed(() =>
   release.findings.filter((finding) => finding.track === at.value?.row && finding.column === at.value?.column),
 )
@@ -124,15 +118,6 @@ onUnmounted(() => (release.at = null))
             <button class="tool" type="button" @click="finding = true">Catalogue…</button>
             <button class="tool" type="button" @click="rewording = true">Reword…</button>
             <button class="tool" type="button" @click="release.addTrack()">Add a track</button>
-            <button
-              v-if="codeless"
-              class="tool"
-              type="button"
-              title="The label’s next barcode, catalogue number and ISRCs, wherever one is missing"
-              @click="release.giveCodes()"
-            >
-              Give codes
-            </button>
             <button class="tool" type="button" :disabled="!at?.row" @click="sheet.remove">
               {{ chosen && chosen.top !== chosen.bottom ? 'Remove tracks' : 'Remove track' }}
             </button>

@@ -48,7 +48,7 @@ final class Desk {
         browser.click(".modal button", "Begin");
         browser.see("h1", title);
         browser.see("[data-cell='1.title']", title);
-        browser.click(".tool", "Give codes");
+        browser.click(".marks .act", "Give codes");
         browser.see("[data-cell='0.barcode']", "9 521234");
     }
 

@@ -48,7 +48,8 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.see(".findings", "has no composer");
         desk.compile();
         browser.seeNoLonger(".findings", "has no composer");
-        browser.see(".findings", "Nothing stands in the way.");
+        browser.see(".findings h2", "1 in 1 destination");
+        browser.see(".findings", "No copy of “Glass Harbour” is written yet.");
 
         // a wrong code is seen at once, its finding leads to the cell, undo takes it back
         browser.cell("1.isrc", "XANW926");
@@ -58,7 +59,8 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.see("[data-cell='1.isrc'].here");
         browser.see(".detail", "is no ISRC");
         browser.chord(Keys.CONTROL, "z");
-        browser.see(".findings", "Nothing stands in the way.");
+        browser.see(".findings h2", "1 in 1 destination");
+        browser.see(".findings", "No copy of “Glass Harbour” is written yet.");
         browser.see("[data-cell='1.isrc']", "XA-NW9-26-000");
 
         // a featured artist typed into the title moves to the credits in one move
@@ -66,12 +68,14 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.click(".findings .act", "Move to credits");
         browser.see("[data-cell='1.featured']", "Mira Tollgate");
         browser.see("[data-cell='1.title']", "Glass Harbour");
-        browser.see(".findings", "Nothing stands in the way.");
+        browser.see(".findings h2", "1 in 1 destination");
+        browser.see(".findings", "No copy of “Glass Harbour” is written yet.");
 
         desk.writeCopies("Store master, WAV");
         browser.see(".certificate", "entries as planned");
         desk.writeCopies("FLAC");
         browser.see(".certificate", "decoded samples");
+        browser.see(".findings", "Nothing stands in the way.");
         Path flac = Files.write(folder.resolve("fetched.flac"), browser.fetch(browser.link(".file a")));
         assertThat(run("metaflac", "--export-tags-to=-", "--no-utf8-convert", flac.toString()))
                 .contains("TITLE=Glass Harbour", "ARTIST=Mira Tollgate", "COMPOSER=Ines Quillon", "ISRC=XANW926");

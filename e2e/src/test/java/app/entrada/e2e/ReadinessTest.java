@@ -121,7 +121,8 @@ class ReadinessTest {
                 for (JsonNode finding : json.readTree(browser.call(
                                 "GET", "/api/releases/" + head.path("id").asLong() + "/readiness"))
                         .path("findings"))
-                    if (!finding.path("rule").asString().startsWith("artwork.text-"))
+                    // lettering that cannot be read and copies that are still to be written were not planted
+                    if (!finding.path("rule").asString().matches("artwork\\.text-.*|file\\.not-written"))
                         faults.add(finding.path("rule").asString() + " "
                                 + finding.path("track").asInt());
                 faults.sort(null);

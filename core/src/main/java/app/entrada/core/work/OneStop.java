@@ -8,6 +8,7 @@ import app.entrada.core.field.Writer;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import java.util.ArrayList;
+import app.entrada.core.text.Nobody;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -54,7 +55,14 @@ public record OneStop(boolean yes, List<String> reasons) {
         }
         Set<String> others = new LinkedHashSet<>();
         Set<String> unpublished = new LinkedHashSet<>();
-        for (Writer writer : writers)
+        // nobody is asked for what is nobody's
+        List<Writer> somebody =
+                writers.stream().filter(writer -> !Nobody.is(writer.name())).toList();
+        if (somebody.isEmpty()) {
+            together.add("Nobody has to permit the composition");
+            return true;
+        }
+        for (Writer writer : somebody)
             for (String holder : publishers(track, writer))
                 if (holder.isEmpty()) {
                     if (!same(writer.name(), label)) unpublished.add(writer.name());
