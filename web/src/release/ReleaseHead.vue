@@ -113,6 +113,7 @@ p {
 }
 .marks {
   display: flex;
+  align-items: baseline;
   gap: 18px;
   margin-top: 5px;
   font-size: 14px;

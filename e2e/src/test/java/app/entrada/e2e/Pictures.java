@@ -19,7 +19,6 @@ final class Pictures {
         try (Browser browser = new Browser()) {
             browser.go(arguments[0]);
             browser.see("#name");
-            browser.picture(folder.resolve("sign-in.png"));
             browser.type("#name", "M. Arden");
             browser.type("#password", arguments[1]);
             browser.click("button[type=submit]");
@@ -65,6 +64,9 @@ final class Pictures {
             browser.go(arguments[0] + "/codes");
             browser.see("#isrcPrefix");
             browser.picture(folder.resolve("codes.png"));
+            browser.go(arguments[0] + "/series");
+            browser.see("section h2");
+            browser.picture(folder.resolve("series.png"));
             browser.go(arguments[0] + "/releases");
             browser.complaints().forEach(System.err::println);
         }
@@ -136,7 +138,7 @@ final class Pictures {
         browser.click("button", "Make a release of these…");
         browser.see(".modal td", "Anchor Bell");
         browser.picture(folder.resolve("draft.png"));
-        browser.click(".modal button", "Cancel");
+        browser.click(".modal button", "Not now");
 
         Path mp3 = heap.resolve("anchor bell.mp3");
         new ProcessBuilder(
