@@ -1,5 +1,6 @@
 package app.entrada.server.releases;
 
+import app.entrada.core.audio.Sound;
 import app.entrada.server.files.FileBook;
 
 /** What to say of a received file, in one sentence. */
@@ -17,13 +18,14 @@ public final class FileWords {
                     .formatted(entry.problem().get());
         if (!entry.measured()) return "Being measured.";
         return entry.audio()
-                .map(audio -> "%s, %s, %s"
+                .map(audio -> "%s, %s, %s%s"
                         .formatted(
                                 audio.says(),
                                 audio.channels() == 1
                                         ? "mono"
                                         : audio.channels() == 2 ? "stereo" : audio.channels() + " channels",
-                                audio.time()))
+                                audio.time(),
+                                audio.sound().filter(Sound::silent).isPresent() ? ", no sound" : ""))
                 .or(() -> entry.picture()
                         .map(picture -> "%s, %d × %d pixels, %s"
                                 .formatted(picture.format(), picture.width(), picture.height(), picture.colours())))
