@@ -222,7 +222,7 @@ class CopiesTest {
                 .containsExactly(two, one);
         assertThat(releases.load(java.util.List.of())).isEmpty();
         assertThat(RunningServer.bean(JdbcClient.class)
-                        .sql("SELECT count(*) FROM release")
+                        .sql("SELECT count(*) FROM release WHERE deleted_at IS NULL AND archived_at IS NULL")
                         .query(Long.class)
                         .single())
                 .isEqualTo(releases.ids().size());
