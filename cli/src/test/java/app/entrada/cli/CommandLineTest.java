@@ -251,6 +251,13 @@ class CommandLineTest {
             assertThat(zip.getEntry("data/disc/image.wav").getSize()).isEqualTo(375 * 588 * 4 + 44);
             assertThat(zip.getEntry("data/disc/image.cdt").getSize() % 18).isZero();
         }
+        // a feed is of a series, and this single is of none yet
+        assertThat(run("message", document.toString(), "--destination", "hearthcast", "--out", out.toString()))
+                .isEqualTo(3);
+        assertThat(said).contains("belongs to no series");
+        Files.writeString(
+                document,
+                Files.readString(document).replace("\"kind\":", "\"series\": \"Weirside Talks\", \"kind\":"));
         for (String each : new String[] {"lumenfold", "pebblewave", "ppo", "commonshelf", "hearthcast", "aldermoor"}) {
             assertThat(run("message", document.toString(), "--destination", each, "--out", out.toString()))
                     .as(each + ": " + said)
