@@ -189,6 +189,12 @@ class EmbedTest {
                 assertThat(head[3]).isEqualTo((byte) (recipe.equals("Sync pitch") ? 4 : 3));
             }
         }
-        assertThat(found).containsAll(titles.subList(0, 5)).contains("Eelgrass (Instrumental)");
+        // of a WAV that program reads INFO only, which is silent where Latin-1 does not hold a title
+        boolean latin = of.get(0).toString().endsWith(".wav");
+        assertThat(found)
+                .containsAll(titles.subList(0, 5).stream()
+                        .filter(title -> !latin || StandardCharsets.ISO_8859_1.newEncoder().canEncode(title))
+                        .toList())
+                .contains("Eelgrass (Instrumental)");
     }
 }
