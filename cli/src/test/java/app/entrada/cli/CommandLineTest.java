@@ -256,8 +256,7 @@ class CommandLineTest {
                 .isEqualTo(3);
         assertThat(said).contains("belongs to no series");
         Files.writeString(
-                document,
-                Files.readString(document).replace("\"kind\":", "\"series\": \"Weirside Talks\", \"kind\":"));
+                document, Files.readString(document).replace("\"kind\":", "\"series\": \"Weirside Talks\", \"kind\":"));
         for (String each : new String[] {"lumenfold", "pebblewave", "ppo", "commonshelf", "hearthcast", "aldermoor"}) {
             assertThat(run("message", document.toString(), "--destination", each, "--out", out.toString()))
                     .as(each + ": " + said)

@@ -193,7 +193,8 @@ class EmbedTest {
         boolean latin = of.get(0).toString().endsWith(".wav");
         assertThat(found)
                 .containsAll(titles.subList(0, 5).stream()
-                        .filter(title -> !latin || StandardCharsets.ISO_8859_1.newEncoder().canEncode(title))
+                        .filter(title -> !latin
+                                || StandardCharsets.ISO_8859_1.newEncoder().canEncode(title))
                         .toList())
                 .contains("Eelgrass (Instrumental)");
     }

@@ -79,9 +79,17 @@ class EveryVerbTest {
                 Arguments.of(List.of("codes", "XA-NW9-26-00044"), "XA-NW9-26-00044"),
                 Arguments.of(List.of("tracklist", document.toString()), "{"),
                 Arguments.of(List.of("check", document.toString()), "findings"),
-                Arguments.of(List.of("embed", document.toString(), "--recipe", "store-wav", "--out", none), "{"),
+                Arguments.of(
+                        List.of(
+                                "embed",
+                                document.toString(),
+                                "--recipe",
+                                "store-wav",
+                                "--out",
+                                folder.resolve("copies").toString()),
+                        "{"),
                 Arguments.of(List.of("transfer", none, none, "--out", none + ".wav"), "no such file"),
-                Arguments.of(List.of("prove", none), "no such"),
+                Arguments.of(List.of("prove", folder.toString()), "no SHA256SUMS"),
                 Arguments.of(
                         List.of("message", document.toString(), "--destination", "nowhere", "--out", none), "nowhere"),
                 Arguments.of(List.of("schema"), "2020-12"));

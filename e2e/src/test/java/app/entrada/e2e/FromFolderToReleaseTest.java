@@ -98,7 +98,10 @@ class FromFolderToReleaseTest extends InTheBrowser {
                         .asString())
                 .isEqualTo("lyrics");
         assertThat(masters.path("beside").toString()).contains("forty fathoms.cue");
-        assertThat(masters.path("loose").findValuesAsString("name")).containsOnly("back.jpg", "session.bin");
+        assertThat(masters.path("loose").findValuesAsString("name")).containsOnly("session.bin");
+        // a picture whose name says what it shows is what it says
+        assertThat(json("/api/releases/" + id + "/pictures").path("pictures").findValuesAsString("kind"))
+                .contains("front", "back");
         browser.see(".cover img, img.cover");
         browser.picture(Path.of("target", "masters.png"));
     }

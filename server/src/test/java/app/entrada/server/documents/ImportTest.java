@@ -11,7 +11,8 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 
 @ExtendWith(RunningServer.class)
-@DisplayName("C12 What a document says otherwise than the catalogue is told, and a known recording is the known recording")
+@DisplayName(
+        "C12 What a document says otherwise than the catalogue is told, and a known recording is the known recording")
 class ImportTest {
     private final Client manager = RunningServer.signedIn("manager");
 
@@ -32,11 +33,18 @@ class ImportTest {
                  "tracks": [{"title": "Sluice", "isrc": "XANW92688001", "recordedOn": "2024-01"}],
                  "people": [{"name": "Tamsin Quoyle", "legalName": "Tess Quoyle"}]}
                 """).json();
-        long one = first.path("release").path("rows").path(1).path("recordingId").asLong();
-        assertThat(second.path("release").path("rows").path(1).path("recordingId").asLong())
+        long one =
+                first.path("release").path("rows").path(1).path("recordingId").asLong();
+        assertThat(second.path("release")
+                        .path("rows")
+                        .path(1)
+                        .path("recordingId")
+                        .asLong())
                 .isPositive()
                 .isEqualTo(one);
-        assertThat(Client.cell(second.path("release"), 1, "recordedOn").path("value").asString())
+        assertThat(Client.cell(second.path("release"), 1, "recordedOn")
+                        .path("value")
+                        .asString())
                 .isEqualTo("2025-05");
         assertThat(second.path("left").toString()).contains("2024-01", "Tess Quoyle");
     }
