@@ -8,17 +8,15 @@ const change = (before: string | null, after: string, field = 'release.genre') =
   ({ entity: 'release', target: 7, field, before, after }) as Edit
 
 /** What is kept stays over the making of another queue, as over a reload. */
-function memory(): Keeping & { edits: Map<number, Waiting> } {
-  const edits = new Map<number, Waiting>()
-  let last = 0
+function memory(): Keeping & { edits: Map<string, Waiting> } {
+  const edits = new Map<string, Waiting>()
   return {
     edits,
     all: async () => [...edits.values()].map((each) => JSON.parse(JSON.stringify(each)) as Waiting),
     put: async (edit) => {
-      edit.id ??= ++last
       edits.set(edit.id, JSON.parse(JSON.stringify(edit)) as Waiting)
     },
-    drop: async (edit) => void edits.delete(edit.id!),
+    drop: async (edit) => void edits.delete(edit.id),
   }
 }
 

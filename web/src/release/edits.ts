@@ -58,10 +58,16 @@ export function useEdits(ways: Ways) {
     ),
   )
 
+  let count = 0
+  /** Known from the first moment, so that what is done with an edit never waits for where it is kept. */
+  const fresh = () => `${Date.now().toString(36).padStart(9, '0')}-${String(count++).padStart(6, '0')}-${ways.tab}`
+  const ended = new Set<string>()
+
   /** Takes up what was left by this tab before a reload, and by tabs that are closed. */
   async function resume() {
     for (const edit of await ways.keeping.all()) {
-      if (edit.who !== ways.who()) continue
+      // read before it was dropped: it is over
+      if (edit.who !== ways.who() || ended.has(edit.id)) continue
       if (edit.tab !== ways.tab) {
         if (await ways.isOpen(edit.tab)) continue
         edit.tab = ways.tab
@@ -87,6 +93,7 @@ export function useEdits(ways: Ways) {
     })
     if (!changes.length) return Promise.resolve(false)
     const edit: Waiting = {
+      id: fresh(),
       who: ways.who(),
       tab: ways.tab,
       release,
@@ -145,6 +152,7 @@ export function useEdits(ways: Ways) {
   }
 
   async function gone(edit: Waiting) {
+    ended.add(edit.id)
     waiting.value = waiting.value.filter((each) => each !== edit)
     await ways.keeping.drop(edit)
   }
@@ -175,13 +183,11 @@ export function useEdits(ways: Ways) {
       await gone(empty)
       settle(empty, false)
     }
-    const apart: Waiting = { ...edit, changes: asked, theirs }
-    delete apart.id
+    const apart: Waiting = { ...edit, id: fresh(), changes: asked, theirs }
     held.value = [...held.value, apart]
     await ways.keeping.put(held.value[held.value.length - 1]!)
     if (others.length && asked.length) {
-      const rest: Waiting = { ...edit, changes: others }
-      delete rest.id
+      const rest: Waiting = { ...edit, id: fresh(), changes: others }
       waiting.value = [rest, ...waiting.value]
       await ways.keeping.put(waiting.value[0]!)
     }
@@ -204,6 +210,7 @@ export function useEdits(ways: Ways) {
     edit.changes = edit.changes.filter((each) => each !== change)
     if (edit.changes.length) await ways.keeping.put(edit)
     else {
+      ended.add(edit.id)
       held.value = held.value.filter((each) => each !== edit)
       await ways.keeping.drop(edit)
     }

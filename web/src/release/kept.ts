@@ -4,7 +4,8 @@ import type { Edit } from '../api/types'
 
 /** An edit that the server does not have yet. */
 export interface Waiting {
-  id?: number
+  /** in the order in which edits were made */
+  id: string
   /** who made it, and in which tab */
   who: string
   tab: string
@@ -23,7 +24,7 @@ export interface Keeping {
 }
 
 interface Shape extends DBSchema {
-  edits: { key: number; value: Waiting }
+  edits: { key: string; value: Waiting }
 }
 
 export function kept(): Keeping {
@@ -33,19 +34,17 @@ export function kept(): Keeping {
       typeof indexedDB === 'undefined'
         ? Promise.resolve(null)
         : openDB<Shape>('entrada', 1, {
-            upgrade: (fresh) => void fresh.createObjectStore('edits', { keyPath: 'id', autoIncrement: true }),
+            upgrade: (fresh) => void fresh.createObjectStore('edits', { keyPath: 'id' }),
           }).catch(() => null))
   return {
     async all() {
       return (await (await database())?.getAll('edits')) ?? []
     },
     async put(edit) {
-      const plain = JSON.parse(JSON.stringify(edit)) as Waiting
-      const id = await (await database())?.put('edits', plain)
-      edit.id ??= id
+      await (await database())?.put('edits', JSON.parse(JSON.stringify(edit)) as Waiting)
     },
     async drop(edit) {
-      if (edit.id !== undefined) await (await database())?.delete('edits', edit.id)
+      await (await database())?.delete('edits', edit.id)
     },
   }
 }

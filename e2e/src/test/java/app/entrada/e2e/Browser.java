@@ -16,7 +16,6 @@ import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
-import org.openqa.selenium.chromium.ChromiumNetworkConditions;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.logging.LogEntry;
 import org.openqa.selenium.logging.LogType;
@@ -152,15 +151,6 @@ final class Browser implements AutoCloseable {
     /** Keys wherever the focus is. */
     void press(CharSequence... keys) {
         new Actions(driver).sendKeys(keys).perform();
-    }
-
-    /** Takes the network away from the page, or gives it back. */
-    void offline(boolean away) {
-        ChromiumNetworkConditions network = new ChromiumNetworkConditions();
-        network.setOffline(away);
-        network.setDownloadThroughput(-1);
-        network.setUploadThroughput(-1);
-        driver.setNetworkConditions(network);
     }
 
     /** A key with another held. */

@@ -109,14 +109,14 @@ class KeyboardAloneTest extends InTheBrowser {
         return heap;
     }
 
-    /** Credits, nothing, nothing, writers: as four columns of a spreadsheet. */
+    /** Credits, three columns of nothing, writers: as five columns of a spreadsheet. */
     private static String spreadsheet() {
         List<String> lines = new ArrayList<>();
         for (int i = 0; i < TITLES.size(); i++) {
             String credits = "Mira Tollgate: vocals; %s: guitar; %s: drums; Hanna Veil: mastering"
                     .formatted(WRITERS.get(1 + i % 5), WRITERS.get(6 + i % 4));
             String writers = i == 0 ? WRITERS.get(0) + "; " + WRITERS.get(10) : WRITERS.get(i);
-            lines.add(credits + "\t\t\t" + writers);
+            lines.add(credits + "\t\t\t\t" + writers);
         }
         return String.join("\n", lines);
     }
@@ -181,7 +181,7 @@ class KeyboardAloneTest extends InTheBrowser {
         browser.chord(Keys.CONTROL, Keys.ARROW_RIGHT);
         browser.see(".set.here", "Rights");
         browser.see("[data-cell='1.title'].here");
-        press(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT);
+        press(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT);
         browser.see("[data-cell='1.credits'].here");
         paste(spreadsheet());
         browser.see("[data-cell='10.writers']", WRITERS.get(9));

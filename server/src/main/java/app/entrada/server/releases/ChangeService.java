@@ -322,10 +322,14 @@ public class ChangeService {
                 ? releases.facts(changes.stream().map(Change::target).collect(Collectors.toSet()))
                 : releases.facts(scope);
         List<Conflict> conflicts = new ArrayList<>();
+        List<Change> open = new ArrayList<>();
         for (Change change : changes) {
             Facts facts = known.get(change.target());
             if (facts == null) throw Problem.input("foreign-target", "%s is not here.".formatted(change.target()));
             String stored = facts.text(change.field());
+            // it stands there already: written before, and the answer was lost on its way
+            if (Objects.equals(stored, change.after()) && !change.isEmpty()) continue;
+            open.add(change);
             if (!Objects.equals(stored, change.before()))
                 conflicts.add(new Conflict(
                         change.field().id(), change.target().id(), change.before(), stored, change.after()));
@@ -338,6 +342,7 @@ public class ChangeService {
                             "changed-meanwhile",
                             "Somebody changed this in the meantime. Nothing was written; both values are shown.")
                     .with("conflicts", conflicts);
+        if (open.isEmpty() && kind.equals("edit")) return;
         long batch = jdbc.sql("""
                         INSERT INTO batch (release_id, account_id, at, kind, of_batch, says, source, note, sitting)
                         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) RETURNING id""")
@@ -353,9 +358,9 @@ public class ChangeService {
                         account.sitting()))
                 .query(Long.class)
                 .single();
-        releases.store(changes);
-        log(batch, changes);
-        announce(scope, changes, account);
+        releases.store(open);
+        log(batch, open);
+        announce(scope, open, account);
     }
 
     private void log(long batch, List<Change> changes) {

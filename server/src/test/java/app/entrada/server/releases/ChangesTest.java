@@ -49,6 +49,22 @@ class ChangesTest {
     }
 
     @Test
+    @DisplayName("P3 An edit that is sent again because its answer was lost is no conflict with itself")
+    void what_stands_there_already_is_no_conflict() {
+        JsonNode view = manager.begin("single", "Sent Twice");
+        assertThat(manager.write(view, 0, "genre", "Folk").status()).isEqualTo(200);
+        // seen as it was before, as the page saw it when the answer did not come
+        assertThat(manager.write(view, 0, "genre", "Folk").status()).isEqualTo(200);
+        assertThat(manager.write(view, 0, "genre", "Rock").problem()).isEqualTo("changed-meanwhile");
+        assertThat(manager.get("/api/activity?release=" + Client.id(view))
+                        .json()
+                        .path("deeds")
+                        .valueStream()
+                        .filter(deed -> deed.path("facts").toString().contains("Folk")))
+                .hasSize(1);
+    }
+
+    @Test
     @DisplayName("P3 Where a change came from is the server's word, whatever a page says")
     void a_source_cannot_be_forged() {
         JsonNode view = manager.begin("single", "Forged");
