@@ -78,7 +78,7 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.see(".findings", "Nothing stands in the way.");
         Path flac = Files.write(folder.resolve("fetched.flac"), browser.fetch(browser.link(".file a")));
         assertThat(run("metaflac", "--export-tags-to=-", "--no-utf8-convert", flac.toString()))
-                .contains("TITLE=Glass Harbour", "ARTIST=Mira Tollgate", "COMPOSER=Ines Quillon", "ISRC=XANW926");
+                .contains("TITLE=Glass Harbour", "FEATURED=Mira Tollgate", "COMPOSER=Ines Quillon", "ISRC=XANW926");
         assertThat(run("flac", "-t", "-s", flac.toString())).doesNotContain("ERROR");
 
         // nothing leaves without the right password
