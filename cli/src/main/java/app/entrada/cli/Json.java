@@ -3,6 +3,7 @@ package app.entrada.cli;
 import app.entrada.core.document.ReleaseDocument;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.NoSuchFileException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,7 +27,9 @@ final class Json {
     /** Prints a document that says what went wrong. */
     static void error(Throwable failure) {
         String where = failure instanceof ReleaseDocument.Unreadable unreadable ? unreadable.where() : "";
-        print(List.of(Map.of("error", error(failure.getMessage(), where))), false);
+        String what = failure instanceof NoSuchFileException ? "there is no such file" : failure.getMessage();
+        if (failure instanceof NoSuchFileException missing) where = missing.getFile();
+        print(List.of(Map.of("error", error(what, where))), false);
     }
 
     /** The error object of a document. */
