@@ -33,7 +33,7 @@ class BadInputTest extends InTheBrowser {
         browser.see(".upload[role=alert]", "neither sound nor a picture");
         browser.see(".loose", "final.wav");
         browser.see(".findings", "has no master");
-        assertThat(browser.text("[data-cell='1.master']")).contains("no master");
+        assertThat(browser.text("[data-cell='1.master']")).contains("none");
     }
 
     @Test

@@ -143,9 +143,13 @@ final class Browser implements AutoCloseable {
     }
 
     void type(String css, String text) {
-        WebElement field = see(css);
-        field.clear();
-        field.sendKeys(text);
+        // a dialog that is still opening may take the focus away from a field
+        patience().withMessage(() -> "to type into " + css).until(d -> {
+            WebElement field = see(css);
+            field.clear();
+            field.sendKeys(text);
+            return text.equals(field.getDomProperty("value"));
+        });
     }
 
     /** Keys wherever the focus is. */
