@@ -17,7 +17,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -133,6 +135,14 @@ public class CodeBook {
                 .list()
                 .forEach(code -> states.put(code, CodeStrip.State.USED));
         return states;
+    }
+
+    /** Codes that are on something or kept for something; those that left the house and are on nothing now are not. */
+    public Set<String> held(Field<?> field) {
+        return states(field).entrySet().stream()
+                .filter(each -> each.getValue() != CodeStrip.State.SPENT)
+                .map(Map.Entry::getKey)
+                .collect(Collectors.toSet());
     }
 
     /** What codes are kept for. */

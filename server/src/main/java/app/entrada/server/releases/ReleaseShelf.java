@@ -17,8 +17,10 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -33,6 +35,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class ReleaseShelf {
     private static final Logger LOG = LoggerFactory.getLogger(ReleaseShelf.class);
+
+    private static final List<Field<?>> CODES =
+            List.of(Fields.RELEASE_BARCODE, Fields.RELEASE_CATALOGUE_NUMBER, Fields.RECORDING_ISRC);
 
     private final ReleaseRepository releases;
     private final ChangeService changes;
@@ -119,20 +124,14 @@ public class ReleaseShelf {
      */
     @Transactional
     public List<String> restore(long id, Account account) {
-        boolean there = jdbc.sql(
-                        "SELECT deleted_at IS NOT NULL OR archived_at IS NOT NULL FROM release WHERE id = ? FOR UPDATE")
+        boolean deleted = jdbc.sql("SELECT deleted_at IS NOT NULL FROM release WHERE id = ? FOR UPDATE")
                 .param(id)
                 .query(Boolean.class)
                 .optional()
                 .orElseThrow(() -> Problem.missing("release"));
-        if (!there) return List.of();
-        List<String> held = new ArrayList<>(codes.states(Fields.RELEASE_BARCODE).keySet());
-        held.addAll(codes.states(Fields.RELEASE_CATALOGUE_NUMBER).keySet());
-        held.addAll(codes.states(Fields.RECORDING_ISRC).keySet());
-        boolean deleted = jdbc.sql("SELECT deleted_at IS NOT NULL FROM release WHERE id = ?")
-                .param(id)
-                .query(Boolean.class)
-                .single();
+        // asked while it is still deleted: its own codes are not counted as in use
+        Map<Field<?>, Set<String>> held = new HashMap<>();
+        if (deleted) for (Field<?> field : CODES) held.put(field, codes.held(field));
         shelve(id, "deleted_at", null, account);
         shelve(id, "archived_at", null, account);
         if (!deleted) return List.of();
@@ -162,8 +161,9 @@ public class ReleaseShelf {
                             WHERE t.recording_id = ? AND t.release_id <> ? AND o.deleted_at IS NULL)""").params(recording, release).query(Boolean.class).single();
     }
 
-    private static void drop(Facts facts, Ref target, Field<?> field, List<String> held, List<Change> to) {
+    private static void drop(
+            Facts facts, Ref target, Field<?> field, Map<Field<?>, Set<String>> held, List<Change> to) {
         String code = facts.text(field);
-        if (code != null && held.contains(code)) to.add(new Change(target, field, code, null));
+        if (code != null && held.get(field).contains(code)) to.add(new Change(target, field, code, null));
     }
 }

@@ -103,6 +103,20 @@ class CodeBookTest {
     }
 
     @Test
+    void a_draft_whose_codes_left_on_a_copy_has_them_again_when_it_is_taken_back() throws Exception {
+        Client manager = RunningServer.signedIn("manager");
+        long id = app.entrada.server.ReadyRelease.make(manager, "Left with Copies");
+        app.entrada.server.ReadyRelease.copies(manager, id, "store-wav");
+        String path = "/api/releases/" + id;
+        JsonNode before = manager.get(path).json();
+        assertThat(manager.delete(path).status()).isEqualTo(200);
+        assertThat(manager.postPlainly(path + "/restore", Map.of()).json()).isEmpty();
+        JsonNode after = manager.get(path).json();
+        assertThat(cell(after, 1, "isrc")).isEqualTo(cell(before, 1, "isrc"));
+        assertThat(cell(after, 0, "barcode")).isEqualTo(cell(before, 0, "barcode"));
+    }
+
+    @Test
     @DisplayName("C2 Whoever stands on nothing can be put away, whoever stands somewhere cannot")
     void people_are_put_away() {
         Client manager = RunningServer.signedIn("manager");
