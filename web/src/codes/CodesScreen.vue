@@ -32,7 +32,7 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
   {
     key: 'societyId',
     name: 'Society ID',
-    help: 'The label’s sender number at the authors’ societies, up to eleven digits; registrations carry it.',
+    help: 'The label’s sender number at the authors’ societies, up to nine digits; registrations carry it.',
   },
 ]
 async function run(method: string) {

@@ -181,6 +181,15 @@ public final class Client {
                 Map.of("says", key, "source", "typed", "changes", List.of(change)));
     }
 
+    /** Says where a release is to go. */
+    public Answer destinations(long release, String named) {
+        Map<String, Object> change =
+                Map.of("entity", "release", "target", release, "field", "release.destinations", "after", named);
+        return post(
+                "/api/releases/" + release + "/changes",
+                Map.of("says", "destinations", "source", "typed", "changes", List.of(change)));
+    }
+
     public static long id(JsonNode view) {
         return view.path("head").path("id").asLong();
     }

@@ -92,23 +92,7 @@ public final class ReadyRelease {
                     view, fact.getKey().charAt(0) - '0', fact.getKey().substring(2), fact.getValue());
             if (written.status() != 200) throw new AssertionError(fact + ": " + written.text());
         }
-        Client.Answer named = manager.post(
-                "/api/releases/" + id + "/changes",
-                Map.of(
-                        "says",
-                        "destinations",
-                        "source",
-                        "typed",
-                        "changes",
-                        List.of(Map.of(
-                                "entity",
-                                "release",
-                                "target",
-                                id,
-                                "field",
-                                "release.destinations",
-                                "after",
-                                String.join("; ", destinations)))));
+        Client.Answer named = manager.destinations(id, String.join("; ", destinations));
         if (named.status() != 200) throw new AssertionError(named.text());
         for (JsonNode person : manager.get("/api/people").json())
             if (person.path("name").asString().equals("Joss Amberley"))

@@ -100,6 +100,16 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
         return facts.get(Fields.RELEASE_PICTURES).orElse(List.of());
     }
 
+    /** Numbers of the recordings on it, in running order. */
+    public List<Long> recordings() {
+        return tracks.stream().map(track -> track.recording().id()).toList();
+    }
+
+    /** Numbers of the works on it, in running order; one that was recorded twice stands there twice. */
+    public List<Long> works() {
+        return tracks.stream().map(track -> track.recording().work().id()).toList();
+    }
+
     /** Pictures of one kind, in order. */
     public List<Sha256> pictures(PictureKind kind) {
         if (kind == PictureKind.FRONT)

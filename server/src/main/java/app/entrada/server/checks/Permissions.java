@@ -118,16 +118,8 @@ public class Permissions {
                             p.title, v.id AS document, v.name, v.sha256, p.party, a.name AS by, p.at
                         FROM permission p JOIN received v ON v.id = p.received_id JOIN account a ON a.id = p.account_id
                         WHERE p.work_id = ANY (:works) OR p.recording_id = ANY (:recordings) ORDER BY p.id""")
-                .param(
-                        "works",
-                        release.tracks().stream()
-                                .map(track -> track.recording().work().id())
-                                .toArray(Long[]::new))
-                .param(
-                        "recordings",
-                        release.tracks().stream()
-                                .map(track -> track.recording().id())
-                                .toArray(Long[]::new))
+                .param("works", release.works().toArray(Long[]::new))
+                .param("recordings", release.recordings().toArray(Long[]::new))
                 .query((row, n) -> new Confirmed(
                         row.getLong("id"),
                         row.getLong("work"),

@@ -211,16 +211,8 @@ class Consignments {
                         WHERE r.belongs IS NOT NULL AND (r.release_id = :release OR r.id IN (SELECT received_id FROM permission
                             WHERE work_id = ANY (:works) OR recording_id = ANY (:recordings))) ORDER BY r.id""")
                 .param("release", release.id())
-                .param(
-                        "works",
-                        release.tracks().stream()
-                                .map(track -> track.recording().work().id())
-                                .toArray(Long[]::new))
-                .param(
-                        "recordings",
-                        release.tracks().stream()
-                                .map(track -> track.recording().id())
-                                .toArray(Long[]::new))
+                .param("works", release.works().toArray(Long[]::new))
+                .param("recordings", release.recordings().toArray(Long[]::new))
                 .query((row, n) -> new Outgoing.Paper(
                         row.getString("name"),
                         row.getString("belongs"),

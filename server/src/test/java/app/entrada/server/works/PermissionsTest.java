@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
 import java.nio.charset.StandardCharsets;
-import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -32,23 +31,7 @@ class PermissionsTest {
         Client.Answer written = manager.write(
                 view, 1, "origins", "sample: Ferry Bell / Tomas Reedmace; sample: Night Toll / Ada Fenwright");
         assertThat(written.status()).as(written.text()).isEqualTo(200);
-        manager.post(
-                "/api/releases/" + id + "/changes",
-                Map.of(
-                        "says",
-                        "destinations",
-                        "source",
-                        "typed",
-                        "changes",
-                        List.of(Map.of(
-                                "entity",
-                                "release",
-                                "target",
-                                id,
-                                "field",
-                                "release.destinations",
-                                "after",
-                                "lumenfold"))));
+        assertThat(manager.destinations(id, "lumenfold").status()).isEqualTo(200);
         assertThat(stopped(id)).isTrue();
 
         String path = "/api/releases/" + id + "/permissions";
