@@ -7,6 +7,8 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.concurrent.TimeUnit;
 
 /** A whole installation with the demo data, set up and run by the project's own script. */
@@ -15,11 +17,13 @@ final class Installation {
             Path.of(System.getProperty("entrada.root", "..")).toAbsolutePath().normalize();
 
     private final Path var;
-    private final String today;
+    private final LocalDate today;
+    /** The day it really was when this was set up: a run over midnight goes on, it does not begin the pinned day again. */
+    private final LocalDate setUp = LocalDate.now();
 
     Installation(Path var, String today) {
         this.var = var.toAbsolutePath();
-        this.today = today;
+        this.today = LocalDate.parse(today);
     }
 
     /** Runs a command of the script and waits for its end. */
@@ -31,12 +35,16 @@ final class Installation {
         builder.environment().put("ENTRADA_VAR", var.toString());
         builder.environment().put("ENTRADA_NO_BUILD", "1");
         builder.environment().put("ENTRADA_FIRST_PORT", "8700");
-        builder.environment().put("ENTRADA_TODAY", today);
+        builder.environment().put("ENTRADA_TODAY", today());
         Process process = builder.start();
         boolean ended = process.waitFor(240, TimeUnit.SECONDS);
         String text = Files.readString(said);
         Files.delete(said);
         if (!ended || process.exitValue() != 0) throw new IOException("./entrada " + command + " failed:\n" + text);
+    }
+
+    private String today() {
+        return today.plusDays(ChronoUnit.DAYS.between(setUp, LocalDate.now())).toString();
     }
 
     String address() throws IOException {
