@@ -17,6 +17,8 @@ const person = ref<PersonView | null>(null)
 const problem = ref<string | null>(null)
 const merging = ref<{ id: number; name: string; lines: MergeLine[] } | null>(null)
 const other = ref('')
+/** Put away a moment ago, and can be brought back from here. */
+const away = ref(false)
 
 async function run(method: string, path: string, body?: unknown) {
   try {
@@ -37,6 +39,16 @@ async function undo(way: 'undo' | 'redo') {
   try {
     await call('POST', `/api/people/${way}`)
     await run('GET', '')
+    emit('changed')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+async function shelve(back: boolean) {
+  try {
+    await call(back ? 'POST' : 'DELETE', `/api/people/${props.id}${back ? '/restore' : ''}`)
+    away.value = !back
+    problem.value = null
     emit('changed')
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -76,6 +88,10 @@ const readOnly = session.who?.role === 'reader'
   <section class="person" aria-label="Person">
     <ErrorNote :says="problem" @close="problem = null" />
     <p v-if="!person" class="quiet">Looking up…</p>
+    <p v-else-if="away" role="status">
+      {{ person.name }} is put away: no list shows the name any more, and nothing else changed.
+      <button class="act" type="button" @click="shelve(true)">Bring back</button>
+    </p>
     <template v-else>
       <header>
         <h2>{{ person.name }}</h2>
@@ -86,7 +102,7 @@ const readOnly = session.who?.role === 'reader'
             class="act"
             type="button"
             :disabled="!person.stack.undo"
-            :title="person.stack.undo!"
+            :title="person.stack.undo ?? undefined"
             @click="undo('undo')"
           >
             Undo
@@ -95,10 +111,19 @@ const readOnly = session.who?.role === 'reader'
             class="act"
             type="button"
             :disabled="!person.stack.redo"
-            :title="person.stack.redo!"
+            :title="person.stack.redo ?? undefined"
             @click="undo('redo')"
           >
             Redo
+          </button>
+          <button
+            v-if="!person.appears.length && !person.groups.length"
+            class="act"
+            type="button"
+            title="Nothing stands on this name. It can be brought back."
+            @click="shelve(false)"
+          >
+            Put away
           </button>
         </template>
       </header>
@@ -135,7 +160,8 @@ const readOnly = session.who?.role === 'reader'
           />
         </form>
       </div>
-      <h3>On {{ person.appears.length }} {{ person.appears.length === 1 ? 'place' : 'places' }}</h3>
+      <p v-if="!person.appears.length" class="quiet unused">Stands on no release, track or work.</p>
+      <h3 v-else>On {{ person.appears.length }} {{ person.appears.length === 1 ? 'place' : 'places' }}</h3>
       <ul>
         <li v-for="(each, i) in person.appears" :key="i">
           <RouterLink :to="`/releases/${each.release}/sheet?at=${each.track}.${each.column}`">{{

@@ -16,7 +16,7 @@ const credits = useCredits(board, (select) => {
 })
 const { release, view, problem, at, editing, adding, open, lines, columns, line, cell, tracks } = credits
 const isHere = (row: number, track: number) => at.value?.line === row && at.value.track === track
-const { chosen, go, change, begin, save, add, keys, roles, unfold } = credits
+const { chosen, go, change, creditedAs, begin, save, add, keys, roles, unfold } = credits
 </script>
 
 <template>
@@ -107,10 +107,20 @@ const { chosen, go, change, begin, save, add, keys, roles, unfold } = credits
         >
         <span class="says">
           {{ cell?.detail || (cell?.main ? 'main artist' : 'nothing yet') }}
-          <span class="quiet">
-            Type roles, commas between them; “as …” for the name as credited. Ctrl D spreads to the right.
-          </span>
+          <span class="quiet"> Type roles, commas between them. Ctrl D spreads to the right. </span>
         </span>
+        <label v-if="cell?.roles.length" class="as">
+          <span class="quiet">Credited as</span>
+          <input
+            :value="cell.as ?? ''"
+            :placeholder="line.name"
+            :disabled="release.readOnly"
+            maxlength="2000"
+            @keydown.stop
+            @keydown.enter="($event.target as HTMLInputElement).blur()"
+            @change="creditedAs(($event.target as HTMLInputElement).value)"
+          />
+        </label>
         <button
           v-if="!release.readOnly"
           class="act"
@@ -250,5 +260,21 @@ tfoot th {
 }
 .says {
   flex: 1;
+}
+.as {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  white-space: nowrap;
+  font-size: 13px;
+}
+.as input {
+  width: 190px;
+  height: 26px;
+  padding: 0 5px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
 }
 </style>

@@ -59,7 +59,12 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     const first = many ? tracks.value[0]! : at.value.track
     const on = many ? tracks.value : columns.value.map((each) => each.track).filter((track) => track >= first)
     const source = line.value.cells[String(first)]
-    if (source) await change(line.value.name, on, source.detail, source.featured)
+    if (source) await post('', { name: line.value.name, tracks: on, ...source, as: source.as ?? '' })
+  }
+  /** The name that the sleeve prints for them on the chosen tracks; blank is their own. */
+  async function creditedAs(typed: string) {
+    const as = typed.trim()
+    if (line.value && as !== (cell.value?.as ?? '')) await post('', { name: line.value.name, tracks: tracks.value, as })
   }
   async function add() {
     const name = adding.value.trim()
@@ -127,6 +132,7 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     chosen,
     go,
     change,
+    creditedAs,
     begin,
     save,
     add,
