@@ -63,6 +63,25 @@ public final class RunningServer implements BeforeAllCallback {
         return new SpringApplicationBuilder(Application.class).run(settings.toArray(String[]::new));
     }
 
+    /** A server with a database and a folder of its own, until it is closed: for what would spoil those of other tests. */
+    public static ConfigurableApplicationContext apart() {
+        return new SpringApplicationBuilder(Application.class)
+                .run(fresh().toArray(String[]::new));
+    }
+
+    /** A client signed in as a manager at a server of its own. */
+    public static Client manager(ConfigurableApplicationContext apart) {
+        apart.getBean(app.entrada.server.accounts.AccountService.class).create("manager", PASSWORD, "manager");
+        Client client = client(apart);
+        client.signIn("manager", PASSWORD);
+        return client;
+    }
+
+    /** A client that is not signed in, at a server of its own. */
+    public static Client client(ConfigurableApplicationContext apart) {
+        return new Client(((WebServerApplicationContext) apart).getWebServer().getPort());
+    }
+
     private record Ending() implements AutoCloseable {
         @Override
         public void close() {
@@ -77,28 +96,38 @@ public final class RunningServer implements BeforeAllCallback {
                 .getOrComputeIfAbsent(RunningServer.class, key -> start(), Ending.class);
     }
 
-    private static Ending start() {
+    private static java.util.List<String> fresh() {
         String cluster = System.getenv("ENTRADA_TEST_DB_URL");
         if (cluster == null)
             throw new IllegalStateException("There is no database for tests: run ./entrada test, which starts one");
         String user = System.getenv("ENTRADA_TEST_DB_USER");
         String password = System.getenv("ENTRADA_TEST_DB_PASSWORD");
         String database = "test_" + Long.toHexString(System.nanoTime());
+        Path folder;
         try (Connection connection = DriverManager.getConnection(cluster + "postgres", user, password);
                 Statement statement = connection.createStatement()) {
             statement.execute("CREATE DATABASE " + database);
-            var = Files.createTempDirectory("entrada-test");
+            folder = Files.createTempDirectory("entrada-test");
         } catch (SQLException | IOException failed) {
             throw new IllegalStateException(failed);
         }
-        settings = java.util.List.of(
+        return java.util.List.of(
                 "--spring.datasource.url=" + cluster + database,
                 "--spring.datasource.username=" + user,
                 "--spring.datasource.password=" + password,
                 "--server.port=0",
-                "--entrada.var=" + var,
+                "--entrada.var=" + folder,
                 "--entrada.today=2026-11-23",
                 "--entrada.largest-file=9000000");
+    }
+
+    private static Ending start() {
+        settings = fresh();
+        var = Path.of(settings.stream()
+                .filter(each -> each.startsWith("--entrada.var="))
+                .findFirst()
+                .orElseThrow()
+                .substring("--entrada.var=".length()));
         context = new SpringApplicationBuilder(Application.class).run(settings.toArray(String[]::new));
         var accounts = bean(app.entrada.server.accounts.AccountService.class);
         for (String role : new String[] {"manager", "assistant", "reader"}) accounts.create(role, PASSWORD, role);

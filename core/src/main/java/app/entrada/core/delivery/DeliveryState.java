@@ -17,11 +17,11 @@ public enum DeliveryState {
     ACCEPTED("accepted"),
     /** Refused with reasons. */
     REJECTED("rejected"),
-    /** Could not be handed over after many tries. */
+    /** Somebody has to look: it could not be handed over after many tries, or is not known there any more. */
     FAILED("failed"),
     /** Gone from sale, as was asked. */
     TAKEN_DOWN("taken down"),
-    /** Called off by its sender before it left. */
+    /** Called off by its sender: before it left, or without waiting for an answer any longer. */
     CALLED_OFF("called off");
 
     private final String says;
@@ -45,9 +45,9 @@ public enum DeliveryState {
     public Set<DeliveryState> next() {
         return switch (this) {
             case SEALED -> EnumSet.of(RECEIVED, REJECTED, FAILED, CALLED_OFF);
-            case RECEIVED -> EnumSet.of(IN_REVIEW, QUESTIONS, ACCEPTED, REJECTED, TAKEN_DOWN);
-            case IN_REVIEW -> EnumSet.of(QUESTIONS, ACCEPTED, REJECTED, TAKEN_DOWN);
-            case QUESTIONS -> EnumSet.of(IN_REVIEW, ACCEPTED, REJECTED, TAKEN_DOWN);
+            case RECEIVED -> EnumSet.of(IN_REVIEW, QUESTIONS, ACCEPTED, REJECTED, TAKEN_DOWN, FAILED, CALLED_OFF);
+            case IN_REVIEW -> EnumSet.of(QUESTIONS, ACCEPTED, REJECTED, TAKEN_DOWN, FAILED, CALLED_OFF);
+            case QUESTIONS -> EnumSet.of(IN_REVIEW, ACCEPTED, REJECTED, TAKEN_DOWN, FAILED, CALLED_OFF);
             case FAILED -> EnumSet.of(SEALED, CALLED_OFF);
             case ACCEPTED, REJECTED, TAKEN_DOWN, CALLED_OFF -> EnumSet.noneOf(DeliveryState.class);
         };
@@ -60,7 +60,10 @@ public enum DeliveryState {
      *     {@code taken_down}
      */
     public DeliveryState heard(String word) {
-        for (DeliveryState state : next()) if (state.says.replace(' ', '_').equals(word)) return state;
+        for (DeliveryState state : next())
+            if (state != FAILED
+                    && state != CALLED_OFF
+                    && state.says.replace(' ', '_').equals(word)) return state;
         return this;
     }
 

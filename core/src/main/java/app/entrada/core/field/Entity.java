@@ -19,4 +19,9 @@ public enum Entity {
     public String id() {
         return name().toLowerCase(java.util.Locale.ROOT);
     }
+
+    /** The entity with this id; {@code IllegalArgumentException} when there is none. */
+    public static Entity of(String id) {
+        return valueOf(id.toUpperCase(java.util.Locale.ROOT));
+    }
 }

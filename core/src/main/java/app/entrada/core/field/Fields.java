@@ -407,7 +407,7 @@ public final class Fields {
             WORK, "lyrics", "Lyrics", ValueTypes.LYRICS, NONE, "The words, each language under its code in brackets.");
 
     public static final Field<String> PARTY_NAME =
-            of(PARTY, "name", "Name", ValueTypes.TEXT, NONE, "The name as it is shown. No two share one.");
+            of(PARTY, "name", "Name", ValueTypes.NAME, NONE, "The name as it is shown. No two share one.");
     public static final Field<String> PARTY_KIND = of(
             PARTY, "kind", "Kind", ValueTypes.oneOf("party-kind", "person", "group", "company"), NONE, "What it is.");
     public static final Field<String> PARTY_LEGAL_NAME = of(

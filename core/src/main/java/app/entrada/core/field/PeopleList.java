@@ -28,7 +28,6 @@ final class PeopleList<E> implements PeopleType<List<E>> {
     }
 
     private static final Pattern LINE = Pattern.compile("(.+?)(?::\\s+([^:]*?))?(?:\\s+via\\s+([^:]+?))?");
-    private static final int MOST_NAMES = 500;
 
     private final String name;
     private final Kind<E> kind;
@@ -65,12 +64,7 @@ final class PeopleList<E> implements PeopleType<List<E>> {
 
     @Override
     public String format(List<E> value) {
-        return value.stream().map(kind::parts).map(PeopleList::line).collect(Collectors.joining("; "));
-    }
-
-    private static String line(Entry entry) {
-        String line = entry.detail().isEmpty() ? entry.name() : entry.name() + ": " + entry.detail();
-        return entry.via() == null ? line : line + " via " + entry.via();
+        return value.stream().map(kind::parts).map(Entry::line).collect(Collectors.joining("; "));
     }
 
     @Override
@@ -85,11 +79,9 @@ final class PeopleList<E> implements PeopleType<List<E>> {
 
     @Override
     public List<E> of(List<Entry> entries) {
-        if (entries.size() > MOST_NAMES)
-            throw new MalformedValue("%,d names; at most %,d fit".formatted(entries.size(), MOST_NAMES));
         List<E> list = new ArrayList<>();
         List<String> names = new ArrayList<>();
-        for (Entry entry : entries) {
+        for (Entry entry : PeopleType.bounded(entries)) {
             E read = kind.read(entry);
             int there = names.indexOf(entry.name());
             if (there >= 0) list.set(there, kind.joined(list.get(there), read));

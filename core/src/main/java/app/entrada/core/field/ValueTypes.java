@@ -22,6 +22,7 @@ public final class ValueTypes {
     private static final int LONGEST_LINES = 20_000;
 
     private static final Pattern CONTROL = Pattern.compile("[\\p{Cntrl}&&[^\\t\\n]]");
+    private static final Pattern HALF = Pattern.compile("\\p{Cs}");
     private static final Set<String> LANGUAGES = Set.of(Locale.getISOLanguages());
 
     /** ISO 639-2 codes beyond languages: no linguistic content, several, undetermined. */
@@ -36,6 +37,20 @@ public final class ValueTypes {
     /** Several lines of Unicode text, at most 20,000 characters. */
     public static final ValueType<String> LONG_TEXT = simple("long-text", ValueTypes::lines, Function.identity());
 
+    /**
+     * A name of somebody: a line of text as {@link #TEXT}, without the semicolon that stands between names. The one bound of
+     * names, whether somebody is renamed or credited.
+     */
+    public static final ValueType<String> NAME = simple(
+            "name",
+            typed -> {
+                String name = text(typed);
+                if (name.indexOf(';') >= 0)
+                    throw new MalformedValue("“%s” holds a semicolon, which stands between two names".formatted(name));
+                return name;
+            },
+            Function.identity());
+
     /** Credited names in order. */
     public static final PeopleType<Names> NAMES = new PeopleType<>() {
         public String name() {
@@ -47,11 +62,15 @@ public final class ValueTypes {
         }
 
         public Names of(List<Entry> entries) {
-            return new Names(entries.stream().map(Entry::name).distinct().toList());
+            return new Names(PeopleType.bounded(entries).stream()
+                    .map(Entry::name)
+                    .distinct()
+                    .toList());
         }
 
         public Names parse(String typed) {
-            return Names.parse(text(typed));
+            Names names = Names.parse(plain(typed));
+            return of(entries(names));
         }
 
         public String format(Names value) {
@@ -377,13 +396,20 @@ public final class ValueTypes {
 
     /** The text without control characters, on one line. */
     static String plain(String typed) {
-        return CONTROL.matcher(typed.replace('\n', ' ').replace('\t', ' '))
+        return CONTROL.matcher(whole(typed).replace('\n', ' ').replace('\t', ' '))
                 .replaceAll("")
                 .strip();
     }
 
+    /** Refuses halves of characters: no file, message or database can hold them. */
+    private static String whole(String typed) {
+        if (HALF.matcher(typed).find())
+            throw new MalformedValue("The text holds half a character, cut off by a program; type that place again");
+        return typed;
+    }
+
     private static String lines(String typed) {
-        String plain = CONTROL.matcher(typed.replace("\r\n", "\n").replace('\r', '\n'))
+        String plain = CONTROL.matcher(whole(typed).replace("\r\n", "\n").replace('\r', '\n'))
                 .replaceAll("")
                 .strip();
         if (plain.length() > LONGEST_LINES)

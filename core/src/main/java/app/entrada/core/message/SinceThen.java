@@ -5,6 +5,7 @@ import app.entrada.core.embed.TagPlan;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.MalformedValue;
 import app.entrada.core.field.Sha256;
 import app.entrada.core.field.ValueTypes;
 import app.entrada.core.release.Change;
@@ -87,11 +88,19 @@ public final class SinceThen {
             boolean told = field == Fields.RELEASE_RUNNING_ORDER
                     || (isFile(field)
                             ? newFile(field, today.get(key), now, had)
-                            : !said(putBack(now, field, of, then.get(key)), recipes)
-                                    .equals(said));
+                            : saysOtherwise(now, field, of, then.get(key), recipes, said));
             if (told) differences.add(new Difference(where(now, field, of), then.get(key), today.get(key)));
         }
         return differences;
+    }
+
+    private static boolean saysOtherwise(
+            Outgoing now, Field<?> field, String of, String before, List<Recipe> recipes, String said) {
+        try {
+            return !said(putBack(now, field, of, before), recipes).equals(said);
+        } catch (MalformedValue unreadableToday) {
+            return true;
+        }
     }
 
     private static boolean isFile(Field<?> field) {

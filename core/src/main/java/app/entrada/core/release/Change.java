@@ -20,8 +20,14 @@ public record Change(Ref target, Field<?> field, String before, String after) {
         after = after == null || after.isBlank() ? null : canonical(field, after);
     }
 
+    /** The text to store. Whatever is stored can be read again as the same value, or it is refused here. */
     private static <T> String canonical(Field<T> field, String text) {
-        return field.type().format(field.type().parse(text));
+        T value = field.type().parse(text);
+        String canonical = field.type().format(value);
+        if (!field.type().parse(canonical).equals(value))
+            throw new MalformedValue("“%s” would be read otherwise than it was typed; write it more plainly"
+                    .formatted(canonical.length() <= 80 ? canonical : canonical.substring(0, 80) + "…"));
+        return canonical;
     }
 
     /** The change that takes this one back. */

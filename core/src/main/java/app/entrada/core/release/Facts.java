@@ -2,26 +2,43 @@ package app.entrada.core.release;
 
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.PeopleType;
 import app.entrada.core.field.Written;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 
-/** The facts stored for one thing, by field. Immutable; a fact that is not given is absent, never blank. */
+/**
+ * The facts stored for one thing, by field. Immutable; a fact that is not given is absent, never blank. A stored text that
+ * its field cannot read, from a damaged row or an older version, is kept beside them: it holds nothing, but is never lost.
+ */
 public final class Facts {
     /** No facts. */
-    public static final Facts NONE = new Facts(Map.of(), read -> {});
+    public static final Facts NONE = new Facts(Map.of(), Map.of(), read -> {});
 
     private final Map<Field<?>, Object> values;
+    private final Map<Field<?>, Unreadable> unreadable;
     private final Consumer<Object> watch;
 
-    private Facts(Map<Field<?>, Object> values, Consumer<Object> watch) {
+    private Facts(Map<Field<?>, Object> values, Map<Field<?>, Unreadable> unreadable, Consumer<Object> watch) {
         this.values = values;
+        this.unreadable = unreadable;
         this.watch = watch;
     }
+
+    /**
+     * A stored text that its field cannot read.
+     *
+     * @param text as it is stored
+     * @param why it cannot be read, in words for people
+     */
+    public record Unreadable(String text, String why) {}
 
     /**
      * Reads canonical texts by field id.
@@ -40,7 +57,71 @@ public final class Facts {
         texts.forEach((field, text) -> {
             if (text != null && !text.isBlank()) values.put(field, field.type().parse(text));
         });
-        return values.isEmpty() ? NONE : new Facts(values, NONE.watch);
+        return values.isEmpty() ? NONE : new Facts(values, Map.of(), NONE.watch);
+    }
+
+    /** Facts from their stored texts; one that cannot be read stands under {@link #unreadable()} and fails nothing else. */
+    public static Facts stored(Map<Field<?>, String> texts) {
+        Map<Field<?>, Object> values = new LinkedHashMap<>();
+        Map<Field<?>, Unreadable> unreadable = new LinkedHashMap<>();
+        texts.forEach((field, text) -> {
+            if (text == null || text.isBlank()) return;
+            try {
+                values.put(field, field.type().parse(text));
+            } catch (IllegalArgumentException wrong) {
+                unreadable.put(field, new Unreadable(text, wrong.getMessage()));
+            }
+        });
+        return values.isEmpty() && unreadable.isEmpty() ? NONE : new Facts(values, unreadable, NONE.watch);
+    }
+
+    /** These facts with one that names people, from its stored entries; read or kept aside as in {@link #stored}. */
+    public <T> Facts withEntries(Field<T> field, List<PeopleType.Entry> entries) {
+        PeopleType<T> type = (PeopleType<T>) field.type();
+        Map<Field<?>, Object> values = new LinkedHashMap<>(this.values);
+        Map<Field<?>, Unreadable> unreadable = new LinkedHashMap<>(this.unreadable);
+        try {
+            values.put(field, type.of(entries));
+        } catch (IllegalArgumentException wrong) {
+            unreadable.put(
+                    field,
+                    new Unreadable(
+                            entries.stream().map(PeopleType.Entry::line).collect(Collectors.joining("; ")),
+                            wrong.getMessage()));
+        }
+        return new Facts(values, unreadable, watch);
+    }
+
+    /** The names that a fact holds, each with what is said of it; none when it is not given or names nobody. */
+    public List<PeopleType.Entry> entries(Field<?> field) {
+        return field.type() instanceof PeopleType<?> type ? entries(type, get(field)) : List.of();
+    }
+
+    @SuppressWarnings("unchecked") // a value is of the type of its own field
+    private static <T> List<PeopleType.Entry> entries(PeopleType<T> type, Optional<?> value) {
+        return value.map(held -> type.entries((T) held)).orElse(List.of());
+    }
+
+    /** Stored texts that cannot be read, by field; usually none. */
+    public Map<Field<?>, Unreadable> unreadable() {
+        unreadable.keySet().forEach(watch);
+        return Collections.unmodifiableMap(unreadable);
+    }
+
+    /**
+     * Whether every fact would be read again as it is from its canonical text. Names that people are given later may break
+     * that: one with a stroke of the list's own grammar in it reads as two.
+     */
+    public Optional<Field<?>> changedByWriting() {
+        return values.keySet().stream().filter(this::changes).findFirst();
+    }
+
+    private boolean changes(Field<?> field) {
+        try {
+            return !field.type().parse(text(field)).equals(values.get(field));
+        } catch (IllegalArgumentException unreadable) {
+            return true;
+        }
     }
 
     /** The value, when given. */
@@ -57,7 +138,10 @@ public final class Facts {
 
     /** Canonical text of the value, or null when not given. */
     public String text(Field<?> field) {
-        return formatted(field);
+        String formatted = formatted(field);
+        return formatted == null && unreadable.containsKey(field)
+                ? unreadable.get(field).text()
+                : formatted;
     }
 
     private <T> String formatted(Field<T> field) {
@@ -66,7 +150,7 @@ public final class Facts {
 
     /** Text for reading, or null when not given. */
     public <T> String display(Field<T> field) {
-        return get(field).map(field.type()::display).orElse(null);
+        return get(field).map(field.type()::display).orElseGet(() -> text(field));
     }
 
     /** These facts with one given as typed text; null or blank removes it. */
@@ -74,12 +158,14 @@ public final class Facts {
         Map<Field<?>, Object> changed = new LinkedHashMap<>(values);
         if (text == null || text.isBlank()) changed.remove(field);
         else changed.put(field, field.type().parse(text));
-        return new Facts(changed, watch);
+        Map<Field<?>, Unreadable> others = new LinkedHashMap<>(unreadable);
+        others.remove(field);
+        return new Facts(changed, others, watch);
     }
 
     /** The same facts; each field that is looked at is told to the watch. */
     public Facts watched(Consumer<Object> by) {
-        return new Facts(values, by);
+        return new Facts(values, unreadable, by);
     }
 
     /** Fields whose value is another one there. */
@@ -89,6 +175,10 @@ public final class Facts {
             if (!value.equals(there.values.get(field))) different.add(field);
         });
         for (Field<?> field : there.values.keySet()) if (!values.containsKey(field)) different.add(field);
+        if (!unreadable.equals(there.unreadable)) {
+            different.addAll(unreadable.keySet());
+            different.addAll(there.unreadable.keySet());
+        }
         return different;
     }
 }

@@ -209,13 +209,13 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
                         : map(BASE.get("facts")).get(field.id());
                 if (value != null) texts.put(field, String.valueOf(value));
             }
-            return Facts.of(texts);
+            return Facts.stored(texts);
         }
 
         private static Facts person(Map<String, Object> facts) {
             Map<Field<?>, String> texts = new LinkedHashMap<>();
             facts.forEach((key, value) -> texts.put(Fields.byId("party." + key), String.valueOf(value)));
-            return Facts.of(texts);
+            return Facts.stored(texts);
         }
 
         private Track track(int number, Map<String, Object> own) {

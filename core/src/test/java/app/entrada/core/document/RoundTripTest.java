@@ -57,6 +57,7 @@ class RoundTripTest {
             Map.entry("key", "F# minor"),
             Map.entry("isrc", "XANW92600041"),
             Map.entry("gtin", "9521234500315"),
+            Map.entry("name", "Mira “Weir” Tollgate — 潮"),
             Map.entry("iswc", "T0345246801"),
             Map.entry("label-code", "00952"),
             Map.entry("ipi", "00014107338"),

@@ -1,79 +1,128 @@
 package app.entrada.server.accounts;
 
+import app.entrada.core.field.Sha256;
 import app.entrada.server.platform.Problem;
-import java.sql.Timestamp;
-import java.time.Clock;
+import java.nio.charset.StandardCharsets;
+import java.security.SecureRandom;
 import java.time.Duration;
-import java.time.Instant;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
-/** Accounts and their passwords. Five wrong passwords lock an account for a while; an unknown name takes as long. */
+/** Accounts and their passwords. A name that does not exist takes as long as a wrong password, and is answered alike. */
 @Service
 public class AccountService {
-    private static final int FREE_FAILURES = 5;
-    private static final Duration LOCK = Duration.ofMinutes(1);
     private static final int SHORTEST_PASSWORD = 10;
+    private static final int LONGEST_NAME = 100;
     /** BCrypt reads no more than 72 bytes. */
     private static final int LONGEST_PASSWORD_BYTES = 72;
 
-    private final JdbcClient jdbc;
-    private final PasswordEncoder passwords;
-    private final Clock clock;
-    private final String nobodysPassword;
+    private static final SecureRandom RANDOM = new SecureRandom();
 
-    AccountService(JdbcClient jdbc, PasswordEncoder passwords, Clock clock) {
+    private final JdbcClient jdbc;
+    private final PasswordGate gate;
+    private final SignInLimits limits;
+    private final TransactionTemplate transactions;
+
+    AccountService(JdbcClient jdbc, PasswordGate gate, SignInLimits limits, TransactionTemplate transactions) {
         this.jdbc = jdbc;
-        this.passwords = passwords;
-        this.clock = clock;
-        this.nobodysPassword = passwords.encode("nobody");
+        this.gate = gate;
+        this.limits = limits;
+        this.transactions = transactions;
     }
 
-    private record Stored(Account account, String password, Instant lockedUntil) {}
+    private record Stored(Account account, String password) {}
 
-    /** The account when name and password fit; empty otherwise, whatever did not fit. */
-    @Transactional(noRollbackFor = Problem.class)
-    public Optional<Account> signIn(String name, String password) {
-        Optional<Stored> found = jdbc.sql(
-                        "SELECT id, name, role, password, locked_until FROM account WHERE name = ? FOR UPDATE")
-                .param(name)
-                .query((row, n) -> {
-                    Timestamp locked = row.getTimestamp("locked_until");
-                    return new Stored(
-                            new Account(row.getLong("id"), row.getString("name"), row.getString("role")),
-                            row.getString("password"),
-                            locked == null ? Instant.MIN : locked.toInstant());
-                })
-                .optional();
-        boolean fits = passwords.matches(password, found.map(Stored::password).orElse(nobodysPassword));
-        if (found.isEmpty()) return Optional.empty();
-        Account account = found.get().account();
-        if (found.get().lockedUntil().isAfter(clock.instant()))
-            throw new Problem(
-                    HttpStatus.TOO_MANY_REQUESTS,
-                    "locked",
-                    "Too many wrong passwords for this name. Wait a minute, then try again.");
-        if (fits) {
-            jdbc.sql("UPDATE account SET failures = 0, locked_until = NULL WHERE id = ?")
-                    .param(account.id())
-                    .update();
-            return Optional.of(account);
+    /**
+     * The account when name and password fit; empty otherwise, whatever did not fit.
+     *
+     * @param address of who tries
+     * @param knownBrowser a token that a browser got when somebody signed in there before; empty for none
+     */
+    public Optional<Account> signIn(String name, String password, String address, String knownBrowser) {
+        if (name.length() > LONGEST_NAME || name.indexOf('\0') >= 0 || tooLong(password)) return Optional.empty();
+        var who = limits.atTheDoor(name, address, known(name, knownBrowser));
+        wait(who);
+        Optional<Stored> found = stored(name);
+        if (!gate.fits(password, found.map(Stored::password).orElse(null))) {
+            limits.wrong(who);
+            return Optional.empty();
         }
-        jdbc.sql("""
-                        UPDATE account
-                        SET failures = CASE WHEN failures + 1 >= :free THEN 0 ELSE failures + 1 END,
-                            locked_until = CASE WHEN failures + 1 >= :free THEN :until ELSE locked_until END
-                        WHERE id = :id""")
-                .param("free", FREE_FAILURES)
-                .param("until", Timestamp.from(clock.instant().plus(LOCK)))
-                .param("id", account.id())
+        limits.right(who);
+        return found.map(Stored::account);
+    }
+
+    /** Asks somebody who is signed in for the password again, before what cannot be taken back; wrong ones are refused. */
+    public void confirm(Account account, @Nullable String password) {
+        String typed = password == null ? "" : password;
+        var who = limits.signedIn(account);
+        wait(who);
+        if (tooLong(typed)
+                || !gate.fits(typed, stored(account.name()).map(Stored::password).orElse(null))) {
+            limits.wrong(who);
+            throw Problem.input("wrong-password", "The password does not fit. Nothing was sent, nothing was changed.")
+                    .with("field", "password");
+        }
+        limits.right(who);
+    }
+
+    private void wait(SignInLimits.Trying who) {
+        Duration pause = limits.pause(who);
+        if (pause.isZero()) return;
+        throw new Problem(
+                        HttpStatus.TOO_MANY_REQUESTS,
+                        "too-many-tries",
+                        "Too many wrong passwords. Wait %s, then try again.".formatted(minutes(pause)))
+                .with("seconds", pause.toSeconds() + 1);
+    }
+
+    private static String minutes(Duration pause) {
+        long minutes = pause.toMinutes() + 1;
+        return minutes == 1 ? "a minute" : minutes + " minutes";
+    }
+
+    private static boolean tooLong(String password) {
+        return password.getBytes(StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES;
+    }
+
+    private Optional<Stored> stored(String name) {
+        return jdbc.sql("SELECT id, name, role, password FROM account WHERE name = ?")
+                .param(name)
+                .query((row, n) -> new Stored(
+                        new Account(row.getLong("id"), row.getString("name"), row.getString("role")),
+                        row.getString("password")))
+                .optional();
+    }
+
+    /** Remembers a browser in which somebody signed in: what strangers try does not lock its owner out there. */
+    public String remember(Account account) {
+        byte[] random = new byte[24];
+        RANDOM.nextBytes(random);
+        String token = HexFormat.of().formatHex(random);
+        jdbc.sql("INSERT INTO known_browser (token_sha256, account_id) VALUES (?, ?)")
+                .params(hashed(token), account.id())
                 .update();
-        return Optional.empty();
+        return token;
+    }
+
+    /** Whether an account was signed in to in this browser before. */
+    public boolean known(String name, String token) {
+        return token.matches("[0-9a-f]{48}")
+                && jdbc.sql("""
+                                SELECT EXISTS (SELECT 1 FROM known_browser b JOIN account a ON a.id = b.account_id
+                                    WHERE b.token_sha256 = ? AND a.name = ?)""")
+                        .params(hashed(token), name)
+                        .query(Boolean.class)
+                        .single();
+    }
+
+    private static String hashed(String token) {
+        return Sha256.of(token.getBytes(StandardCharsets.US_ASCII)).hex();
     }
 
     /** The account with this name, which exists. */
@@ -92,34 +141,48 @@ public class AccountService {
     }
 
     /** Makes the first account, a manager; refused when there is one. */
-    @Transactional
     public Account first(String name, String password) {
-        // Two first visits at once: the second waits here and then finds an account.
-        jdbc.sql("LOCK TABLE account IN EXCLUSIVE MODE").update();
-        if (!none())
-            throw Problem.conflict(
-                    "not-first", "There is an account already. Sign in with it, or ask its owner for one.");
-        return create(name, password, "manager");
+        if (!none()) throw notFirst();
+        String hash = hash(plain(name), password);
+        return transactions.execute(status -> {
+            // Two first visits at once: the second waits here and then finds an account.
+            jdbc.sql("LOCK TABLE account IN EXCLUSIVE MODE").update();
+            if (!none()) throw notFirst();
+            return insert(plain(name), hash, "manager");
+        });
+    }
+
+    private static Problem notFirst() {
+        return Problem.conflict(
+                "not-first", "There is an account already. Sign in with it, or ask its owner for one.");
     }
 
     /** Makes an account. */
-    @Transactional
     public Account create(String name, String password, String role) {
-        String plain = name == null ? "" : name.strip();
-        if (plain.isEmpty() || plain.length() > 100)
+        return insert(plain(name), hash(plain(name), password), role);
+    }
+
+    private static String plain(String name) {
+        return name == null ? "" : name.strip();
+    }
+
+    private String hash(String plain, String password) {
+        if (plain.isEmpty() || plain.length() > LONGEST_NAME || plain.chars().anyMatch(Character::isISOControl))
             throw Problem.input("name", "A name has 1 to 100 characters.").with("field", "name");
-        if (password == null
-                || password.length() < SHORTEST_PASSWORD
-                || password.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES)
+        if (password == null || password.length() < SHORTEST_PASSWORD || tooLong(password))
             throw Problem.input(
                             "password",
                             "A password has %d characters or more, and at most %d bytes."
                                     .formatted(SHORTEST_PASSWORD, LONGEST_PASSWORD_BYTES))
                     .with("field", "password");
+        return gate.hash(password);
+    }
+
+    private Account insert(String name, String hash, String role) {
         long id = jdbc.sql("INSERT INTO account (name, password, role) VALUES (?, ?, ?) RETURNING id")
-                .params(List.of(plain, passwords.encode(password), role))
+                .params(List.of(name, hash, role))
                 .query(Long.class)
                 .single();
-        return new Account(id, plain, role);
+        return new Account(id, name, role);
     }
 }

@@ -2,13 +2,18 @@ package app.entrada.server.accounts;
 
 import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Problem;
+import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
+import java.time.Duration;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseCookie;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
@@ -26,6 +31,8 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 /** Signing in and out, and the stream of announcements of a signed-in page. */
 @RestController
 class SessionController {
+    private static final String KNOWN_BROWSER = "entrada-known";
+
     private final AccountService accounts;
     private final SecurityContextRepository contexts;
     private final Announcer announcer;
@@ -59,7 +66,9 @@ class SessionController {
     Session signIn(@RequestBody SignIn typed, HttpServletRequest request, HttpServletResponse response) {
         Account account = accounts.signIn(
                         typed.name() == null ? "" : typed.name().strip(),
-                        typed.password() == null ? "" : typed.password())
+                        typed.password() == null ? "" : typed.password(),
+                        request.getRemoteAddr(),
+                        knownBrowser(request))
                 .orElseThrow(() -> new Problem(
                         HttpStatus.UNAUTHORIZED,
                         "wrong-password",
@@ -80,7 +89,30 @@ class SessionController {
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(account, null, List.of(authority)));
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
+        if (!accounts.known(account.name(), knownBrowser(request))) remember(account, request, response);
         return new Session(account.name(), account.role(), false);
+    }
+
+    private void remember(Account account, HttpServletRequest request, HttpServletResponse response) {
+        response.addHeader(
+                HttpHeaders.SET_COOKIE,
+                ResponseCookie.from(KNOWN_BROWSER, accounts.remember(account))
+                        .httpOnly(true)
+                        .secure(request.isSecure())
+                        .sameSite("Strict")
+                        .path("/api/session")
+                        .maxAge(Duration.ofDays(400))
+                        .build()
+                        .toString());
+    }
+
+    private static String knownBrowser(HttpServletRequest request) {
+        if (request.getCookies() == null) return "";
+        return Arrays.stream(request.getCookies())
+                .filter(cookie -> cookie.getName().equals(KNOWN_BROWSER))
+                .map(Cookie::getValue)
+                .findFirst()
+                .orElse("");
     }
 
     @DeleteMapping("/api/session")

@@ -52,10 +52,10 @@ class CallbackController {
         } catch (JacksonException noJson) {
             return ResponseEntity.badRequest().build();
         }
-        deliveries
-                .byReceipt(destination, receipt)
-                .filter(delivery -> delivery.state().underWay())
-                .ifPresent(delivery -> background.wake(DeliveryWork.class, String.valueOf(delivery.id())));
+        if (receipt.matches("[A-Za-z0-9-]{1,64}"))
+            deliveries.byReceipt(destination, receipt).stream()
+                    .filter(delivery -> delivery.state().underWay())
+                    .forEach(delivery -> background.wake(DeliveryWork.class, String.valueOf(delivery.id())));
         return ResponseEntity.noContent().build();
     }
 

@@ -36,7 +36,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -291,13 +290,7 @@ class DeliveryController {
         if (!order.declaresRights())
             throw Problem.input("rights", "Declare that you hold the rights before you send.")
                     .with("field", "declaresRights");
-        if (accounts.signIn(account.name(), order.password() == null ? "" : order.password())
-                .isEmpty())
-            throw new Problem(
-                            HttpStatus.UNPROCESSABLE_CONTENT,
-                            "wrong-password",
-                            "The password does not fit. Nothing was sent.")
-                    .with("field", "password");
+        accounts.confirm(account, order.password());
         List<String> wanted = Stream.concat(
                         Stream.ofNullable(order.destination()),
                         order.destinations() == null ? Stream.empty() : order.destinations().stream())
@@ -389,7 +382,7 @@ class DeliveryController {
         if (text.isEmpty() || text.length() > 4000)
             throw Problem.input("reply", "An answer has 1 to 4,000 characters.").with("field", "text");
         Profile profile = checks.profile(found.destination());
-        DestinationClient.Reach reach = work.reach(profile)
+        DestinationClient.Reach reach = work.reach(profile, () -> false)
                 .orElseThrow(() -> Problem.conflict("no-secret", profile.name() + " has no address or no secret."));
         try {
             DestinationClient.Answer answer = client.reply(reach, found.receipt(), text);
@@ -408,7 +401,7 @@ class DeliveryController {
     @GetMapping("/api/releases/{id}/deliveries/held")
     List<Held> held(@PathVariable long id, @RequestParam String destination) {
         Profile profile = checks.profile(destination);
-        DestinationClient.Reach reach = work.reach(profile)
+        DestinationClient.Reach reach = work.reach(profile, () -> false)
                 .orElseThrow(() -> Problem.conflict("no-secret", profile.name() + " has no address or no secret."));
         try {
             return service.heard(release(id), body -> client.lookUp(reach, body));

@@ -151,12 +151,20 @@ public class DeliveryRepository {
                 .optional();
     }
 
-    /** The delivery that a destination calls so. */
-    Optional<Delivery> byReceipt(String destination, String receipt) {
-        return jdbc.sql(SELECT + "WHERE d.destination = ? AND d.receipt = ?")
+    /** Those that a destination calls so: one, unless it gave the same number twice. */
+    List<Delivery> byReceipt(String destination, String receipt) {
+        return jdbc.sql(SELECT + "WHERE d.destination = ? AND d.receipt = ? ORDER BY d.id DESC LIMIT 20")
                 .params(destination, receipt)
                 .query(this::delivery)
-                .optional();
+                .list();
+    }
+
+    /** How a delivery stands at this moment. */
+    DeliveryState state(long id) {
+        return DeliveryState.of(jdbc.sql("SELECT state FROM delivery WHERE id = ?")
+                .param(id)
+                .query(String.class)
+                .single());
     }
 
     private static final String SELECT =
@@ -333,7 +341,7 @@ public class DeliveryRepository {
     /** Notes the receipt and that the destination has all of it, both or neither. */
     @Transactional
     public void received(Delivery delivery, String receipt, String says) {
-        jdbc.sql("UPDATE delivery SET receipt = ? WHERE id = ?")
+        jdbc.sql("UPDATE delivery SET receipt = ?, attempts = 0 WHERE id = ? AND state = 'sealed'")
                 .params(receipt, delivery.id())
                 .update();
         move(delivery, DeliveryState.RECEIVED, says);
@@ -348,9 +356,17 @@ public class DeliveryRepository {
         note(delivery.id(), delivery.releaseId(), delivery.state(), says);
     }
 
+    /** A question that was answered ends the count of those that were not. */
+    void answered(Delivery delivery) {
+        if (delivery.attempts() > 0)
+            jdbc.sql("UPDATE delivery SET attempts = 0 WHERE id = ?")
+                    .param(delivery.id())
+                    .update();
+    }
+
     @Transactional
     public void again(Delivery delivery) {
-        jdbc.sql("UPDATE delivery SET attempts = 0 WHERE id = ?")
+        jdbc.sql("UPDATE delivery SET attempts = 0, receipt = NULL WHERE id = ?")
                 .param(delivery.id())
                 .update();
         move(delivery, DeliveryState.SEALED, "To be tried again, with the same seal.");

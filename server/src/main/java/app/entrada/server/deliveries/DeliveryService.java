@@ -445,17 +445,29 @@ public class DeliveryService {
         background.schedule(DeliveryWork.class, String.valueOf(id));
     }
 
-    /** Calls a delivery off that has not left yet: one that waits for its day, or could not be handed over. */
+    /**
+     * Calls a delivery off: one that waits for its day or cannot be handed over ends; one that is being handed over is
+     * broken off; one that was handed over is not asked about any longer.
+     */
     @Transactional
     public void callOff(long releaseId, long id, Account account) {
         Delivery delivery = ofRelease(releaseId, id);
         boolean waits = delivery.state() == DeliveryState.SEALED
                 && delivery.notBefore() != null
                 && Instant.parse(delivery.notBefore()).isAfter(clock.instant());
-        if (!waits && delivery.state() != DeliveryState.FAILED)
+        if (!delivery.state().next().contains(DeliveryState.CALLED_OFF))
             throw Problem.conflict(
-                    "has-left", "The delivery is on its way already; ask for a takedown when it was taken.");
-        deliveries.move(delivery, DeliveryState.CALLED_OFF, "Called off by %s.".formatted(account.name()));
+                    "has-ended",
+                    "The delivery has ended already; ask for a takedown when it was taken. Nothing was changed.");
+        String there = waits
+                ? ""
+                : delivery.state() == DeliveryState.SEALED || delivery.receipt() == null
+                        ? " Some of it may have arrived."
+                        : " It was handed over before (receipt %s) and may still be taken there."
+                                .formatted(delivery.receipt());
+        deliveries.move(
+                delivery, DeliveryState.CALLED_OFF, "Called off by %s.%s".formatted(account.name(), there));
+        background.wake(DeliveryWork.class, String.valueOf(id));
     }
 
     Delivery ofRelease(long releaseId, long id) {

@@ -10,12 +10,17 @@ import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import io.micrometer.core.instrument.MeterRegistry;
 import java.io.IOException;
 import java.net.URI;
+import java.nio.file.NoSuchFileException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Semaphore;
 import java.util.concurrent.ThreadLocalRandom;
+import java.util.function.BooleanSupplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.slf4j.MDC;
@@ -29,6 +34,14 @@ import org.springframework.stereotype.Component;
 class DeliveryWork implements Work {
     private static final Logger LOG = LoggerFactory.getLogger(DeliveryWork.class);
     private static final int MOST_TRIES = 12;
+    /** Who says as often that it knows of nothing does not find it any more. */
+    private static final int MOST_UNKNOWN = 5;
+    /** About a day of not being answered. */
+    private static final int MOST_QUESTIONS = 300;
+    /** Hand-overs to one destination at once, so that one who hangs leaves room for the others. */
+    private static final int AT_ONCE = 2;
+
+    private static final Duration UNTIL_ROOM = Duration.ofSeconds(3);
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
     private static final Duration LONGEST_PAUSE = Duration.ofMinutes(5);
     private static final Duration BETWEEN_QUESTIONS = Duration.ofSeconds(2);
@@ -43,6 +56,7 @@ class DeliveryWork implements Work {
     private final Answers answers;
     private final MeterRegistry meters;
     private final Clock clock;
+    private final Map<String, Semaphore> rooms = new ConcurrentHashMap<>();
 
     DeliveryWork(
             DeliveryRepository deliveries,
@@ -71,19 +85,33 @@ class DeliveryWork implements Work {
     }
 
     @Override
+    public boolean leavesTheHouse() {
+        return true;
+    }
+
+    @Override
     public Optional<Instant> run(String id, ExecutionContext context) {
         MDC.put("delivery", id);
         try {
-            return run(deliveries.find(Long.parseLong(id)).orElseThrow());
+            Delivery delivery = deliveries.find(Long.parseLong(id)).orElseThrow();
+            if (!delivery.state().underWay()) return Optional.empty();
+            Semaphore room = rooms.computeIfAbsent(delivery.destination(), of -> new Semaphore(AT_ONCE));
+            if (!room.tryAcquire()) return Optional.of(Instant.now().plus(UNTIL_ROOM));
+            try {
+                return run(delivery);
+            } finally {
+                room.release();
+            }
         } finally {
             MDC.remove("delivery");
         }
     }
 
     private Optional<Instant> run(Delivery delivery) {
-        if (!delivery.state().underWay()) return Optional.empty();
         Profile profile = checks.profile(delivery.destination());
-        Optional<DestinationClient.Reach> reach = reach(profile);
+        DeliveryState begun = delivery.state();
+        Optional<DestinationClient.Reach> reach =
+                reach(profile, () -> deliveries.state(delivery.id()) == DeliveryState.CALLED_OFF);
         if (reach.isEmpty()) {
             deliveries.move(delivery, DeliveryState.FAILED, profile.name() + " has no address or no secret.");
             return Optional.empty();
@@ -92,22 +120,30 @@ class DeliveryWork implements Work {
             return delivery.state() == DeliveryState.SEALED
                     ? hand(delivery, profile, reach.get())
                     : ask(delivery, profile, reach.get());
+        } catch (NoSuchFileException gone) {
+            LOG.warn("A file of the delivery is not in the store any more");
+            deliveries.move(
+                    delivery,
+                    DeliveryState.FAILED,
+                    "A file of it is damaged or missing in the file store. Upload the master again, then try again.");
+            return Optional.empty();
         } catch (IOException unreachable) {
-            LOG.info(
-                    "{} cannot be reached: {}",
-                    profile.name(),
-                    unreachable.getClass().getSimpleName());
-            return later(delivery, profile, "%s cannot be reached.".formatted(profile.name()), Optional.empty());
+            if (deliveries.state(delivery.id()) != begun) return Optional.empty();
+            LOG.info("{} cannot be reached: {}", profile.name(), unreachable.getMessage());
+            return later(delivery, "%s cannot be reached.".formatted(profile.name()), Optional.empty());
         }
     }
 
     /** Where a destination is, when both address and secret were entered. */
-    Optional<DestinationClient.Reach> reach(Profile profile) {
+    Optional<DestinationClient.Reach> reach(Profile profile, BooleanSupplier calledOff) {
         var connection = destinations.connection(profile.id());
         var secret = destinations.secret(profile.id());
         if (connection.isEmpty() || secret.isEmpty()) return Optional.empty();
         return Optional.of(new DestinationClient.Reach(
-                URI.create(connection.get().url()), secret.get(), addresses.here() + "api/callbacks/" + profile.id()));
+                URI.create(connection.get().url()),
+                secret.get(),
+                addresses.here() + "api/callbacks/" + profile.id(),
+                calledOff));
     }
 
     private Optional<Instant> hand(Delivery delivery, Profile profile, DestinationClient.Reach reach)
@@ -120,8 +156,7 @@ class DeliveryWork implements Work {
         meters.counter("entrada.deliveries.tries", "destination", profile.id(), "status", answer.status() / 100 + "xx")
                 .increment();
         if (answer.tryAgain())
-            return later(
-                    delivery, profile, "%s answered %d.".formatted(profile.name(), answer.status()), answer.pause());
+            return later(delivery, "%s answered %d.".formatted(profile.name(), answer.status()), answer.pause());
         if (answer.status() / 100 != 2 || answer.receipt().isEmpty()) {
             refuse(delivery, profile, answer);
             return Optional.empty();
@@ -152,9 +187,15 @@ class DeliveryWork implements Work {
     private Optional<Instant> ask(Delivery delivery, Profile profile, DestinationClient.Reach reach)
             throws IOException {
         DestinationClient.Answer answer = client.ask(reach, delivery.receipt());
+        boolean unknown = answer.status() == 404 || answer.status() == 410;
+        if (unknown && delivery.attempts() + 1 >= MOST_UNKNOWN)
+            return attention(
+                    delivery,
+                    "%s does not know receipt %s any more (%d). Ask there, then send it again or call it off."
+                            .formatted(profile.name(), delivery.receipt(), answer.status()));
         if (answer.status() != 200)
-            return later(
-                    delivery, profile, "%s answered %d.".formatted(profile.name(), answer.status()), answer.pause());
+            return later(delivery, "%s answered %d.".formatted(profile.name(), answer.status()), answer.pause());
+        deliveries.answered(delivery);
         answers.take(delivery, profile, reach, answer);
         DeliveryState now = deliveries.find(delivery.id()).orElseThrow().state();
         if (now != delivery.state())
@@ -167,21 +208,31 @@ class DeliveryWork implements Work {
         return Optional.of(Instant.now().plus(late ? BETWEEN_LATE_QUESTIONS : BETWEEN_QUESTIONS));
     }
 
-    private Optional<Instant> later(Delivery delivery, Profile profile, String says, Optional<Duration> asked) {
-        if (delivery.state() == DeliveryState.SEALED && delivery.attempts() + 1 >= MOST_TRIES) {
-            deliveries.move(
+    /** It goes no further by itself: somebody has to look. */
+    private Optional<Instant> attention(Delivery delivery, String says) {
+        deliveries.move(delivery, DeliveryState.FAILED, says);
+        return Optional.empty();
+    }
+
+    private Optional<Instant> later(Delivery delivery, String says, Optional<Duration> asked) {
+        boolean handing = delivery.state() == DeliveryState.SEALED;
+        int most = handing ? MOST_TRIES : MOST_QUESTIONS;
+        if (delivery.attempts() + 1 >= most)
+            return attention(
                     delivery,
-                    DeliveryState.FAILED,
-                    "%s Given up after %d tries; nothing is lost, try again when it can be reached."
-                            .formatted(says, MOST_TRIES));
-            return Optional.empty();
-        }
+                    handing
+                            ? "%s Given up after %d tries; nothing is lost, try again when it can be reached."
+                                    .formatted(says, most)
+                            : "%s It was asked %d times what became of this. Ask there, then send it again or call it off."
+                                    .formatted(says, most));
         long doubled = FIRST_PAUSE.toMillis() << Math.min(delivery.attempts(), 12);
         long pause = Math.min(doubled, LONGEST_PAUSE.toMillis());
         pause += ThreadLocalRandom.current().nextLong(pause / 4 + 1);
         Duration wait = asked.orElse(Duration.ofMillis(pause));
         deliveries.tried(
-                delivery, "%s Next try in %d s, with the same key.".formatted(says, Math.max(1, wait.toSeconds())));
+                delivery,
+                "%s Next try in %d s%s."
+                        .formatted(says, Math.max(1, wait.toSeconds()), handing ? ", with the same key" : ""));
         return Optional.of(Instant.now().plus(wait));
     }
 }

@@ -1,5 +1,6 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.server.destinations.OutsideAddress;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -14,6 +15,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -25,15 +27,18 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class DestinationClient {
     private static final Duration CONNECT = Duration.ofSeconds(10);
-    private static final Duration ANSWER = Duration.ofMinutes(10);
     private static final Duration LONGEST_PAUSE = Duration.ofMinutes(10);
+    private static final int LARGEST_ANSWER = 1 << 20;
     private static final int LARGEST_DOCUMENT = 16 << 20;
+    private static final int MOST_REASONS = 500;
+    private static final int MOST_DOCUMENTS = 50;
+    private static final int LONGEST_SENTENCE = 2000;
 
-    private final HttpClient http = HttpClient.newBuilder()
+    private final BoundedExchange exchange = new BoundedExchange(HttpClient.newBuilder()
             .version(HttpClient.Version.HTTP_1_1)
             .connectTimeout(CONNECT)
             .followRedirects(HttpClient.Redirect.NEVER)
-            .build();
+            .build());
     private final JsonMapper json;
 
     DestinationClient(JsonMapper json) {
@@ -44,8 +49,9 @@ class DestinationClient {
      * Where a destination is, and how we sign in.
      *
      * @param callback where it may tell us that there is news; empty for nowhere
+     * @param calledOff whether somebody has ended this while it is under way
      */
-    record Reach(URI address, String token, String callback) {
+    record Reach(URI address, String token, String callback, BooleanSupplier calledOff) {
         URI at(String path) {
             String base = address.toString();
             return URI.create((base.endsWith("/") ? base.substring(0, base.length() - 1) : base) + path);
@@ -78,81 +84,97 @@ class DestinationClient {
 
     Answer postPackage(Reach reach, String key, Path zip, String sha256) throws IOException {
         String digest = Base64.getEncoder().encodeToString(HexFormat.of().parseHex(sha256));
-        return exchange(request(reach, "/v1/deliveries")
-                .header("Content-Type", "application/zip")
-                .header("Idempotency-Key", key)
-                .header("Content-Digest", "sha-256=:" + digest + ":")
-                .POST(HttpRequest.BodyPublishers.ofFile(zip))
-                .build());
+        return exchange(
+                reach,
+                request(reach, "/v1/deliveries")
+                        .header("Content-Type", "application/zip")
+                        .header("Idempotency-Key", key)
+                        .header("Content-Digest", "sha-256=:" + digest + ":"),
+                "POST",
+                HttpRequest.BodyPublishers.ofFile(zip));
     }
 
     /** Puts a file under its checksum. */
     Answer upload(Reach reach, Path file, String sha256) throws IOException {
-        return exchange(request(reach, "/v1/uploads/" + sha256)
-                .header("Content-Type", "application/octet-stream")
-                .PUT(HttpRequest.BodyPublishers.ofFile(file))
-                .build());
+        return exchange(
+                reach,
+                request(reach, "/v1/uploads/" + sha256).header("Content-Type", "application/octet-stream"),
+                "PUT",
+                HttpRequest.BodyPublishers.ofFile(file));
     }
 
     Answer postJson(Reach reach, String path, String key, String body) throws IOException {
-        return exchange(request(reach, path)
-                .header("Content-Type", "application/json")
-                .header("Idempotency-Key", key)
-                .POST(HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8))
-                .build());
+        return exchange(
+                reach,
+                request(reach, path)
+                        .header("Content-Type", "application/json")
+                        .header("Idempotency-Key", key),
+                "POST",
+                HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8));
     }
 
     /** Answers what somebody there wanted to know. */
     Answer reply(Reach reach, String receipt, String text) throws IOException {
-        return exchange(request(reach, "/v1/deliveries/" + receipt + "/answers")
-                .header("Content-Type", "application/json")
-                .POST(HttpRequest.BodyPublishers.ofString(
-                        json.writeValueAsString(Map.of("text", text)), StandardCharsets.UTF_8))
-                .build());
+        return exchange(
+                reach,
+                request(reach, "/v1/deliveries/" + receipt + "/answers").header("Content-Type", "application/json"),
+                "POST",
+                HttpRequest.BodyPublishers.ofString(
+                        json.writeValueAsString(Map.of("text", text)), StandardCharsets.UTF_8));
     }
 
     Answer ask(Reach reach, String receipt) throws IOException {
-        return exchange(request(reach, "/v1/deliveries/" + receipt).GET().build());
+        return exchange(reach, request(reach, "/v1/deliveries/" + receipt), "GET", null);
     }
 
     /** A document that came back with an answer. */
     String document(Reach reach, String receipt, String name) throws IOException {
-        HttpResponse<byte[]> response = send(request(reach, "/v1/deliveries/" + receipt + "/documents/" + name)
-                .GET()
-                .build());
-        if (response.statusCode() != 200 || response.body().length > LARGEST_DOCUMENT)
+        HttpResponse<byte[]> response = exchange.send(
+                request(reach, "/v1/deliveries/" + receipt + "/documents/" + name),
+                "GET",
+                null,
+                LARGEST_DOCUMENT,
+                reach.calledOff());
+        if (response.statusCode() != 200)
             throw new IOException("the document %s could not be fetched (%d)".formatted(name, response.statusCode()));
-        return new String(response.body(), StandardCharsets.UTF_8);
+        return storable(new String(response.body(), StandardCharsets.UTF_8));
     }
 
     /** Asks an open catalogue what it holds that sounds like this. */
     String lookUp(Reach reach, String body) throws IOException {
-        HttpResponse<byte[]> response = send(request(reach, "/v1/lookup")
-                .header("Content-Type", "application/json")
-                .POST(HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8))
-                .build());
+        HttpResponse<byte[]> response = exchange.send(
+                request(reach, "/v1/lookup").header("Content-Type", "application/json"),
+                "POST",
+                HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8),
+                LARGEST_ANSWER,
+                reach.calledOff());
         if (response.statusCode() != 200) throw new IOException("the look-up answered " + response.statusCode());
         return new String(response.body(), StandardCharsets.UTF_8);
     }
 
-    private static HttpRequest.Builder request(Reach reach, String path) {
+    private static HttpRequest.Builder request(Reach reach, String path) throws IOException {
+        // the name may lead elsewhere than on the day when it was entered
+        String objection = OutsideAddress.objectionTo(reach.address());
+        if (objection != null) throw new IOException(objection);
         HttpRequest.Builder request = HttpRequest.newBuilder(reach.at(path))
-                .timeout(ANSWER)
                 .header("Authorization", "Bearer " + reach.token());
         return reach.callback().isEmpty() ? request : request.header("Callback", reach.callback());
     }
 
-    private HttpResponse<byte[]> send(HttpRequest request) throws IOException {
-        try {
-            return http.send(request, HttpResponse.BodyHandlers.ofByteArray());
-        } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            throw new IOException("the sending was stopped", stopped);
-        }
+    /** What came from outside, as the database can hold it. */
+    private static String storable(String text) {
+        return text.replace('\u0000', '\ufffd').replaceAll("\\p{Cs}", "\ufffd");
     }
 
-    private Answer exchange(HttpRequest request) throws IOException {
-        HttpResponse<byte[]> response = send(request);
+    /** A sentence of theirs: one line, of bounded length. */
+    private static String sentence(String text) {
+        String plain = storable(text).replaceAll("[\\p{Cntrl}\\s]+", " ").strip();
+        return plain.length() <= LONGEST_SENTENCE ? plain : plain.substring(0, LONGEST_SENTENCE) + "…";
+    }
+
+    private Answer exchange(Reach reach, HttpRequest.Builder request, String method, HttpRequest.BodyPublisher sent)
+            throws IOException {
+        HttpResponse<byte[]> response = exchange.send(request, method, sent, LARGEST_ANSWER, reach.calledOff());
         JsonNode body;
         try {
             body = json.readTree(response.body());
@@ -161,18 +183,19 @@ class DestinationClient {
         }
         List<Reason> reasons = new ArrayList<>();
         for (JsonNode reason : body.path("reasons")) {
-            String where = reason.path("where").asString("");
-            String field = reason.path("field").asString("");
+            if (reasons.size() == MOST_REASONS) break;
+            String where = sentence(reason.path("where").asString(""));
+            String field = sentence(reason.path("field").asString(""));
             reasons.add(new Reason(
-                    reason.path("code").asString("other"),
-                    reason.path("says").asString("") + (where.isEmpty() || !field.isEmpty() ? "" : " (" + where + ")"),
+                    sentence(reason.path("code").asString("other")),
+                    sentence(reason.path("says").asString("")) + (where.isEmpty() || !field.isEmpty() ? "" : " (" + where + ")"),
                     Math.max(0, reason.path("track").asInt(0)),
                     field));
         }
         List<String> documents = new ArrayList<>();
         for (JsonNode name : body.path("documents"))
             // a name becomes part of an address: nothing but plain ones is asked for
-            if (name.asString("").matches("[A-Za-z0-9._-]{1,80}")) documents.add(name.asString());
+            if (documents.size() < MOST_DOCUMENTS && name.asString("").matches("[A-Za-z0-9._-]{1,80}")) documents.add(name.asString());
         Optional<Duration> pause = response.headers()
                 .firstValue("Retry-After")
                 .filter(seconds -> seconds.matches("\\d{1,6}"))

@@ -7,6 +7,7 @@ import app.entrada.core.rule.RuleBook;
 import app.entrada.core.rule.RuleExample;
 import app.entrada.core.rule.Weight;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.AccountService;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.checks.OwnProfiles;
 import app.entrada.server.platform.Problem;
@@ -37,8 +38,11 @@ class DestinationController {
     private final CheckService checks;
     private final OwnProfiles own;
     private final DestinationService destinations;
+    private final AccountService accounts;
 
-    DestinationController(CheckService checks, OwnProfiles own, DestinationService destinations) {
+    DestinationController(
+            CheckService checks, OwnProfiles own, DestinationService destinations, AccountService accounts) {
+        this.accounts = accounts;
         this.checks = checks;
         this.own = own;
         this.destinations = destinations;
@@ -95,7 +99,12 @@ class DestinationController {
     /** @param dated ISO day from which the rules hold */
     record RulesTyped(String dated, int leadDays, List<RuleTyped> rules) {}
 
-    record ConnectionTyped(@Nullable String url, String secret) {}
+    /**
+     * @param secret blank leaves the stored one
+     * @param password of who types, wanted when the address leads to another host than before
+     */
+    record ConnectionTyped(
+            @Nullable String url, @Nullable String secret, @Nullable String password) {}
 
     @GetMapping("/api/destinations")
     List<DestinationView> list() {
@@ -211,8 +220,10 @@ class DestinationController {
 
     /** The secret is written and never read back. */
     @PutMapping("/api/destinations/{id}/secret")
-    DestinationView connect(@PathVariable String id, @RequestBody ConnectionTyped typed) {
+    DestinationView connect(
+            @PathVariable String id, @RequestBody ConnectionTyped typed, @AuthenticationPrincipal Account account) {
         Profile profile = checks.profile(id);
+        if (destinations.elsewhere(id, typed.url())) accounts.confirm(account, typed.password());
         destinations.connect(id, typed.url(), typed.secret());
         return view(profile);
     }

@@ -44,18 +44,40 @@ public class DestinationService {
                 .map(stored -> secrets.open(id, stored));
     }
 
-    /** Stores address and secret; an empty secret leaves the stored one. */
-    @Transactional
-    public void connect(String id, String url, String secret) {
+    /** Whether this is another one than the secret was entered for: scheme, host or port differ. */
+    public boolean elsewhere(String id, String url) {
+        return connection(id)
+                .filter(Connection::secret)
+                .map(stored -> !OutsideAddress.whom(URI.create(stored.url())).equals(OutsideAddress.whom(address(url))))
+                .orElse(false);
+    }
+
+    private static URI address(String url) {
         URI address;
         try {
             address = URI.create(url == null ? "" : url.strip());
         } catch (IllegalArgumentException noAddress) {
-            throw wrongAddress(url);
+            throw wrongAddress("“%s” is no web address; wanted: https://…".formatted(url));
         }
-        if (address.getHost() == null || !"https".equals(address.getScheme()) && !"http".equals(address.getScheme()))
-            throw wrongAddress(url);
-        byte[] encrypted = secret == null || secret.isBlank() ? null : secrets.seal(id, secret.strip());
+        String objection = OutsideAddress.objectionTo(address);
+        if (objection != null) throw wrongAddress(objection);
+        return address;
+    }
+
+    /**
+     * Stores address and secret. An empty secret leaves the stored one, as long as it goes to the same host: a token is
+     * never carried off to another by changing the address alone.
+     */
+    @Transactional
+    public void connect(String id, String url, String secret) {
+        URI address = address(url);
+        boolean blank = secret == null || secret.isBlank();
+        if (blank && elsewhere(id, url))
+            throw Problem.input(
+                            "secret-again",
+                            "The stored token belongs to another host. Enter the token for this one. Nothing was changed.")
+                    .with("field", "secret");
+        byte[] encrypted = blank ? null : secrets.seal(id, secret.strip());
         jdbc.sql("""
                         INSERT INTO destination (id, url, secret) VALUES (:id, :url, :secret)
                         ON CONFLICT (id) DO UPDATE SET url = excluded.url,
@@ -104,8 +126,10 @@ public class DestinationService {
                 .single();
     }
 
-    private static Problem wrongAddress(String url) {
-        return Problem.input("address", "“%s” is no web address; wanted: https://…".formatted(url))
+    private static Problem wrongAddress(String objection) {
+        return Problem.input(
+                        "address",
+                        Character.toUpperCase(objection.charAt(0)) + objection.substring(1) + ". Nothing was changed.")
                 .with("field", "url");
     }
 }

@@ -30,15 +30,30 @@ public class Background implements SmartLifecycle {
     private static final Duration HEARTBEAT = Duration.ofSeconds(2);
     private static final Duration AFTER_A_FAILURE = Duration.ofSeconds(20);
 
-    private final Scheduler scheduler;
+    private static final int HOUSE_THREADS = 2;
+    /** They wait for others nearly all of their time. */
+    private static final int OUTSIDE_THREADS = 8;
+
+    private final Scheduler house;
+    private final Scheduler outside;
     private final List<Work> kinds;
     private volatile boolean running;
 
     Background(DataSource dataSource, List<Work> kinds, JsonMapper json) {
         this.kinds = kinds;
-        List<Task<?>> tasks = kinds.stream().<Task<?>>map(Background::task).toList();
-        this.scheduler = Scheduler.create(new TransactionAwareDataSourceProxy(dataSource), tasks)
-                .threads(2)
+        DataSource transactional = new TransactionAwareDataSourceProxy(dataSource);
+        this.house = scheduler(transactional, "scheduled_tasks", false, HOUSE_THREADS, json);
+        this.outside = scheduler(transactional, "scheduled_deliveries", true, OUTSIDE_THREADS, json);
+    }
+
+    private Scheduler scheduler(DataSource database, String table, boolean leaving, int threads, JsonMapper json) {
+        List<Task<?>> tasks = kinds.stream()
+                .filter(kind -> kind.leavesTheHouse() == leaving)
+                .<Task<?>>map(Background::task)
+                .toList();
+        return Scheduler.create(database, tasks)
+                .tableName(table)
+                .threads(threads)
                 .pollingInterval(Duration.ofMillis(500))
                 .heartbeatInterval(HEARTBEAT)
                 .missedHeartbeatsLimit(MISSED_HEARTBEATS)
@@ -66,12 +81,13 @@ public class Background implements SmartLifecycle {
 
     /** The same, not before a moment. */
     public void schedule(Class<? extends Work> kind, String id, Instant at) {
-        scheduler.scheduleIfNotExists(instance(kind, id), at);
+        scheduler(kind).scheduleIfNotExists(instance(kind, id), at);
     }
 
     /** Wakes work that waits for its time; work that is not there, or is being done, is left alone. */
     public void wake(Class<? extends Work> kind, String id) {
         TaskInstance<Object> instance = instance(kind, id);
+        Scheduler scheduler = scheduler(kind);
         scheduler
                 .getScheduledExecution(instance)
                 .filter(waiting -> !waiting.isPicked())
@@ -84,13 +100,16 @@ public class Background implements SmartLifecycle {
                 });
     }
 
+    private Work work(Class<? extends Work> kind) {
+        return kinds.stream().filter(kind::isInstance).findFirst().orElseThrow();
+    }
+
+    private Scheduler scheduler(Class<? extends Work> kind) {
+        return work(kind).leavesTheHouse() ? outside : house;
+    }
+
     private TaskInstance<Object> instance(Class<? extends Work> kind, String id) {
-        String name = kinds.stream()
-                .filter(kind::isInstance)
-                .findFirst()
-                .orElseThrow()
-                .name();
-        return new TaskInstance<>(name, id);
+        return new TaskInstance<>(work(kind).name(), id);
     }
 
     private record JsonSerializer(JsonMapper json) implements Serializer {
@@ -107,13 +126,15 @@ public class Background implements SmartLifecycle {
 
     @Override
     public void start() {
-        scheduler.start();
+        house.start();
+        outside.start();
         running = true;
     }
 
     @Override
     public void stop() {
-        scheduler.stop();
+        outside.stop();
+        house.stop();
         running = false;
     }
 

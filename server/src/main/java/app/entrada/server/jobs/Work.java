@@ -9,6 +9,11 @@ public interface Work {
     /** Stable name. */
     String name();
 
+    /** Whether it waits for others, outside; that is done in a place of its own. */
+    default boolean leavesTheHouse() {
+        return false;
+    }
+
     /**
      * Does the piece of work with this id.
      *

@@ -39,10 +39,10 @@ public final class FactColumns {
                 .collect(Collectors.joining(", "));
     }
 
-    /** The facts of a row so selected. */
+    /** The facts of a row so selected; one that cannot be read fails no list. */
     public static Facts read(ResultSet row, Entity entity) throws SQLException {
         Map<Field<?>, String> texts = new LinkedHashMap<>();
         for (Selected each : BY_ENTITY.get(entity)) texts.put(each.field, row.getString(each.label));
-        return Facts.of(texts);
+        return Facts.stored(texts);
     }
 }

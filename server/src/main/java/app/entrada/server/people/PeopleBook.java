@@ -3,6 +3,7 @@ package app.entrada.server.people;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.MalformedValue;
 import app.entrada.core.field.PeopleType;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
@@ -18,7 +19,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -42,9 +45,7 @@ public class PeopleBook {
         /** The facts with these. */
         public Facts with(Facts facts) {
             Facts more = facts;
-            for (var each : entries.entrySet())
-                more = more.withText(
-                        each.getKey(), ((PeopleType<?>) each.getKey().type()).textOf(each.getValue()));
+            for (var each : entries.entrySet()) more = more.withEntries(each.getKey(), each.getValue());
             return more;
         }
     }
@@ -72,9 +73,7 @@ public class PeopleBook {
     }
 
     private static void collect(Set<String> names, Entity entity, Facts facts) {
-        for (Field<?> field : Fields.of(entity))
-            if (field.type() instanceof PeopleType<?> type && facts.text(field) != null)
-                names.addAll(namesOf(type.entriesIn(facts.text(field))));
+        for (Field<?> field : Fields.of(entity)) names.addAll(namesOf(facts.entries(field)));
     }
 
     private People named(Set<String> names) {
@@ -187,7 +186,7 @@ public class PeopleBook {
             if (change.field().type() instanceof PeopleType<?> type)
                 Stream.of(change.before(), change.after())
                         .filter(Objects::nonNull)
-                        .forEach(text -> names.addAll(namesOf(type.entriesIn(text))));
+                        .forEach(text -> names.addAll(namesOf(entries(type, text).orElse(List.of()))));
         Map<String, String> now = called(names);
         for (Change change : changes)
             if (change.field() == Fields.PARTY_MERGED_INTO || change.field() == Fields.PARTY_SPELLINGS)
@@ -206,12 +205,51 @@ public class PeopleBook {
 
     private static String resolved(PeopleType<?> type, String text, Map<String, String> now) {
         if (text == null) return null;
-        return type.textOf(type.entriesIn(text).stream()
-                .map(entry -> new PeopleType.Entry(
-                        now.getOrDefault(entry.name(), entry.name()),
-                        entry.detail(),
-                        entry.via() == null ? null : now.getOrDefault(entry.via(), entry.via())))
-                .toList());
+        return entries(type, text)
+                .map(entries -> type.textOf(entries.stream()
+                        .map(entry -> new PeopleType.Entry(
+                                now.getOrDefault(entry.name(), entry.name()),
+                                entry.detail(),
+                                entry.via() == null ? null : now.getOrDefault(entry.via(), entry.via())))
+                        .toList()))
+                .orElse(text);
+    }
+
+    /** The names in a text; empty when it cannot be read, as the one that a change is to mend. */
+    private static Optional<List<PeopleType.Entry>> entries(PeopleType<?> type, String text) {
+        try {
+            return Optional.of(type.entriesIn(text));
+        } catch (MalformedValue unreadable) {
+            return Optional.empty();
+        }
+    }
+
+    /** Everything on which one of these people stands. */
+    public Set<Ref> naming(Collection<Long> parties) {
+        return new HashSet<>(jdbc.sql("""
+                        SELECT DISTINCT entity, target_id FROM credit WHERE party_id = ANY (:parties) OR via_id = ANY (:parties)""")
+                .param("parties", parties.toArray(Long[]::new))
+                .query((row, n) -> new Ref(Entity.of(row.getString("entity")), row.getLong("target_id")))
+                .list());
+    }
+
+    /** Puts those away again who came with a change that was taken back: nothing stands on them, nothing is known of them. */
+    public void leave(List<Change> takenBack) {
+        Set<String> names = new HashSet<>();
+        for (Change change : takenBack)
+            if (change.before() != null && change.field().type() instanceof PeopleType<?> type)
+                names.addAll(namesOf(entries(type, change.before()).orElse(List.of())));
+        if (names.isEmpty()) return;
+        String known = Fields.of(Entity.PARTY).stream()
+                .filter(field -> field != Fields.PARTY_NAME && !(field.type() instanceof PeopleType<?>))
+                .map(field -> "p." + field.column())
+                .collect(Collectors.joining(", "));
+        jdbc.sql("""
+                        UPDATE party p SET archived_at = now() WHERE p.name = ANY (:names) AND num_nonnulls(%s) = 0
+                          AND NOT EXISTS (SELECT 1 FROM credit c WHERE c.party_id = p.id OR c.via_id = p.id)
+                          AND NOT EXISTS (SELECT 1 FROM credit c WHERE c.entity = 'party' AND c.target_id = p.id)""".formatted(known))
+                .param("names", names.toArray(String[]::new))
+                .update();
     }
 
     private List<String> namesHeldBy(Change change) {

@@ -161,7 +161,9 @@ class PeopleController {
                 field.help(),
                 facts.text(field),
                 facts.display(field),
-                wrong ? "The check digits do not fit, or digits are missing." : null);
+                facts.unreadable().containsKey(field)
+                        ? "This cannot be read: " + facts.unreadable().get(field).why() + ". Type it again."
+                        : wrong ? "The check digits do not fit, or digits are missing." : null);
     }
 
     @PostMapping("/api/people/{id}/changes")

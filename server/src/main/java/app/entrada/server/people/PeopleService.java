@@ -126,7 +126,7 @@ public class PeopleService {
     }
 
     private static String nameOf(Facts facts) {
-        return facts.get(Fields.PARTY_NAME).orElseThrow();
+        return facts.text(Fields.PARTY_NAME);
     }
 
     /**
@@ -179,10 +179,7 @@ public class PeopleService {
     }
 
     private static Optional<PeopleType.Entry> entry(Field<?> field, Facts facts, String name) {
-        if (!(field.type() instanceof PeopleType<?> type)) return Optional.empty();
-        String text = facts.text(field);
-        if (text == null) return Optional.empty();
-        return type.entriesIn(text).stream()
+        return facts.entries(field).stream()
                 .filter(entry -> entry.name().equals(name) || name.equals(entry.via()))
                 .findFirst();
     }

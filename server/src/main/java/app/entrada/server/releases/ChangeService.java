@@ -359,8 +359,35 @@ public class ChangeService {
                 .query(Long.class)
                 .single();
         releases.store(open);
+        if (kind.equals("undo")) people.leave(open);
+        readBack(open);
         log(batch, open);
         announce(scope, open, account);
+    }
+
+    /**
+     * Reads everything again that a new name now stands in. A name can break a list that it was never typed into; what would
+     * be read otherwise than it is, or not at all, is not committed.
+     */
+    private void readBack(List<Change> changes) {
+        List<Long> named = changes.stream()
+                .filter(change -> change.target().entity() == Entity.PARTY)
+                .filter(change -> change.field() == Fields.PARTY_NAME || change.field() == Fields.PARTY_MERGED_INTO)
+                .map(change -> change.target().id())
+                .distinct()
+                .toList();
+        if (named.isEmpty()) return;
+        releases.facts(people.naming(named)).forEach((ref, facts) -> {
+            Optional<Field<?>> broken =
+                    facts.unreadable().keySet().stream().findFirst().or(facts::changedByWriting);
+            if (broken.isPresent())
+                throw Problem.input(
+                                "name-breaks-list",
+                                "With this name, %s of a %s would be read as somebody else. Choose a name without “via” and colons. Nothing was changed."
+                                        .formatted(
+                                                broken.get().name(), ref.entity().id()))
+                        .with("field", broken.get().id());
+        });
     }
 
     private void log(long batch, List<Change> changes) {

@@ -78,12 +78,55 @@ class SecurityTest {
     }
 
     @Test
-    void five_wrong_passwords_lock_the_name_for_a_while() {
+    void five_wrong_passwords_make_a_stranger_wait_and_never_the_owner() {
         RunningServer.bean(AccountService.class).create("hurried", RunningServer.PASSWORD, "reader");
-        Client client = RunningServer.client();
+        Client owner = RunningServer.client();
+        assertThat(owner.signIn("hurried", RunningServer.PASSWORD).status()).isEqualTo(200);
+        owner.delete("/api/session");
+        Client stranger = RunningServer.client();
         for (int i = 0; i < 5; i++)
-            assertThat(client.signIn("hurried", "wrong").problem()).isEqualTo("wrong-password");
-        assertThat(client.signIn("hurried", RunningServer.PASSWORD).problem()).isEqualTo("locked");
+            assertThat(stranger.signIn("hurried", "wrong").problem()).isEqualTo("wrong-password");
+        assertThat(stranger.signIn("hurried", RunningServer.PASSWORD).problem()).isEqualTo("too-many-tries");
+        // in the owner's browser, where somebody signed in before, nothing of that matters
+        assertThat(owner.signIn("hurried", RunningServer.PASSWORD).status()).isEqualTo(200);
+    }
+
+    @Test
+    void a_name_that_does_not_exist_is_answered_like_one_that_does() {
+        Client stranger = RunningServer.client();
+        for (int i = 0; i < 5; i++)
+            assertThat(stranger.signIn("nobody-of-that-name", "wrong").problem())
+                    .isEqualTo("wrong-password");
+        assertThat(stranger.signIn("nobody-of-that-name", "wrong").problem()).isEqualTo("too-many-tries");
+    }
+
+    @Test
+    void forty_strangers_at_the_door_take_no_connection_from_those_inside() throws Exception {
+        var server = RunningServer.apart();
+        try (server) {
+            Client manager = RunningServer.manager(server);
+            var strangers = java.util.concurrent.Executors.newFixedThreadPool(40);
+            var answers = new java.util.concurrent.ConcurrentHashMap<String, Integer>();
+            for (int i = 0; i < 40; i++) {
+                int number = i;
+                strangers.submit(() -> answers.merge(
+                        RunningServer.client(server).signIn("stranger " + number, "wrong").problem(),
+                        1,
+                        Integer::sum));
+            }
+            var pool = server.getBean(com.zaxxer.hikari.HikariDataSource.class).getHikariPoolMXBean();
+            int most = 0;
+            for (int i = 0; i < 20; i++) {
+                assertThat(manager.get("/api/label").status()).isEqualTo(200);
+                most = Math.max(most, pool.getThreadsAwaitingConnection());
+            }
+            strangers.shutdown();
+            assertThat(strangers.awaitTermination(60, java.util.concurrent.TimeUnit.SECONDS))
+                    .isTrue();
+            assertThat(most).as("calls that waited for a connection").isZero();
+            assertThat(answers.keySet()).isSubsetOf("wrong-password", "crowded");
+            assertThat(answers.get("crowded")).as("refused instead of queued").isPositive();
+        }
     }
 
     @Test
@@ -99,7 +142,7 @@ class SecurityTest {
     void a_secret_is_encrypted_and_never_comes_back() {
         Client manager = RunningServer.signedIn("manager");
         Client.Answer answer = manager.put(
-                "/api/destinations/lumenfold/secret", Map.of("url", "http://127.0.0.1:9", "secret", "lf-very-secret"));
+                "/api/destinations/lumenfold/secret", Map.of("url", "http://127.0.0.1:9", "secret", "lf-very-secret", "password", RunningServer.PASSWORD));
         assertThat(answer.status()).isEqualTo(200);
         assertThat(answer.text()).doesNotContain("very-secret");
         assertThat(manager.get("/api/destinations").text())

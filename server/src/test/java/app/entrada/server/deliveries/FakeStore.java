@@ -24,6 +24,7 @@ final class FakeStore implements AutoCloseable {
     private final HttpServer server;
     private final Deque<Told> atTheDoor = new ArrayDeque<>();
     private final Deque<Told> whenAsked = new ArrayDeque<>();
+    private volatile boolean hangs;
     final List<Arrived> arrived = new CopyOnWriteArrayList<>();
 
     FakeStore() throws IOException {
@@ -51,6 +52,18 @@ final class FakeStore implements AutoCloseable {
         return this;
     }
 
+    /** What it was told to answer to questions is forgotten. */
+    synchronized FakeStore forget() {
+        whenAsked.clear();
+        return this;
+    }
+
+    /** Takes everything and says nothing, until it is told otherwise. */
+    FakeStore hang(boolean hangs) {
+        this.hangs = hangs;
+        return this;
+    }
+
     private void answer(HttpExchange exchange) throws IOException {
         try (exchange) {
             boolean hand = exchange.getRequestMethod().equals("POST");
@@ -63,6 +76,7 @@ final class FakeStore implements AutoCloseable {
                         sha256(body),
                         body.length));
             }
+            while (hangs) java.util.concurrent.locks.LockSupport.parkNanos(20_000_000);
             Told told;
             synchronized (this) {
                 Deque<Told> queue = hand ? atTheDoor : whenAsked;

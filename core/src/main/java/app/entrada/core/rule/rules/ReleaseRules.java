@@ -36,6 +36,12 @@ final class ReleaseRules {
     static List<Rule> all() {
         return List.of(
                 rule(
+                        "fact.unreadable",
+                        "Stored value unreadable",
+                        "A value that cannot be read goes nowhere: not into a file, not into a message.",
+                        Map.of(),
+                        ReleaseRules::unreadable),
+                rule(
                         "release-date.weekday",
                         "Not a Friday",
                         "New releases come out on Fridays; on other days they miss the lists and the charts’ week.",
@@ -160,6 +166,35 @@ final class ReleaseRules {
                                         s.name(t),
                                         gap,
                                         p.plain("max"))))));
+    }
+
+    private static Stream<Observation> unreadable(Subject s, Params p) {
+        String says = "The stored %s “%s” cannot be read, so it is left out everywhere: %s. Type it again.";
+        Stream<Observation> own = s.release().facts().unreadable().entrySet().stream()
+                .map(each -> s.at(
+                        each.getKey(),
+                        says,
+                        each.getKey().name(),
+                        start(each.getValue().text()),
+                        each.getValue().why()));
+        Stream<Observation> tracks = s.release().tracks().stream()
+                .flatMap(track -> Stream.of(
+                                track.facts(),
+                                track.recording().facts(),
+                                track.recording().work().facts())
+                        .flatMap(facts -> facts.unreadable().entrySet().stream())
+                        .map(each -> s.at(
+                                track,
+                                each.getKey(),
+                                says,
+                                each.getKey().name(),
+                                start(each.getValue().text()),
+                                each.getValue().why())));
+        return Stream.concat(own, tracks);
+    }
+
+    private static String start(String text) {
+        return text.length() <= 60 ? text : text.substring(0, 60) + "…";
     }
 
     private static Rule rule(

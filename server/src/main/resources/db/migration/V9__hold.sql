@@ -1,0 +1,15 @@
+-- Wrong passwords are counted by who tries, not kept at the account: nobody locks anybody else out.
+ALTER TABLE account DROP COLUMN failures, DROP COLUMN locked_until;
+
+-- Browsers in which somebody has signed in before; what strangers try does not matter there.
+CREATE TABLE known_browser (
+    token_sha256 text PRIMARY KEY CHECK (token_sha256 ~ '^[0-9a-f]{64}$'),
+    account_id   bigint NOT NULL REFERENCES account ON DELETE CASCADE,
+    at           timestamptz NOT NULL DEFAULT now()
+);
+CREATE INDEX known_browser_account ON known_browser (account_id);
+
+-- What is sent to others waits in a queue of its own: one who hangs there holds nothing up in the house.
+CREATE TABLE scheduled_deliveries (LIKE scheduled_tasks INCLUDING ALL);
+INSERT INTO scheduled_deliveries SELECT * FROM scheduled_tasks WHERE task_name = 'delivery';
+DELETE FROM scheduled_tasks WHERE task_name = 'delivery';
