@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { call } from '../api/client'
 import { useSession } from '../api/session'
 import type { DestinationView } from '../api/types'
@@ -10,12 +10,23 @@ const emit = defineEmits<{ saved: [] }>()
 const session = useSession()
 const url = ref(props.destination.url ?? '')
 const secret = ref('')
+const password = ref('')
 const says = ref('')
+const host = (text: string) => (URL.canParse(text) ? new URL(text).origin : text)
+/** Another host than the token was entered for: the server wants token and password again. */
+const elsewhere = computed(
+  () => props.destination.secret && host(url.value.trim()) !== host(props.destination.url ?? ''),
+)
 
 async function save() {
   try {
-    await call('PUT', `/api/destinations/${props.destination.id}/secret`, { url: url.value, secret: secret.value })
+    await call('PUT', `/api/destinations/${props.destination.id}/secret`, {
+      url: url.value,
+      secret: secret.value,
+      password: password.value,
+    })
     secret.value = ''
+    password.value = ''
     says.value = 'Saved.'
     emit('saved')
   } catch (failure) {
@@ -34,8 +45,17 @@ async function save() {
       v-model="secret"
       type="password"
       autocomplete="off"
-      :placeholder="props.destination.secret ? 'kept, never shown again' : 'none yet'"
+      :placeholder="elsewhere ? 'of the new host' : props.destination.secret ? 'kept, never shown again' : 'none yet'"
     />
+    <template v-if="elsewhere">
+      <label :for="`password-${props.destination.id}`">Your password</label>
+      <BFormInput
+        :id="`password-${props.destination.id}`"
+        v-model="password"
+        type="password"
+        autocomplete="current-password"
+      />
+    </template>
     <BButton type="submit" class="btn-line" variant="link" size="sm">Save the connection</BButton>
     <span role="status">{{ says }}</span>
   </BForm>
@@ -47,11 +67,12 @@ async function save() {
 <style scoped>
 .connection {
   display: flex;
-  gap: 10px;
+  flex-wrap: wrap;
+  gap: 8px 10px;
   align-items: center;
 }
 .connection input {
-  width: 240px;
+  width: 220px;
 }
 label {
   font-weight: 500;

@@ -43,6 +43,8 @@ const share = computed(() => {
   const total = open.value.reduce((sum, job) => sum + job.total, 0)
   return total ? open.value.reduce((sum, job) => sum + job.done, 0) / total : 0
 })
+/** Work that waits for something a person can mend: a full disk, say. */
+const hindered = computed(() => open.value.find((job) => job.problem))
 const cancellable = computed(() => open.value.filter((job) => job.kind === 'copies'))
 
 function typing(target: EventTarget | null) {
@@ -100,7 +102,8 @@ onUnmounted(() => {
           <span class="bar" role="progressbar" :aria-valuenow="Math.round(share * 100)" aria-label="Background work">
             <span :style="{ width: `${share * 100}%` }" />
           </span>
-          <span>{{ open.length === 1 ? open[0]?.says : `${open.length} pieces of work` }}</span>
+          <span v-if="hindered" class="failed" role="alert">{{ hindered.problem }}</span>
+          <span v-else>{{ open.length === 1 ? open[0]?.says : `${open.length} pieces of work` }}</span>
           <button v-for="job in cancellable" :key="job.id" class="act" @click="call('DELETE', `/api/jobs/${job.id}`)">
             Cancel
           </button>

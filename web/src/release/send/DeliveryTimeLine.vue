@@ -106,7 +106,17 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
         <button v-if="props.delivery.state === 'failed'" class="act" type="button" @click="emit('again')">
           Try again with the same seal
         </button>
-        <button v-if="props.delivery.state === 'failed' || scheduled" class="act" type="button" @click="emit('off')">
+        <button
+          v-if="props.delivery.state === 'failed' || props.delivery.underWay"
+          class="act"
+          type="button"
+          :title="
+            scheduled || props.delivery.state === 'failed'
+              ? undefined
+              : 'It is not asked about any longer; what has arrived there may still be taken.'
+          "
+          @click="emit('off')"
+        >
           Call it off
         </button>
         <template v-if="props.newest && props.delivery.state === 'accepted'">

@@ -13,3 +13,10 @@ CREATE INDEX known_browser_account ON known_browser (account_id);
 CREATE TABLE scheduled_deliveries (LIKE scheduled_tasks INCLUDING ALL);
 INSERT INTO scheduled_deliveries SELECT * FROM scheduled_tasks WHERE task_name = 'delivery';
 DELETE FROM scheduled_tasks WHERE task_name = 'delivery';
+
+-- A file that is kept is read again now and then; one whose bytes became others says so until the right ones come in again.
+ALTER TABLE file ADD COLUMN verified_at timestamptz, ADD COLUMN damage text;
+CREATE INDEX file_verified ON file (verified_at NULLS FIRST);
+
+-- What a whole upload became in the store, so that its last steps can be done again after a crash.
+ALTER TABLE upload ADD COLUMN stored_sha256 text;

@@ -18,6 +18,7 @@ final class Installation {
 
     private final Path var;
     private final LocalDate today;
+    private boolean watched;
     /** The day it really was when this was set up: a run over midnight goes on, it does not begin the pinned day again. */
     private final LocalDate setUp = LocalDate.now();
 
@@ -36,6 +37,7 @@ final class Installation {
         builder.environment().put("ENTRADA_NO_BUILD", "1");
         builder.environment().put("ENTRADA_FIRST_PORT", "8700");
         builder.environment().put("ENTRADA_TODAY", today());
+        if (!watched) builder.environment().put("ENTRADA_NO_WATCH", "1");
         Process process = builder.start();
         boolean ended = process.waitFor(240, TimeUnit.SECONDS);
         String text = Files.readString(said);
@@ -56,11 +58,21 @@ final class Installation {
         return Files.readString(var.resolve("demo/secrets/demo-password")).strip();
     }
 
+    /** The server's process; the pid file's second line says when it started. */
+    ProcessHandle server() throws IOException {
+        long pid = Long.parseLong(
+                Files.readAllLines(var.resolve("demo/run/server.pid")).get(0).strip());
+        return ProcessHandle.of(pid).orElseThrow();
+    }
+
+    /** From here on what ends by itself is started again. */
+    void watched(boolean watched) {
+        this.watched = watched;
+    }
+
     /** Ends the server as a failing machine would: without a word. */
     void killServer() throws IOException, InterruptedException {
-        long pid = Long.parseLong(
-                Files.readString(var.resolve("demo/run/server.pid")).strip());
-        ProcessHandle server = ProcessHandle.of(pid).orElseThrow();
+        ProcessHandle server = server();
         server.destroyForcibly();
         while (server.isAlive()) Thread.onSpinWait();
     }

@@ -15,6 +15,8 @@ import java.util.concurrent.TimeUnit;
 /** Runs another program: arguments as a list, never through a shell; no standard input; bounded in time and output. */
 final class ExternalProgram {
     private static final int MOST_OUTPUT = 1 << 20;
+    /** Programs that read files of others are told nothing of this one: no addresses, no passwords. */
+    private static final Map<String, String> NOTHING_OF_OURS = Map.of("LC_ALL", "C.UTF-8");
 
     private ExternalProgram() {}
 
@@ -55,6 +57,8 @@ final class ExternalProgram {
                             ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
                     .redirectOutput(out.toFile())
                     .redirectError(err.toFile());
+            builder.environment().clear();
+            builder.environment().putAll(NOTHING_OF_OURS);
             builder.environment().putAll(environment);
             Process process = builder.start();
             try {
@@ -81,10 +85,12 @@ final class ExternalProgram {
      */
     static InputStream stream(List<String> command, Duration limit) throws IOException {
         Path err = Files.createTempFile("entrada", ".err");
-        Process process = new ProcessBuilder(command)
+        ProcessBuilder builder = new ProcessBuilder(command)
                 .redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
-                .redirectError(err.toFile())
-                .start();
+                .redirectError(err.toFile());
+        builder.environment().clear();
+        builder.environment().putAll(NOTHING_OF_OURS);
+        Process process = builder.start();
         var watch = CompletableFuture.delayedExecutor(limit.toMillis(), TimeUnit.MILLISECONDS);
         CompletableFuture<Void> late = CompletableFuture.runAsync(process::destroyForcibly, watch);
         return new FilterInputStream(process.getInputStream()) {

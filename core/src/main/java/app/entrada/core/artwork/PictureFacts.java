@@ -3,6 +3,7 @@ package app.entrada.core.artwork;
 import app.entrada.core.field.Sha256;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * What is measured of a picture.
@@ -42,5 +43,19 @@ public record PictureFacts(
     /** The same with what is on it. */
     public PictureFacts with(PictureLook seen) {
         return new PictureFacts(format, width, height, colours, bitDepth, bytes, sha256, faults, Optional.of(seen));
+    }
+
+    /** The same picture with something more that is wrong with it. */
+    public PictureFacts with(String fault) {
+        return new PictureFacts(
+                format,
+                width,
+                height,
+                colours,
+                bitDepth,
+                bytes,
+                sha256,
+                Stream.concat(Stream.of(fault), faults.stream()).toList(),
+                look);
     }
 }

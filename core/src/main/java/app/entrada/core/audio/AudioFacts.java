@@ -4,6 +4,7 @@ import app.entrada.core.container.Fault;
 import app.entrada.core.field.Sha256;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * What is known of a sound file.
@@ -32,6 +33,22 @@ public record AudioFacts(
         Sha256 audioSha256,
         Optional<Sound> sound,
         List<Fault> faults) {
+    /** The same file with something more that is wrong with it. */
+    public AudioFacts with(Fault found) {
+        return new AudioFacts(
+                format,
+                codec,
+                sampleRate,
+                bitDepth,
+                channels,
+                samples,
+                bytes,
+                fileSha256,
+                audioSha256,
+                sound,
+                Stream.concat(Stream.of(found), faults.stream()).toList());
+    }
+
     /** Length in seconds. */
     public double seconds() {
         return (double) samples / sampleRate;

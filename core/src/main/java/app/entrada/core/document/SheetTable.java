@@ -49,7 +49,7 @@ public final class SheetTable {
             for (String key : keys) line.add(value(release, track, key).orElse(""));
             lines.add(line);
         }
-        return Delimited.write(lines, delimiter);
+        return Delimited.writeForPeople(lines, delimiter);
     }
 
     private static List<String> keys() {
@@ -90,7 +90,7 @@ public final class SheetTable {
                         "line 1"));
         List<Delimited.Record> records;
         try {
-            records = Delimited.read(plain, delimiter);
+            records = Delimited.readOfPeople(plain, delimiter);
         } catch (Delimited.Unreadable broken) {
             throw new ReleaseDocument.Unreadable(broken.getMessage(), "line " + broken.line());
         }
@@ -112,6 +112,8 @@ public final class SheetTable {
                         new Recording(number, read.get(Entity.RECORDING), new Work(number, read.get(Entity.WORK)))));
             }
         }
+        if (tracks.isEmpty() && facts == Facts.NONE)
+            throw new ReleaseDocument.Unreadable("the table has a head, and no line below it that says anything", "line 2");
         return new Release(1, 0, facts, tracks);
     }
 

@@ -7,6 +7,7 @@ import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
@@ -80,6 +81,44 @@ public final class Delimited {
             throw new Unreadable(line, "a quote opens here and is never closed, or text follows behind a closed one");
         }
         return records;
+    }
+
+    /** What spreadsheets would reckon instead of showing, with any number of apostrophes before it. */
+    private static final Pattern FORMULA = Pattern.compile("'*[=+\\-@\\t\\r].*", Pattern.DOTALL);
+
+    private static final Pattern NUMBER = Pattern.compile("[+-]?\\d+([.,]\\d+)?");
+
+    /**
+     * A table for people, who open it in a spreadsheet: a cell that begins like a formula gets an apostrophe before it, so
+     * that nothing is reckoned there. {@link #readOfPeople} takes it off again.
+     */
+    public static String writeForPeople(List<List<String>> lines, char delimiter) {
+        return write(
+                lines.stream()
+                        .map(line -> line.stream().map(Delimited::harmless).toList())
+                        .toList(),
+                delimiter);
+    }
+
+    private static String harmless(String cell) {
+        return cell != null && FORMULA.matcher(cell).matches() && !NUMBER.matcher(cell).matches() ? "'" + cell : cell;
+    }
+
+    /**
+     * All lines of a table that people may have had in a spreadsheet.
+     *
+     * @throws Unreadable with the line
+     */
+    public static List<Record> readOfPeople(String text, char delimiter) throws Unreadable {
+        return read(text, delimiter).stream()
+                .map(record -> new Record(
+                        record.line(),
+                        record.cells().stream()
+                                .map(cell -> cell.startsWith("'") && FORMULA.matcher(cell).matches()
+                                        ? cell.substring(1)
+                                        : cell)
+                                .toList()))
+                .toList();
     }
 
     /** A table as text, CRLF behind every line. */

@@ -133,6 +133,14 @@ public class AccountService {
                 .single();
     }
 
+    /** The account with this number, which exists. */
+    public Account byId(long id) {
+        return jdbc.sql("SELECT id, name, role FROM account WHERE id = ?")
+                .param(id)
+                .query((row, n) -> new Account(row.getLong(1), row.getString(2), row.getString(3)))
+                .single();
+    }
+
     /** Whether no account exists yet. */
     public boolean none() {
         return jdbc.sql("SELECT NOT EXISTS (SELECT 1 FROM account)")

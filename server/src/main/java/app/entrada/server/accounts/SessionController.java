@@ -10,6 +10,7 @@ import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -118,13 +119,16 @@ class SessionController {
     @DeleteMapping("/api/session")
     void signOut(HttpServletRequest request) {
         HttpSession session = request.getSession(false);
-        if (session != null) session.invalidate();
+        if (session != null) {
+            session.invalidate();
+            announcer.announce("session", Map.of());
+        }
         SecurityContextHolder.clearContext();
     }
 
     @GetMapping("/api/events")
-    SseEmitter events(HttpServletResponse response) {
+    SseEmitter events(HttpSession session, HttpServletResponse response) {
         response.setHeader("X-Accel-Buffering", "no");
-        return announcer.open();
+        return announcer.open(session.getId());
     }
 }

@@ -12,6 +12,8 @@ import app.entrada.server.files.FileStore;
 import app.entrada.server.jobs.JobBoard;
 import app.entrada.server.jobs.Work;
 import app.entrada.server.platform.Announcer;
+import app.entrada.server.platform.DiskFull;
+import app.entrada.server.platform.Settings;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -39,6 +41,7 @@ public class MeasureWork implements Work {
     private final JdbcClient jdbc;
     private final Prints prints;
     private final SoundDecoder decoder;
+    private final Settings settings;
 
     MeasureWork(
             FileStore store,
@@ -47,7 +50,9 @@ public class MeasureWork implements Work {
             Announcer announcer,
             JdbcClient jdbc,
             Prints prints,
-            SoundDecoder decoder) {
+            SoundDecoder decoder,
+            Settings settings) {
+        this.settings = settings;
         this.store = store;
         this.files = files;
         this.board = board;
@@ -70,7 +75,13 @@ public class MeasureWork implements Work {
         String[] parts = id.split(":");
         long job = Long.parseLong(parts[1]);
         FileBook.Entry entry = files.find(new Sha256(parts[0])).orElseThrow();
-        if (!entry.measured()) measure(entry, job);
+        try {
+            if (!entry.measured()) measure(entry, job);
+        } catch (UncheckedIOException disk) {
+            // it is tried again by itself; until then it says what it waits for
+            DiskFull.in(disk, settings.var()).ifPresent(full -> board.waits(job, full));
+            throw disk;
+        }
         board.done(job);
         announcer.announce("intake", Map.of("file", entry.sha256().hex()));
         affected(entry.sha256()).forEach(release -> announcer.announce("release", Map.of("id", release)));

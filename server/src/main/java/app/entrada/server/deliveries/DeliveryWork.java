@@ -5,12 +5,12 @@ import app.entrada.core.rule.Profile;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.destinations.DestinationService;
+import app.entrada.server.files.DamagedFile;
 import app.entrada.server.jobs.Work;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import io.micrometer.core.instrument.MeterRegistry;
 import java.io.IOException;
 import java.net.URI;
-import java.nio.file.NoSuchFileException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -120,12 +120,12 @@ class DeliveryWork implements Work {
             return delivery.state() == DeliveryState.SEALED
                     ? hand(delivery, profile, reach.get())
                     : ask(delivery, profile, reach.get());
-        } catch (NoSuchFileException gone) {
-            LOG.warn("A file of the delivery is not in the store any more");
+        } catch (DamagedFile gone) {
+            LOG.warn("A file of the delivery is damaged or missing");
             deliveries.move(
                     delivery,
                     DeliveryState.FAILED,
-                    "A file of it is damaged or missing in the file store. Upload the master again, then try again.");
+                    gone.getMessage() + " Then send it anew.");
             return Optional.empty();
         } catch (IOException unreachable) {
             if (deliveries.state(delivery.id()) != begun) return Optional.empty();

@@ -2,9 +2,10 @@ package app.entrada.server.deliveries;
 
 import app.entrada.core.field.Sha256;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
-import app.entrada.server.files.FileStore;
+import app.entrada.server.files.FileCare;
 import app.entrada.server.people.SeriesBook;
 import app.entrada.server.platform.Problem;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 import java.util.UUID;
@@ -28,17 +29,17 @@ class FeedController {
     private final SeriesBook series;
     private final SeriesFeeds feeds;
     private final DeliveryRepository deliveries;
-    private final FileStore store;
+    private final FileCare care;
 
-    FeedController(SeriesBook series, SeriesFeeds feeds, DeliveryRepository deliveries, FileStore store) {
+    FeedController(SeriesBook series, SeriesFeeds feeds, DeliveryRepository deliveries, FileCare care) {
         this.series = series;
         this.feeds = feeds;
         this.deliveries = deliveries;
-        this.store = store;
+        this.care = care;
     }
 
     @GetMapping("/feeds/{key}/{*path}")
-    ResponseEntity<Resource> file(@PathVariable UUID key, @PathVariable String path) {
+    ResponseEntity<Resource> file(@PathVariable UUID key, @PathVariable String path) throws IOException {
         String wanted = path.startsWith("/") ? path.substring(1) : path;
         Optional<SeriesBook.Series> of = series.keyed(key);
         if (of.isPresent() && wanted.equals(FEED))
@@ -48,7 +49,7 @@ class FeedController {
         Sha256 file = of.map(found -> feeds.file(found, wanted))
                 .orElseGet(() -> sealed(key, wanted))
                 .orElseThrow(() -> Problem.missing("feed"));
-        return ResponseEntity.ok().contentType(type(wanted)).body(new FileSystemResource(store.path(file)));
+        return ResponseEntity.ok().contentType(type(wanted)).body(new FileSystemResource(care.whole(file)));
     }
 
     private Optional<Sha256> sealed(UUID key, String wanted) {

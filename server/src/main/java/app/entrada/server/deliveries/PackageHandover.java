@@ -5,7 +5,7 @@ import app.entrada.core.field.Sha256;
 import app.entrada.core.message.Bag;
 import app.entrada.core.rule.Profile;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
-import app.entrada.server.files.FileStore;
+import app.entrada.server.files.FileCare;
 import app.entrada.server.platform.Settings;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
@@ -26,13 +26,13 @@ import org.springframework.stereotype.Component;
 class PackageHandover implements Handover {
     private final DeliveryRepository deliveries;
     private final DestinationClient client;
-    private final FileStore store;
+    private final FileCare care;
     private final Settings settings;
 
-    PackageHandover(DeliveryRepository deliveries, DestinationClient client, FileStore store, Settings settings) {
+    PackageHandover(DeliveryRepository deliveries, DestinationClient client, FileCare care, Settings settings) {
         this.deliveries = deliveries;
         this.client = client;
-        this.store = store;
+        this.care = care;
         this.settings = settings;
     }
 
@@ -71,7 +71,7 @@ class PackageHandover implements Handover {
             if (delivery.message() != null) items.add(Bag.text("message.xml", delivery.message()));
             for (DeliveryRepository.Content content : delivery.contents())
                 items.add(Bag.file(
-                        content.path(), store.path(new Sha256(content.sha256())), new Sha256(content.sha256())));
+                        content.path(), care.whole(new Sha256(content.sha256())), new Sha256(content.sha256())));
             Map<String, String> info = new LinkedHashMap<>();
             info.put("External-Identifier", delivery.key().toString());
             info.put("Internal-Sender-Identifier", String.valueOf(delivery.id()));

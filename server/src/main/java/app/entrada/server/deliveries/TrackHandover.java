@@ -4,6 +4,7 @@ import app.entrada.core.field.Sha256;
 import app.entrada.core.rule.Profile;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
+import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileStore;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -17,9 +18,11 @@ import org.springframework.stereotype.Component;
 class TrackHandover implements Handover {
     private final DestinationClient client;
     private final FileStore store;
+    private final FileCare care;
 
-    TrackHandover(DestinationClient client, FileStore store) {
+    TrackHandover(DestinationClient client, FileStore store, FileCare care) {
         this.client = client;
+        this.care = care;
         this.store = store;
     }
 
@@ -32,7 +35,7 @@ class TrackHandover implements Handover {
     public DestinationClient.Answer hand(Delivery delivery, DestinationClient.Reach reach) throws IOException {
         DestinationClient.Answer last = null;
         for (Content content : part(delivery, false)) {
-            last = client.upload(reach, store.path(new Sha256(content.sha256())), content.sha256());
+            last = client.upload(reach, care.whole(new Sha256(content.sha256())), content.sha256());
             if (last.status() / 100 != 2) return last;
         }
         for (Content content : part(delivery, true)) {

@@ -6,7 +6,7 @@ import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.Delimited;
 import app.entrada.core.text.FileNames;
-import app.entrada.server.files.FileStore;
+import app.entrada.server.files.FileCare;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
@@ -37,7 +37,7 @@ final class CopyArchive {
 
     /** @param originals names under which masters came in */
     static void write(
-            String name, List<Folder> folders, Map<Sha256, String> originals, FileStore store, OutputStream out)
+            String name, List<Folder> folders, Map<Sha256, String> originals, FileCare care, OutputStream out)
             throws IOException {
         Map<String, Sha256> sums = new TreeMap<>();
         List<List<String>> renamed = new ArrayList<>(List.of(List.of("Copy", "Came in as", "SHA-256 of that")));
@@ -55,11 +55,11 @@ final class CopyArchive {
                         copy.master().map(originals::get).orElse(""),
                         copy.master().map(Sha256::hex).orElse("")));
                 zip.putNextEntry(new ZipEntry(name + "/" + path));
-                Files.copy(store.path(copy.sha256()), zip);
+                Files.copy(care.whole(copy.sha256()), zip);
                 zip.closeEntry();
             }
         }
-        byte[] names = Delimited.write(renamed, ',').getBytes(StandardCharsets.UTF_8);
+        byte[] names = Delimited.writeForPeople(renamed, ',').getBytes(StandardCharsets.UTF_8);
         zip.putNextEntry(new ZipEntry(name + "/NAMES.csv"));
         zip.write(names);
         zip.closeEntry();

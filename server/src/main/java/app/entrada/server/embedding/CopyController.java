@@ -13,7 +13,7 @@ import app.entrada.core.release.Track;
 import app.entrada.core.rule.Subject;
 import app.entrada.core.text.TitleStyle;
 import app.entrada.server.checks.CheckService;
-import app.entrada.server.files.FileStore;
+import app.entrada.server.files.FileCare;
 import app.entrada.server.jobs.Background;
 import app.entrada.server.jobs.JobBoard;
 import app.entrada.server.platform.Problem;
@@ -49,7 +49,7 @@ class CopyController {
     private final OwnRecipes recipes;
     private final Background background;
     private final JobBoard board;
-    private final FileStore store;
+    private final FileCare care;
     private final TransactionTemplate transactions;
 
     CopyController(
@@ -60,7 +60,7 @@ class CopyController {
             OwnRecipes recipes,
             Background background,
             JobBoard board,
-            FileStore store,
+            FileCare care,
             TransactionTemplate transactions) {
         this.releases = releases;
         this.checks = checks;
@@ -69,7 +69,7 @@ class CopyController {
         this.recipes = recipes;
         this.background = background;
         this.board = board;
-        this.store = store;
+        this.care = care;
         this.transactions = transactions;
     }
 
@@ -288,7 +288,8 @@ class CopyController {
     }
 
     @GetMapping("/api/releases/{id}/copies/{recipe}/{trackId}")
-    ResponseEntity<Resource> download(@PathVariable long id, @PathVariable String recipe, @PathVariable long trackId) {
+    ResponseEntity<Resource> download(@PathVariable long id, @PathVariable String recipe, @PathVariable long trackId)
+            throws IOException {
         CopyService.Written written = Optional.ofNullable(
                         book.written(release(id).id(), recipe).get(trackId))
                 .orElseThrow(() -> Problem.missing("copy"));
@@ -297,7 +298,7 @@ class CopyController {
                 .headers(headers -> headers.setContentDisposition(ContentDisposition.attachment()
                         .filename(written.fileName(), StandardCharsets.UTF_8)
                         .build()))
-                .body(new FileSystemResource(store.path(written.sha256())));
+                .body(new FileSystemResource(care.whole(written.sha256())));
     }
 
     /** Written copies of some recipes, or of all, in one archive with their checksums. */
@@ -325,7 +326,7 @@ class CopyController {
                 .headers(headers -> headers.setContentDisposition(ContentDisposition.attachment()
                         .filename(name + ".zip", StandardCharsets.UTF_8)
                         .build()))
-                .body(out -> CopyArchive.write(name, folders, originals, store, out));
+                .body(out -> CopyArchive.write(name, folders, originals, care, out));
     }
 
     /** Names of the facts that a recipe may leave out. */

@@ -15,6 +15,7 @@ import app.entrada.core.rule.Subject;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.codes.CodeBook;
 import app.entrada.server.files.FileBook;
+import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Announcer;
 import java.io.IOException;
@@ -31,6 +32,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class CopyService {
     private final CheckService checks;
     private final FileStore store;
+    private final FileCare care;
     private final FileBook files;
     private final CopyWriter writer;
     private final CopyBook book;
@@ -43,6 +45,7 @@ public class CopyService {
     CopyService(
             CheckService checks,
             FileStore store,
+            FileCare care,
             FileBook files,
             CopyWriter writer,
             CopyBook book,
@@ -53,6 +56,7 @@ public class CopyService {
             CodeBook codes) {
         this.checks = checks;
         this.store = store;
+        this.care = care;
         this.files = files;
         this.writer = writer;
         this.book = book;
@@ -161,7 +165,7 @@ public class CopyService {
         AudioFacts facts = files.find(master).flatMap(FileBook.Entry::audio).orElseThrow();
         Path target = Files.createTempFile(store.workshop(), "copy", ".part");
         try {
-            Proof proof = writer.write(store.path(master), facts, plan, target, coded(standing, recipe, master));
+            Proof proof = writer.write(care.whole(master), facts, plan, target, coded(standing, recipe, master));
             if (!proof.holds())
                 throw new IOException("the copy did not prove: " + String.join("; ", proof.different()));
             FileStore.Stored stored = store.adopt(target);

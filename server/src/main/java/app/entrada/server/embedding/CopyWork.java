@@ -5,7 +5,9 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.server.jobs.JobBoard;
 import app.entrada.server.jobs.Work;
+import app.entrada.server.platform.DiskFull;
 import app.entrada.server.platform.Problem;
+import app.entrada.server.platform.Settings;
 import app.entrada.server.releases.ReleaseRepository;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import java.io.IOException;
@@ -29,8 +31,11 @@ public class CopyWork implements Work {
     private final CopyService copies;
     private final OwnRecipes recipes;
     private final JobBoard board;
+    private final Settings settings;
 
-    CopyWork(ReleaseRepository releases, CopyService copies, OwnRecipes recipes, JobBoard board) {
+    CopyWork(
+            ReleaseRepository releases, CopyService copies, OwnRecipes recipes, JobBoard board, Settings settings) {
+        this.settings = settings;
         this.releases = releases;
         this.copies = copies;
         this.recipes = recipes;
@@ -77,7 +82,8 @@ public class CopyWork implements Work {
             Optional<Track> there = now.track(track.id());
             if (there.isPresent()) copies.write(now, there.get(), recipe);
         } catch (IOException | Problem problem) {
-            problems.add("%s, track %d: %s".formatted(id, track.number(), problem.getMessage()));
+            String said = DiskFull.in(problem, settings.var()).orElse(problem.getMessage());
+            problems.add("%s, track %d: %s".formatted(id, track.number(), said));
         }
     }
 

@@ -1,6 +1,7 @@
 package app.entrada.server.files;
 
 import app.entrada.core.audio.AudioMeasuring;
+import app.entrada.core.embed.ChecksumList;
 import app.entrada.core.field.Sha256;
 import app.entrada.server.platform.Settings;
 import java.io.IOException;
@@ -12,7 +13,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFilePermission;
 import java.security.MessageDigest;
+import java.util.EnumSet;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -56,16 +59,21 @@ class DirectoryFileStore implements FileStore {
     }
 
     @Override
-    public Stored adopt(Path file) throws IOException {
+    public Stored sum(Path file) throws IOException {
         byte[] head = head(file);
-        Sha256 sha256;
         long bytes = Files.size(file);
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE)) {
-            sha256 = AudioMeasuring.sha256(channel, 0, bytes);
+            Sha256 sha256 = AudioMeasuring.sha256(channel, 0, bytes);
             channel.force(true);
+            return new Stored(sha256, bytes, head);
         }
-        keep(file, sha256);
-        return new Stored(sha256, bytes, head);
+    }
+
+    @Override
+    public Stored adopt(Path file) throws IOException {
+        Stored stored = sum(file);
+        keep(file, stored.sha256());
+        return stored;
     }
 
     private static byte[] head(Path file) throws IOException {
@@ -82,14 +90,15 @@ class DirectoryFileStore implements FileStore {
 
     private void keep(Path part, Sha256 sha256) throws IOException {
         Path place = path(sha256);
-        if (Files.exists(place)) return;
+        // one that became another meanwhile gives way to the right one
+        if (Files.exists(place) && ChecksumList.sum(place).equals(sha256)) return;
         Files.createDirectories(place.getParent());
         try {
-            Files.move(part, place, StandardCopyOption.ATOMIC_MOVE);
+            Files.move(part, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         } catch (AtomicMoveNotSupportedException otherDisk) {
             throw new IOException("files in the making must lie on the same disk as the store", otherDisk);
         }
-        place.toFile().setReadOnly();
+        Files.setPosixFilePermissions(place, EnumSet.of(PosixFilePermission.OWNER_READ));
         try (FileChannel folder = FileChannel.open(place.getParent())) {
             folder.force(true);
         }

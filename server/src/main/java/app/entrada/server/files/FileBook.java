@@ -3,6 +3,7 @@ package app.entrada.server.files;
 import app.entrada.core.artwork.PictureFacts;
 import app.entrada.core.artwork.PictureMeasuring;
 import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.container.Fault;
 import app.entrada.core.container.SoundFile;
 import app.entrada.core.field.PlayingTime;
 import app.entrada.core.field.Sha256;
@@ -65,6 +66,10 @@ public class FileBook {
     /** Enters a received file; true when it was not known before. */
     public boolean enter(FileStore.Stored stored) {
         String kind = kind(stored.head());
+        // its bytes have just been put where a damaged one lay
+        jdbc.sql("UPDATE file SET damage = NULL, revision = revision + 1, verified_at = now() WHERE sha256 = ? AND damage IS NOT NULL")
+                .param(stored.sha256().hex())
+                .update();
         return jdbc.sql("""
                         INSERT INTO file (sha256, bytes, kind, measured) VALUES (?, ?, ?, ?)
                         ON CONFLICT (sha256) DO NOTHING""")
@@ -140,7 +145,8 @@ public class FileBook {
                 });
         if (!unread.isEmpty())
             jdbc.sql("""
-                            SELECT sha256, bytes, kind, measured, audio, picture, problem, revision FROM file
+                            SELECT sha256, bytes, kind, measured, audio, picture, coalesce(damage, problem) AS problem, damage, revision
+                            FROM file
                             WHERE sha256 = ANY (:wanted)""")
                     .param("wanted", unread.toArray(String[]::new))
                     .query((row, n) -> {
@@ -155,13 +161,18 @@ public class FileBook {
     private Entry entry(ResultSet row) throws SQLException {
         String audio = row.getString("audio");
         String picture = row.getString("picture");
+        String damage = row.getString("damage");
         return new Entry(
                 new Sha256(row.getString("sha256")),
                 row.getLong("bytes"),
                 row.getString("kind"),
                 row.getBoolean("measured"),
-                Optional.ofNullable(audio).map(text -> json.readValue(text, AudioFacts.class)),
-                Optional.ofNullable(picture).map(text -> json.readValue(text, PictureFacts.class)),
+                Optional.ofNullable(audio)
+                        .map(text -> json.readValue(text, AudioFacts.class))
+                        .map(facts -> damage == null ? facts : facts.with(new Fault(damage, 0))),
+                Optional.ofNullable(picture)
+                        .map(text -> json.readValue(text, PictureFacts.class))
+                        .map(facts -> damage == null ? facts : facts.with(damage)),
                 Optional.ofNullable(row.getString("problem")));
     }
 }

@@ -31,6 +31,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class FilesController {
     private final FileStore store;
+    private final FileCare care;
     private final FileBook files;
     private final ScaledPictures pictures;
     private final ReleaseRepository releases;
@@ -39,12 +40,14 @@ class FilesController {
 
     FilesController(
             FileStore store,
+            FileCare care,
             FileBook files,
             ScaledPictures pictures,
             ReleaseRepository releases,
             ReceivedFiles received,
             Settings settings) {
         this.store = store;
+        this.care = care;
         this.files = files;
         this.pictures = pictures;
         this.releases = releases;
@@ -97,12 +100,12 @@ class FilesController {
     /** The original, byte for byte; ranges are served. */
     @GetMapping("/api/files/{sha256}")
     ResponseEntity<Resource> original(
-            @PathVariable String sha256, @RequestParam(defaultValue = "original") String name) {
+            @PathVariable String sha256, @RequestParam(defaultValue = "original") String name) throws IOException {
         FileBook.Entry entry = entry(sha256);
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_OCTET_STREAM)
                 .headers(download(ReceivedFiles.plain(name)))
-                .body(new FileSystemResource(store.path(entry.sha256())));
+                .body(new FileSystemResource(care.whole(entry.sha256())));
     }
 
     static java.util.function.Consumer<HttpHeaders> download(String name) {

@@ -27,13 +27,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class ListeningController {
     private final FileStore store;
+    private final FileCare care;
     private final FileBook files;
     private final Ffmpeg ffmpeg;
     private final Path folder;
     private final ConcurrentHashMap<String, Object> making = new ConcurrentHashMap<>();
 
-    ListeningController(FileStore store, FileBook files, Ffmpeg ffmpeg, Settings settings) throws IOException {
+    ListeningController(FileStore store, FileCare care, FileBook files, Ffmpeg ffmpeg, Settings settings) throws IOException {
         this.store = store;
+        this.care = care;
         this.files = files;
         this.ffmpeg = ffmpeg;
         this.folder = settings.var().resolve("previews").toAbsolutePath();
@@ -56,7 +58,7 @@ class ListeningController {
     ResponseEntity<Resource> listen(@PathVariable String sha256, @RequestParam(defaultValue = "preview") String form)
             throws IOException {
         Sha256 file = sound(sha256);
-        Path original = store.path(file);
+        Path original = care.whole(file);
         SoundFile.Kind kind = kind(original);
         boolean whole = form.equals("original");
         return ResponseEntity.ok()

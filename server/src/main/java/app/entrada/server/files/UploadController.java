@@ -3,6 +3,7 @@ package app.entrada.server.files;
 import app.entrada.core.field.MalformedValue;
 import app.entrada.core.field.Sha256;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.AccountService;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.platform.Settings;
 import app.entrada.server.releases.ReleaseRepository;
@@ -10,12 +11,15 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
@@ -28,10 +32,15 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.locks.ReentrantLock;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -53,7 +62,12 @@ class UploadController {
     private static final String PIECE = "application/offset+octet-stream";
     private static final Duration KEPT = Duration.ofDays(14);
 
+    private static final Logger LOG = LoggerFactory.getLogger(UploadController.class);
+
     private final FileStore store;
+    private final FileCare care;
+    private final AccountService accounts;
+    private final TransactionTemplate transactions;
     private final ReceivedFiles received;
     private final ReleaseRepository releases;
     private final JdbcClient jdbc;
@@ -64,6 +78,9 @@ class UploadController {
 
     UploadController(
             FileStore store,
+            FileCare care,
+            AccountService accounts,
+            TransactionTemplate transactions,
             ReceivedFiles received,
             ReleaseRepository releases,
             JdbcClient jdbc,
@@ -71,6 +88,9 @@ class UploadController {
             Clock clock,
             JsonMapper json) {
         this.store = store;
+        this.care = care;
+        this.accounts = accounts;
+        this.transactions = transactions;
         this.received = received;
         this.releases = releases;
         this.jdbc = jdbc;
@@ -80,7 +100,16 @@ class UploadController {
     }
 
     private record Upload(
-            UUID id, String name, String folder, long release, long track, long bytes, long here, String sha256) {}
+            UUID id,
+            long account,
+            String name,
+            String folder,
+            long release,
+            long track,
+            long bytes,
+            long here,
+            String sha256,
+            String stored) {}
 
     /** What this server can do. */
     @RequestMapping(path = "/api/uploads", method = RequestMethod.OPTIONS)
@@ -130,7 +159,7 @@ class UploadController {
                 .header("Tus-Resumable", VERSION)
                 .header("Location", "/api/uploads/" + id);
         // of an empty file no piece will come
-        if (length == 0) answer.header("Entrada-Received", finish(find(id, account), account));
+        if (length == 0) answer.header("Entrada-Received", received(finish(find(id, account), account)));
         return answer.build();
     }
 
@@ -186,7 +215,7 @@ class UploadController {
             long here = append(upload, request.getInputStream());
             ResponseEntity.HeadersBuilder<?> answer =
                     ResponseEntity.noContent().header("Tus-Resumable", VERSION).header("Upload-Offset", "" + here);
-            if (here == upload.bytes) answer.header("Entrada-Received", finish(upload, account));
+            if (here == upload.bytes) answer.header("Entrada-Received", received(finish(upload, account)));
             return answer.build();
         } finally {
             lock.unlock();
@@ -224,18 +253,69 @@ class UploadController {
         jdbc.sql("UPDATE upload SET here = ? WHERE id = ?").params(here, id).update();
     }
 
-    private String finish(Upload upload, Account account) throws IOException {
-        FileStore.Stored stored = store.adopt(part(upload.id));
-        Files.deleteIfExists(part(upload.id));
-        jdbc.sql("DELETE FROM upload WHERE id = ?").param(upload.id).update();
-        if (upload.sha256 != null && !upload.sha256.equals(stored.sha256().hex()))
-            throw Problem.input(
-                    "damaged-on-the-way",
-                    "The file that arrived is not the one that was sent. Nothing was placed; send it again.");
-        ReceivedFiles.Received entered =
-                received.enter(stored, upload.name, upload.folder, upload.release, upload.track, account);
-        // headers hold no more than Latin-1
+    /**
+     * The last steps of a file that has come whole. Each may have been done before a crash: what it became is noted before it
+     * moves into the store, and it is entered and its pieces forgotten in one transaction.
+     */
+    private ReceivedFiles.Received finish(Upload upload, Account account) throws IOException {
+        Path part = part(upload.id);
+        FileStore.Stored stored;
+        if (Files.exists(part)) {
+            stored = store.sum(part);
+            if (upload.sha256 != null && !upload.sha256.equals(stored.sha256().hex())) {
+                remove(upload.id);
+                throw Problem.input(
+                        "damaged-on-the-way",
+                        "The file that arrived is not the one that was sent. Nothing was placed; send it again.");
+            }
+            jdbc.sql("UPDATE upload SET stored_sha256 = ? WHERE id = ?")
+                    .params(stored.sha256().hex(), upload.id)
+                    .update();
+            store.adopt(part);
+        } else
+            stored = Optional.ofNullable(upload.stored)
+                    .map(Sha256::new)
+                    .flatMap(this::stored)
+                    .orElseThrow(() -> Problem.missing("upload"));
+        ReceivedFiles.Received entered = transactions.execute(status -> {
+            // whoever takes the row enters the file; a second one finds it entered
+            jdbc.sql("DELETE FROM upload WHERE id = ?").param(upload.id).update();
+            return received.enter(stored, upload.name, upload.folder, upload.release, upload.track, account);
+        });
+        Files.deleteIfExists(part);
+        return entered;
+    }
+
+    private Optional<FileStore.Stored> stored(Sha256 sha256) {
+        try {
+            return store.find(sha256);
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
+        }
+    }
+
+    /** What became of a file, for a header, which holds no more than Latin-1. */
+    private String received(ReceivedFiles.Received entered) {
         return Base64.getEncoder().encodeToString(json.writeValueAsBytes(entered));
+    }
+
+    /** Finishes what had come whole when the server went down, and forgets what nobody went on with. */
+    @EventListener(ApplicationReadyEvent.class)
+    void goOn() {
+        for (Upload upload : jdbc.sql("SELECT * FROM upload WHERE here = bytes ORDER BY at")
+                .query((row, n) -> upload(row))
+                .list())
+            try {
+                finish(upload, accounts.byId(upload.account));
+                LOG.info("An upload that had come whole before the restart is entered: {}", upload.id);
+            } catch (IOException | RuntimeException notNow) {
+                LOG.warn("An upload that had come whole could not be entered: {}", upload.id, notNow);
+            }
+        try {
+            forgetOld();
+        } catch (IOException notNow) {
+            LOG.warn("Old uploads could not be removed", notNow);
+        }
     }
 
     /** Gives a file up that has come in part. */
@@ -262,17 +342,23 @@ class UploadController {
     private Upload find(UUID id, Account account) {
         return jdbc.sql("SELECT * FROM upload WHERE id = ? AND account_id = ?")
                 .params(id, account.id())
-                .query((row, n) -> new Upload(
-                        row.getObject("id", UUID.class),
-                        row.getString("name"),
-                        row.getString("folder"),
-                        row.getLong("release_id"),
-                        row.getLong("track_id"),
-                        row.getLong("bytes"),
-                        row.getLong("here"),
-                        row.getString("sha256")))
+                .query((row, n) -> upload(row))
                 .optional()
                 .orElseThrow(() -> Problem.missing("upload"));
+    }
+
+    private static Upload upload(ResultSet row) throws SQLException {
+        return new Upload(
+                row.getObject("id", UUID.class),
+                row.getLong("account_id"),
+                row.getString("name"),
+                row.getString("folder"),
+                row.getLong("release_id"),
+                row.getLong("track_id"),
+                row.getLong("bytes"),
+                row.getLong("here"),
+                row.getString("sha256"),
+                row.getString("stored_sha256"));
     }
 
     private Path part(UUID id) throws IOException {
@@ -293,7 +379,8 @@ class UploadController {
             throw Problem.input("no-checksum", "That is no SHA-256 checksum.");
         }
         Optional<FileStore.Stored> stored = store.find(sha256);
-        if (stored.isEmpty()) return ResponseEntity.noContent().build();
+        // one that became damaged here has to come again
+        if (stored.isEmpty() || !care.isWhole(sha256)) return ResponseEntity.noContent().build();
         if (offered.release() != 0 && releases.find(offered.release()).isEmpty()) throw Problem.missing("release");
         return ResponseEntity.ok(received.enter(
                 stored.get(),

@@ -62,6 +62,14 @@ public class JobBoard {
         return true;
     }
 
+    /** The work waits for something that a person can mend, and then goes on by itself. */
+    public void waits(long id, String problem) {
+        jdbc.sql("UPDATE job SET problem = ? WHERE id = ? AND state <> 'cancelled'")
+                .params(problem, id)
+                .update();
+        announce(id, null);
+    }
+
     /** The work is done. */
     public void done(long id) {
         close(id, "done", null);

@@ -5,15 +5,20 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.stream.Collectors;
 import org.postgresql.PGConnection;
 import org.postgresql.PGNotification;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.jdbc.autoconfigure.JdbcConnectionDetails;
 import org.springframework.context.SmartLifecycle;
+import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
@@ -27,15 +32,19 @@ import tools.jackson.databind.json.JsonMapper;
 public class Announcer implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(Announcer.class);
     private static final String CHANNEL = "entrada";
+    private static final String HELLO = "{\"kind\":\"hello\",\"data\":{}}";
     private static final int WAIT_MILLIS = 10_000;
     private static final long A_WORKING_DAY = 12 * 3600_000L;
 
     private final JdbcClient jdbc;
     private final JdbcConnectionDetails database;
     private final JsonMapper json;
-    private final List<SseEmitter> pages = new CopyOnWriteArrayList<>();
+    private final List<Page> pages = new CopyOnWriteArrayList<>();
     private volatile boolean running;
     private volatile Connection listening;
+
+    /** An open page and the session that it belongs to. */
+    private record Page(SseEmitter stream, String session) {}
 
     Announcer(JdbcClient jdbc, JdbcConnectionDetails database, JsonMapper json) {
         this.jdbc = jdbc;
@@ -50,31 +59,56 @@ public class Announcer implements SmartLifecycle {
      * @param data small: at most 8,000 bytes of JSON
      */
     public void announce(String kind, Map<String, ?> data) {
-        String payload = json.writeValueAsString(Map.of("kind", kind, "data", data));
+        Map<String, Object> said = new LinkedHashMap<>();
+        said.put("kind", kind);
+        said.put("data", data);
+        String payload = json.writeValueAsString(said);
         jdbc.sql("SELECT pg_notify(?, ?)")
                 .params(CHANNEL, payload)
                 .query((row, n) -> true)
                 .single();
     }
 
-    /** A new open page. */
-    public SseEmitter open() {
-        SseEmitter page = new SseEmitter(A_WORKING_DAY);
+    /** A new open page of a session; its stream ends with that. */
+    public SseEmitter open(String session) {
+        SseEmitter stream = new SseEmitter(A_WORKING_DAY);
+        Page page = new Page(stream, session);
         Runnable gone = () -> pages.remove(page);
-        page.onCompletion(gone);
-        page.onTimeout(gone);
-        page.onError(failure -> gone.run());
+        stream.onCompletion(gone);
+        stream.onTimeout(gone);
+        stream.onError(failure -> gone.run());
         pages.add(page);
-        send(page, "{\"kind\":\"hello\",\"data\":{}}");
-        return page;
+        send(page, HELLO);
+        return stream;
     }
 
-    private void send(SseEmitter page, String payload) {
+    /** How many pages are told. */
+    int open() {
+        return pages.size();
+    }
+
+    private void send(Page page, String payload) {
         try {
-            page.send(SseEmitter.event().data(payload));
+            page.stream.send(SseEmitter.event().data(payload));
         } catch (IOException | IllegalStateException closed) {
             pages.remove(page);
         }
+    }
+
+    /** Ends the streams of sessions that are over: signed out, here or at another node, or too old. */
+    private void endThoseOfNoSession() {
+        Set<String> told = pages.stream().map(Page::session).collect(Collectors.toSet());
+        if (told.isEmpty()) return;
+        Set<String> there = new HashSet<>(jdbc.sql(
+                        "SELECT trim(session_id) FROM spring_session WHERE session_id = ANY (?) AND expiry_time > ?")
+                .params(told.toArray(String[]::new), System.currentTimeMillis())
+                .query(String.class)
+                .list());
+        for (Page page : pages)
+            if (!there.contains(page.session)) {
+                pages.remove(page);
+                page.stream.complete();
+            }
     }
 
     @Override
@@ -93,14 +127,23 @@ public class Announcer implements SmartLifecycle {
                 listening = connection;
                 statement.execute("LISTEN " + CHANNEL);
                 // Whatever was announced while nobody listened: pages read afresh.
-                pages.forEach(page -> send(page, "{\"kind\":\"hello\",\"data\":{}}"));
+                pages.forEach(page -> send(page, HELLO));
+                long looked = System.nanoTime();
                 while (running) {
                     PGNotification[] heard =
                             connection.unwrap(PGConnection.class).getNotifications(WAIT_MILLIS);
-                    if (heard == null) continue;
-                    for (PGNotification each : heard) pages.forEach(page -> send(page, each.getParameter()));
+                    boolean ended = false;
+                    if (heard != null)
+                        for (PGNotification each : heard) {
+                            ended |= each.getParameter().startsWith("{\"kind\":\"session\"");
+                            pages.forEach(page -> send(page, each.getParameter()));
+                        }
+                    if (ended || System.nanoTime() - looked > WAIT_MILLIS * 1_000_000L) {
+                        looked = System.nanoTime();
+                        endThoseOfNoSession();
+                    }
                 }
-            } catch (SQLException lost) {
+            } catch (SQLException | DataAccessException lost) {
                 if (!running) return;
                 LOG.warn("The database is not listening; trying again");
                 pause();
@@ -120,7 +163,7 @@ public class Announcer implements SmartLifecycle {
     @Override
     public void stop() {
         running = false;
-        pages.forEach(SseEmitter::complete);
+        pages.forEach(page -> page.stream.complete());
         try {
             if (listening != null) listening.close();
         } catch (SQLException alreadyGone) {

@@ -3,6 +3,8 @@ package app.entrada.server.platform;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
 
 /** Something a person has to know: becomes an RFC 9457 problem document. Says what happened, what is safe, what to do. */
 public final class Problem extends RuntimeException {
@@ -43,15 +45,10 @@ public final class Problem extends RuntimeException {
         return this;
     }
 
-    HttpStatus status() {
-        return status;
-    }
-
-    String type() {
-        return type;
-    }
-
-    Map<String, Object> more() {
-        return more;
+    /** The document, as an answer. */
+    public ResponseEntity<ProblemDetail> answer() {
+        ProblemDetail detail = ProblemHandler.detail(status, type, getMessage());
+        more.forEach(detail::setProperty);
+        return ResponseEntity.status(status).body(detail);
     }
 }

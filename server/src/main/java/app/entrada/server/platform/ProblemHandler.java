@@ -3,16 +3,23 @@ package app.entrada.server.platform;
 import app.entrada.core.field.MalformedValue;
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.ConcurrencyFailureException;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
+import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
 /** Turns every error into a problem document. */
@@ -20,11 +27,15 @@ import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExcep
 class ProblemHandler extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemHandler.class);
 
+    private final Settings settings;
+
+    ProblemHandler(Settings settings) {
+        this.settings = settings;
+    }
+
     @ExceptionHandler
     ResponseEntity<ProblemDetail> problem(Problem problem) {
-        ProblemDetail detail = detail(problem.status(), problem.type(), problem.getMessage());
-        problem.more().forEach(detail::setProperty);
-        return ResponseEntity.status(problem.status()).body(detail);
+        return problem.answer();
     }
 
     @ExceptionHandler
@@ -50,15 +61,38 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
     @Override
     protected ResponseEntity<Object> handleHttpMessageNotReadable(
             HttpMessageNotReadableException unreadable,
-            org.springframework.http.HttpHeaders headers,
-            org.springframework.http.HttpStatusCode status,
-            org.springframework.web.context.request.WebRequest request) {
+            HttpHeaders headers,
+            HttpStatusCode status,
+            WebRequest request) {
         return ResponseEntity.badRequest()
                 .body(detail(HttpStatus.BAD_REQUEST, "unreadable", "The request is not the JSON that is wanted here."));
     }
 
+    /** What the framework refuses has a type as well, and says that nothing was done. */
+    @Override
+    protected ResponseEntity<Object> createResponseEntity(
+            @Nullable Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        if (body instanceof ProblemDetail plain
+                && (plain.getType() == null || plain.getType().toString().equals("about:blank"))) {
+            plain.setType(URI.create("urn:entrada:problem:request"));
+            plain.setDetail((plain.getDetail() == null ? "This request is not known here." : plain.getDetail())
+                    + " Nothing was changed.");
+        }
+        return super.createResponseEntity(body, headers, status, request);
+    }
+
     @ExceptionHandler
     ResponseEntity<ProblemDetail> unforeseen(Exception failure, HttpServletRequest request) {
+        Optional<String> full = DiskFull.in(failure, settings.var());
+        if (full.isPresent()) return new Problem(HttpStatus.INSUFFICIENT_STORAGE, "disk-full", full.get()).answer();
+        if (failure instanceof DataAccessResourceFailureException || failure instanceof CannotCreateTransactionException) {
+            LOG.warn("{} {}: the database cannot be reached", request.getMethod(), request.getRequestURI());
+            return new Problem(
+                            HttpStatus.SERVICE_UNAVAILABLE,
+                            "database-away",
+                            "The database cannot be reached at this moment. What was saved before is safe, this step was not done. Try again in a few seconds.")
+                    .answer();
+        }
         LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), failure);
         return ResponseEntity.internalServerError()
                 .body(

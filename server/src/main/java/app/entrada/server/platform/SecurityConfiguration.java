@@ -2,17 +2,21 @@ package app.entrada.server.platform;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.List;
+import java.util.function.Consumer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.annotation.web.configurers.AuthorizeHttpRequestsConfigurer;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Who may do what: everything is denied that is not allowed here. */
@@ -20,6 +24,9 @@ import tools.jackson.databind.json.JsonMapper;
 class SecurityConfiguration {
     private static final String CONTENT_POLICY =
             "default-src 'self'; img-src 'self' data: blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+    private static final String NOTHING_OF_THE_MACHINE =
+            "camera=(), microphone=(), geolocation=(), payment=(), usb=(), midi=(), display-capture=()";
 
     @Bean
     PasswordEncoder passwords() {
@@ -34,44 +41,30 @@ class SecurityConfiguration {
     @Bean
     SecurityFilterChain security(HttpSecurity http, SecurityContextRepository contexts, JsonMapper json)
             throws Exception {
-        return http.authorizeHttpRequests(requests -> requests.requestMatchers(
-                                "/api/session", "/api/accounts/first", "/actuator/health/**")
-                        .permitAll()
-                        // signed by the destination itself; nothing of it is believed
-                        .requestMatchers(HttpMethod.POST, "/api/callbacks/*")
-                        .permitAll()
-                        .requestMatchers(HttpMethod.POST, "/api/releases/*/deliveries")
-                        .hasRole("MANAGER")
-                        .requestMatchers(HttpMethod.POST, "/api/releases/*/deliveries/**")
-                        .hasRole("MANAGER")
-                        .requestMatchers(
-                                "/api/destinations/*/secret", "/api/destinations/*/rules", "/api/destinations/key")
-                        .hasRole("MANAGER")
-                        .requestMatchers(HttpMethod.PUT, "/api/recipes/*")
-                        .hasRole("MANAGER")
-                        .requestMatchers(HttpMethod.DELETE, "/api/recipes/*")
-                        .hasRole("MANAGER")
-                        .requestMatchers(HttpMethod.GET, "/api/**")
-                        .hasAnyRole("MANAGER", "ASSISTANT", "READER")
-                        .requestMatchers("/api/**")
-                        .hasAnyRole("MANAGER", "ASSISTANT")
-                        .requestMatchers(HttpMethod.GET, "/actuator/metrics/**")
-                        .hasRole("MANAGER")
-                        .requestMatchers("/actuator/**")
-                        .denyAll()
-                        .requestMatchers(HttpMethod.GET, "/**")
-                        .permitAll()
-                        .requestMatchers(HttpMethod.HEAD, "/**")
-                        .permitAll()
-                        .anyRequest()
-                        .denyAll())
+        return http.authorizeHttpRequests(requests -> {
+                    requests.requestMatchers(HttpMethod.GET, "/api/session", "/actuator/health/**")
+                            .permitAll();
+                    open(Routes.ANYBODY, requests, url -> url.permitAll());
+                    open(Routes.MANAGERS, requests, url -> url.hasRole("MANAGER"));
+                    open(Routes.EDITORS, requests, url -> url.hasAnyRole("MANAGER", "ASSISTANT"));
+                    for (HttpMethod reading : List.of(HttpMethod.GET, HttpMethod.HEAD)) {
+                        requests.requestMatchers(reading, "/api/**").hasAnyRole("MANAGER", "ASSISTANT", "READER");
+                        requests.requestMatchers(reading, "/actuator/metrics/**")
+                                .hasRole("MANAGER");
+                        requests.requestMatchers(reading, "/actuator/**").denyAll();
+                        requests.requestMatchers(reading, "/**").permitAll();
+                    }
+                    requests.anyRequest().denyAll();
+                })
                 .csrf(csrf -> csrf.spa().ignoringRequestMatchers("/api/callbacks/*"))
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .requestCache(cache -> cache.disable())
                 .formLogin(form -> form.disable())
                 .httpBasic(basic -> basic.disable())
                 .logout(logout -> logout.disable())
-                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY)))
+                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                        .referrerPolicy(policy -> policy.policy(ReferrerPolicyHeaderWriter.ReferrerPolicy.NO_REFERRER))
+                        .permissionsPolicyHeader(policy -> policy.policy(NOTHING_OF_THE_MACHINE)))
                 .exceptionHandling(
                         handling -> handling.authenticationEntryPoint((request, response, missing) -> write(
                                         json,
@@ -87,6 +80,16 @@ class SecurityConfiguration {
                                                 "not-allowed",
                                                 "Your account may not do this, or the page is older than your sign-in. Reload the page; if it stays, ask a manager.")))
                 .build();
+    }
+
+    private static void open(
+            List<String> routes,
+            AuthorizeHttpRequestsConfigurer<HttpSecurity>.AuthorizationManagerRequestMatcherRegistry requests,
+            Consumer<AuthorizeHttpRequestsConfigurer<HttpSecurity>.AuthorizedUrl> to) {
+        for (String route : routes) {
+            String[] parts = route.split(" ");
+            to.accept(requests.requestMatchers(HttpMethod.valueOf(parts[0]), parts[1]));
+        }
     }
 
     private static void write(

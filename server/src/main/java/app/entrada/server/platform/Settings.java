@@ -13,6 +13,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param standinsUrl address under which the simulated destinations listen, or empty
  * @param standinsSecret what their tokens are made of
  * @param publicUrl address under which destinations reach this installation, or empty for its own on this machine
+ * @param hosts names beside those of this machine under which it is reached, with commas or blanks between them
  * @param largestFile bytes of the largest file that is taken
  */
 @ConfigurationProperties("entrada")
@@ -24,4 +25,5 @@ public record Settings(
         String standinsUrl,
         String standinsSecret,
         String publicUrl,
+        String hosts,
         long largestFile) {}

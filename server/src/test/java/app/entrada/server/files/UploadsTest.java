@@ -180,4 +180,102 @@ class UploadsTest {
                         .status())
                 .isEqualTo(422);
     }
+
+    /** Sound that no other test has. */
+    private byte[] other(int seed) throws IOException {
+        byte[] wav = wav(seed);
+        wav[wav.length - 3] ^= (byte) seed;
+        return wav;
+    }
+
+    /** As a kill leaves it: all bytes have come, and none of the last steps, or only the first of them, was done. */
+    private String cutOff(byte[] wav, String name, boolean inTheStore) throws Exception {
+        String place = header(begin(wav.length, Map.of("name", name)), "location");
+        String id = place.substring(place.lastIndexOf('/') + 1);
+        var store = RunningServer.bean(FileStore.class);
+        Path part = store.workshop().resolve("upload-" + id + ".part");
+        Files.write(part, wav);
+        var jdbc = RunningServer.bean(org.springframework.jdbc.core.simple.JdbcClient.class);
+        jdbc.sql("UPDATE upload SET here = bytes, stored_sha256 = ? WHERE id = ?::uuid")
+                .params(inTheStore ? hash(wav) : null, id)
+                .update();
+        if (inTheStore) store.adopt(part);
+        return id;
+    }
+
+    @Test
+    void what_had_come_whole_before_a_kill_is_entered_at_the_next_start_and_once() throws Exception {
+        byte[] untouched = other(731);
+        byte[] moved = other(732);
+        cutOff(untouched, "cut off.wav", false);
+        cutOff(moved, "cut off later.wav", true);
+        UploadController uploads = RunningServer.bean(UploadController.class);
+        uploads.goOn();
+        uploads.goOn();
+        assertThat(inIntake(hash(untouched))).isTrue();
+        assertThat(inIntake(hash(moved))).isTrue();
+        assertThat(manager.bytes("/api/files/" + hash(moved))).isEqualTo(moved);
+        assertThat(RunningServer.bean(org.springframework.jdbc.core.simple.JdbcClient.class)
+                        .sql("SELECT count(*) FROM upload WHERE here = bytes")
+                        .query(Integer.class)
+                        .single())
+                .isZero();
+    }
+
+    @Test
+    void a_master_that_became_another_file_is_handed_to_nobody_and_healed_by_the_same_upload() throws Exception {
+        byte[] wav = other(741);
+        String name = "/files?name=master.wav";
+        long release = Client.id(manager.draft("single", "Rust on the Sluice"));
+        assertThat(manager.upload("/api/releases/" + release + name, wav).status())
+                .isEqualTo(200);
+        FileCare care = RunningServer.bean(FileCare.class);
+        Path stored = RunningServer.bean(FileStore.class).path(new Sha256(hash(wav)));
+        assertThat(manager.get("/api/files/" + hash(wav)).status()).isEqualTo(200);
+
+        byte[] rusted = wav.clone();
+        rusted[rusted.length / 2] ^= 1;
+        Files.setPosixFilePermissions(
+                stored, java.util.EnumSet.allOf(java.nio.file.attribute.PosixFilePermission.class));
+        Files.write(stored, rusted);
+        Files.setLastModifiedTime(stored, java.nio.file.attribute.FileTime.fromMillis(1_000_000_000_000L));
+        Client.Answer refused = manager.get("/api/files/" + hash(wav));
+        assertThat(refused.problem()).isEqualTo("damaged-file");
+        assertThat(refused.text()).contains("Upload the same file again");
+        assertThat(care.isWhole(new Sha256(hash(wav)))).isFalse();
+        app.entrada.server.ReadyRelease.until(
+                () -> manager.get("/api/releases/" + release).text().contains("is damaged in the file store"),
+                () -> manager.get("/api/releases/" + release).text());
+        // offering it by its checksum alone does not pass for having it
+        assertThat(manager.postPlainly("/api/intake/known", Map.of("sha256", hash(wav), "name", "master.wav", "folder", "", "release", 0, "track", 0))
+                        .status())
+                .isEqualTo(204);
+
+        manager.upload("/api/releases/" + release + name, wav);
+        assertThat(manager.bytes("/api/files/" + hash(wav))).isEqualTo(wav);
+        assertThat(manager.get("/api/releases/" + release).text()).doesNotContain("is damaged in the file store");
+
+        Files.delete(stored);
+        assertThat(manager.get("/api/files/" + hash(wav)).text()).contains("is missing from the file store");
+        manager.upload("/api/releases/" + release + name, wav);
+        assertThat(manager.bytes("/api/files/" + hash(wav))).isEqualTo(wav);
+    }
+
+    @Test
+    void the_background_finds_what_nobody_asked_for() throws Exception {
+        byte[] wav = other(751);
+        manager.upload("/api/releases/" + Client.id(manager.draft("single", "Low Shelf")) + "/files?name=m.wav", wav);
+        Path stored = RunningServer.bean(FileStore.class).path(new Sha256(hash(wav)));
+        Files.delete(stored);
+        var jdbc = RunningServer.bean(org.springframework.jdbc.core.simple.JdbcClient.class);
+        jdbc.sql("UPDATE file SET verified_at = CASE WHEN sha256 = ? THEN NULL ELSE now() END")
+                .param(hash(wav))
+                .update();
+        RunningServer.bean(FileCare.class).run("all", null);
+        assertThat(jdbc.sql("SELECT damage FROM file WHERE sha256 = ?")
+                        .param(hash(wav))
+                        .query(String.class)
+                        .single())
+                .contains("missing");
+    }
 }

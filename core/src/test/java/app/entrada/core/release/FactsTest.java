@@ -1,0 +1,64 @@
+package app.entrada.core.release;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.MalformedValue;
+import app.entrada.core.field.PeopleType;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+@DisplayName("What is stored can be read again, and what cannot is never lost")
+class FactsTest {
+    private static final Ref WORK = new Ref(Entity.WORK, 1);
+
+    @Test
+    void a_text_that_cannot_be_read_stands_aside_and_fails_nothing_else() {
+        Facts facts = Facts.stored(
+                Map.of(Fields.RELEASE_DATE, "the spring of that year", Fields.RELEASE_TITLE, "Slack Water"));
+        assertThat(facts.get(Fields.RELEASE_TITLE)).contains("Slack Water");
+        assertThat(facts.get(Fields.RELEASE_DATE)).isEmpty();
+        assertThat(facts.text(Fields.RELEASE_DATE)).isEqualTo("the spring of that year");
+        assertThat(facts.unreadable().get(Fields.RELEASE_DATE).why()).contains("is no date");
+        assertThat(facts.withText(Fields.RELEASE_DATE, "2027-02-12").unreadable())
+                .isEmpty();
+    }
+
+    @Test
+    void a_name_longer_than_a_name_may_be_is_refused_wherever_it_stands() {
+        String endless = "x".repeat(2001);
+        for (String typed : List.of(endless + ": CA 50/50", "Ines Quillon: CA 50/50 via " + endless))
+            assertThatThrownBy(() -> new Change(WORK, Fields.WORK_WRITERS, null, typed))
+                    .isInstanceOf(MalformedValue.class)
+                    .hasMessageContaining("2,001 characters");
+        assertThatThrownBy(() -> new Change(new Ref(Entity.PARTY, 1), Fields.PARTY_NAME, null, endless))
+                .isInstanceOf(MalformedValue.class);
+        // many names are longer together than one may be
+        String many = "Ines Quillon; ".repeat(1) + "y".repeat(1990) + "; " + "z".repeat(1990);
+        assertThat(new Change(new Ref(Entity.RELEASE, 1), Fields.RELEASE_ARTISTS, null, many).after())
+                .hasSizeGreaterThan(2000);
+    }
+
+    @Test
+    void a_name_that_would_be_read_as_two_is_noticed() {
+        Facts harmless = Facts.NONE.withEntries(
+                Fields.WORK_WRITERS, List.of(new PeopleType.Entry("Hanna Veil", "CA 50.00/50.00", "Low Lock Music")));
+        assertThat(harmless.changedByWriting()).isEmpty();
+        Facts broken = Facts.NONE.withEntries(
+                Fields.WORK_WRITERS, List.of(new PeopleType.Entry("Hanna Veil", "CA 50.00/50.00", "Low: Lock")));
+        assertThat(broken.changedByWriting()).contains(Fields.WORK_WRITERS);
+    }
+
+    @Test
+    void half_a_character_is_refused() {
+        assertThatThrownBy(() -> new Change(new Ref(Entity.RELEASE, 1), Fields.RELEASE_TITLE, null, "Slack \ud83d Water"))
+                .isInstanceOf(MalformedValue.class)
+                .hasMessageContaining("half a character");
+        assertThat(new Change(new Ref(Entity.RELEASE, 1), Fields.RELEASE_TITLE, null, "\ud83c\udf0a").after())
+                .isEqualTo("\ud83c\udf0a");
+    }
+}

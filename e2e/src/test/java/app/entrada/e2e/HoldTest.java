@@ -1,0 +1,126 @@
+package app.entrada.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermission;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+
+@ExtendWith(RunningEntrada.class)
+@DisplayName("P2 What ends is started again, and nothing that is not ours is ended")
+class HoldTest {
+    private static final Duration LONGEST = Duration.ofSeconds(90);
+
+    @TempDir
+    Path folder;
+
+    private final Installation entrada = RunningEntrada.get();
+
+    private HttpResponse<String> get(String path) throws IOException, InterruptedException {
+        return HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(entrada.address() + path))
+                                .timeout(Duration.ofSeconds(10))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString());
+    }
+
+    private int status(String path) {
+        try {
+            return get(path).statusCode();
+        } catch (IOException away) {
+            return 0;
+        } catch (InterruptedException stopped) {
+            throw new IllegalStateException(stopped);
+        }
+    }
+
+    private static void until(Callable<Boolean> there) throws Exception {
+        long end = System.nanoTime() + LONGEST.toNanos();
+        while (!there.call()) {
+            assertThat(System.nanoTime()).as("in time").isLessThan(end);
+            Thread.onSpinWait();
+        }
+    }
+
+    private static ProcessHandle process(Path pidFile) throws IOException {
+        return ProcessHandle.of(
+                        Long.parseLong(Files.readAllLines(pidFile).get(0).strip()))
+                .orElseThrow();
+    }
+
+    @Test
+    void a_database_and_a_server_that_are_killed_are_back_under_their_old_ports() throws Exception {
+        Path run = entrada.var().resolve("demo/run");
+        entrada.watched(true);
+        entrada.run("demo");
+        try {
+            List<String> ports = List.of(
+                    Files.readString(run.resolve("database.port")), Files.readString(run.resolve("port")));
+            ProcessHandle database = process(entrada.var().resolve("demo/db/postmaster.pid"));
+            database.destroyForcibly();
+            until(() -> status("/actuator/health/readiness") == 503);
+            HttpResponse<String> away = get("/api/session");
+            assertThat(List.of(200, 503)).contains(away.statusCode());
+            if (away.statusCode() == 503) assertThat(away.body()).contains("database-away", "What was saved before is safe");
+            until(() -> status("/actuator/health/readiness") == 200);
+            assertThat(get("/api/session").statusCode()).isEqualTo(200);
+
+            ProcessHandle server = entrada.server();
+            entrada.killServer();
+            until(() -> status("/actuator/health/readiness") == 200);
+            assertThat(entrada.server().pid()).isNotEqualTo(server.pid());
+            assertThat(List.of(Files.readString(run.resolve("database.port")), Files.readString(run.resolve("port"))))
+                    .isEqualTo(ports);
+        } finally {
+            entrada.watched(false);
+            process(run.resolve("watch.pid")).destroyForcibly();
+        }
+    }
+
+    @Test
+    void a_number_that_another_process_has_by_now_is_left_alone() throws Exception {
+        Process stranger = new ProcessBuilder("sleep", "300").start();
+        try {
+            Path run = Files.createDirectories(folder.resolve("own/run"));
+            Files.writeString(run.resolve("server.pid"), stranger.pid() + "\n1\n");
+            Files.writeString(run.resolve("standins.pid"), stranger.pid() + "\n");
+            new Installation(folder, RunningEntrada.TODAY).run("stop");
+            assertThat(stranger.isAlive()).isTrue();
+            assertThat(run.resolve("server.pid")).doesNotExist();
+        } finally {
+            stranger.destroyForcibly();
+        }
+    }
+
+    @Test
+    void what_was_made_at_run_time_is_for_nobody_else() throws IOException {
+        for (String of : List.of("files", "log", "run", "secrets", "outbox", "previews", "pictures")) {
+            Path place = entrada.var().resolve("demo").resolve(of);
+            if (!Files.exists(place)) continue;
+            try (Stream<Path> all = Files.walk(place)) {
+                for (Path each : all.toList())
+                    assertThat(Files.getPosixFilePermissions(each))
+                            .as(each.toString())
+                            .doesNotContain(
+                                    PosixFilePermission.GROUP_READ,
+                                    PosixFilePermission.GROUP_WRITE,
+                                    PosixFilePermission.OTHERS_READ,
+                                    PosixFilePermission.OTHERS_WRITE);
+            }
+        }
+    }
+}

@@ -1,0 +1,162 @@
+package app.entrada.server.files;
+
+import app.entrada.core.embed.ChecksumList;
+import app.entrada.core.field.Sha256;
+import app.entrada.server.jobs.Background;
+import app.entrada.server.jobs.Work;
+import app.entrada.server.platform.Announcer;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.kagkarlsson.scheduler.task.ExecutionContext;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/**
+ * Sees to it that what leaves the store is what was received. A file is summed before it becomes part of a copy, a delivery
+ * or a download, and all of them are summed bit by bit in the background; one that is damaged is said to be so on its
+ * releases until the same file comes in again.
+ */
+@Component
+public class FileCare implements Work {
+    /** A file that was whole, and that nobody has written to since, is not summed again for a while. */
+    private static final Duration TRUSTED = Duration.ofMinutes(10);
+
+    private static final Duration BETWEEN_LOOKS = Duration.ofDays(30);
+    private static final Duration NOTHING_TO_DO = Duration.ofHours(6);
+    private static final Duration A_PAUSE = Duration.ofSeconds(20);
+    private static final Duration AFTER_START = Duration.ofMinutes(2);
+    private static final int FILES_A_TURN = 40;
+    private static final long BYTES_A_TURN = 2L << 30;
+
+    private final FileStore store;
+    private final JdbcClient jdbc;
+    private final Announcer announcer;
+    private final Background background;
+    private final Cache<Sha256, Look> whole =
+            Caffeine.newBuilder().maximumSize(50_000).expireAfterWrite(TRUSTED).build();
+
+    FileCare(FileStore store, JdbcClient jdbc, Announcer announcer, @Lazy Background background) {
+        this.store = store;
+        this.jdbc = jdbc;
+        this.announcer = announcer;
+        this.background = background;
+    }
+
+    private record Look(long bytes, Instant written, Object key) {}
+
+    /**
+     * The file under this checksum, after its bytes were found to have it.
+     *
+     * @throws DamagedFile when it is missing or another one
+     */
+    public Path whole(Sha256 sha256) throws IOException {
+        Path file = store.path(sha256);
+        if (!Files.exists(file)) throw damaged(sha256, "is missing from the file store");
+        Look now = look(file);
+        if (now.equals(whole.getIfPresent(sha256))) return file;
+        if (!ChecksumList.sum(file).equals(sha256)) {
+            whole.invalidate(sha256);
+            throw damaged(sha256, "is damaged in the file store");
+        }
+        whole.put(sha256, now);
+        jdbc.sql("UPDATE file SET verified_at = now() WHERE sha256 = ?")
+                .param(sha256.hex())
+                .update();
+        note(sha256, null);
+        return file;
+    }
+
+    /** Whether the file is there, and is what it is called. */
+    public boolean isWhole(Sha256 sha256) throws IOException {
+        try {
+            whole(sha256);
+            return true;
+        } catch (DamagedFile damaged) {
+            return false;
+        }
+    }
+
+    private static Look look(Path file) throws IOException {
+        BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
+        return new Look(now.size(), now.lastModifiedTime().toInstant(), String.valueOf(now.fileKey()));
+    }
+
+    private DamagedFile damaged(Sha256 sha256, String what) {
+        note(sha256, what);
+        boolean received = jdbc.sql("SELECT EXISTS (SELECT 1 FROM received WHERE sha256 = ?)")
+                .param(sha256.hex())
+                .query(Boolean.class)
+                .single();
+        return new DamagedFile(sha256, what, received);
+    }
+
+    private void note(Sha256 sha256, String damage) {
+        int changed = jdbc.sql("""
+                        UPDATE file SET damage = CAST(:damage AS text), revision = revision + 1, verified_at = now()
+                        WHERE sha256 = :file AND damage IS DISTINCT FROM CAST(:damage AS text)""")
+                .param("damage", damage)
+                .param("file", sha256.hex())
+                .update();
+        if (changed == 0) return;
+        jdbc.sql("""
+                        SELECT id FROM release WHERE cover = :file
+                        UNION SELECT t.release_id FROM track t JOIN recording r ON r.id = t.recording_id WHERE r.master = :file""")
+                .param("file", sha256.hex())
+                .query(Long.class)
+                .list()
+                .forEach(release -> announcer.announce("release", Map.of("id", release)));
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        background.schedule(FileCare.class, "all", Instant.now().plus(AFTER_START));
+    }
+
+    @Override
+    public String name() {
+        return "file-care";
+    }
+
+    private record Kept(String sha256, long bytes) {}
+
+    @Override
+    public Optional<Instant> run(String id, ExecutionContext context) {
+        List<Kept> longest = jdbc.sql("""
+                        SELECT sha256, bytes FROM file WHERE verified_at IS NULL OR verified_at < now() - make_interval(secs => ?)
+                        ORDER BY verified_at NULLS FIRST LIMIT ?""")
+                .params(BETWEEN_LOOKS.toSeconds(), FILES_A_TURN)
+                .query((row, n) -> new Kept(row.getString("sha256"), row.getLong("bytes")))
+                .list();
+        long read = 0;
+        for (Kept file : longest) {
+            if (read > BYTES_A_TURN) break;
+            look(new Sha256(file.sha256));
+            read += file.bytes;
+        }
+        return Optional.of(Instant.now().plus(longest.isEmpty() ? NOTHING_TO_DO : A_PAUSE));
+    }
+
+    private void look(Sha256 sha256) {
+        try {
+            whole.invalidate(sha256);
+            isWhole(sha256);
+        } catch (IOException notNow) {
+            // the disk cannot be read at this moment; it is the first again in the next turn
+            jdbc.sql("UPDATE file SET verified_at = now() - make_interval(secs => ?) WHERE sha256 = ?")
+                    .params(BETWEEN_LOOKS.minusHours(1).toSeconds(), sha256.hex())
+                    .update();
+        }
+    }
+}

@@ -1,0 +1,107 @@
+package app.entrada.server.jobs;
+
+import app.entrada.server.platform.Settings;
+import com.github.kagkarlsson.scheduler.task.ExecutionContext;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/**
+ * Clears what nothing needs any more, at the start and once a day: halves of files whose making was cut off, packages of
+ * deliveries that have ended, pictures and previews that nobody has asked for in a while. All of it can be made again; what
+ * was received is never touched.
+ */
+@Component
+class Leftovers implements Work {
+    private static final Logger LOG = LoggerFactory.getLogger(Leftovers.class);
+    private static final Duration DAILY = Duration.ofDays(1);
+    private static final Duration LONGEST_MAKING = Duration.ofHours(6);
+    private static final Duration UNASKED = Duration.ofDays(60);
+
+    private final Settings settings;
+    private final JdbcClient jdbc;
+    private final Background background;
+
+    Leftovers(Settings settings, JdbcClient jdbc, @Lazy Background background) {
+        this.settings = settings;
+        this.jdbc = jdbc;
+        this.background = background;
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() throws IOException {
+        clear();
+        background.schedule(Leftovers.class, "all", Instant.now().plus(DAILY));
+    }
+
+    @Override
+    public String name() {
+        return "leftovers";
+    }
+
+    @Override
+    public Optional<Instant> run(String id, ExecutionContext context) {
+        try {
+            clear();
+        } catch (IOException notNow) {
+            LOG.warn("Leftovers could not be cleared", notNow);
+        }
+        return Optional.of(Instant.now().plus(DAILY));
+    }
+
+    void clear() throws IOException {
+        Set<String> uploads = new HashSet<>(jdbc.sql("SELECT 'upload-' || id || '.part' FROM upload")
+                .query(String.class)
+                .list());
+        Set<String> packages = new HashSet<>(jdbc.sql("""
+                        SELECT 'delivery-' || id || '.zip' FROM delivery
+                        WHERE state IN ('sealed', 'failed')""").query(String.class).list());
+        int gone = 0;
+        for (Path file : in("files/workshop"))
+            if (!uploads.contains(name(file)) && olderThan(file, LONGEST_MAKING)) gone += delete(file);
+        for (Path file : in("outbox"))
+            if (!packages.contains(name(file)) && olderThan(file, LONGEST_MAKING)) gone += delete(file);
+        for (String folder : List.of("previews", "pictures"))
+            for (Path file : in(folder))
+                if (olderThan(file, name(file).endsWith(".part") ? LONGEST_MAKING : UNASKED)) gone += delete(file);
+        if (gone > 0) LOG.info("{} leftovers were cleared", gone);
+    }
+
+    private List<Path> in(String folder) throws IOException {
+        Path place = settings.var().resolve(folder);
+        if (!Files.isDirectory(place)) return List.of();
+        try (Stream<Path> files = Files.list(place)) {
+            return files.filter(Files::isRegularFile).toList();
+        }
+    }
+
+    private static String name(Path file) {
+        return file.getFileName().toString();
+    }
+
+    private static boolean olderThan(Path file, Duration age) {
+        try {
+            return Files.getLastModifiedTime(file).toInstant().isBefore(Instant.now().minus(age));
+        } catch (IOException goneMeanwhile) {
+            return false;
+        }
+    }
+
+    private static int delete(Path file) throws IOException {
+        return Files.deleteIfExists(file) ? 1 : 0;
+    }
+}

@@ -1,0 +1,124 @@
+package app.entrada.server.platform;
+
+import jakarta.servlet.DispatcherType;
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.net.URI;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.Locale;
+import java.util.Set;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.CannotCreateTransactionException;
+import org.springframework.web.filter.OncePerRequestFilter;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The edge: what cannot be a request of ours goes no further. Addresses are whole UTF-8 without U+0000, the Host is one under
+ * which this installation is known, so that no other site's name leads here.
+ */
+@Component
+@Order(Ordered.HIGHEST_PRECEDENCE + 10)
+class EdgeFilter extends OncePerRequestFilter {
+    private static final int LONGEST_QUERY = 8192;
+
+    private final JsonMapper json;
+    private final Set<String> hosts = new HashSet<>(Set.of("localhost", "127.0.0.1", "[::1]"));
+
+    EdgeFilter(JsonMapper json, Settings settings) {
+        this.json = json;
+        if (settings.hosts() != null)
+            Arrays.stream(settings.hosts().split("[,\\s]+"))
+                    .filter(host -> !host.isBlank())
+                    .map(host -> host.toLowerCase(Locale.ROOT))
+                    .forEach(hosts::add);
+        if (settings.publicUrl() != null && !settings.publicUrl().isBlank()) {
+            String host = URI.create(settings.publicUrl().strip()).getHost();
+            if (host != null) hosts.add(host.toLowerCase(Locale.ROOT));
+        }
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        if (!known(request.getHeader("Host")))
+            refuse(
+                    response,
+                    HttpStatus.MISDIRECTED_REQUEST,
+                    "other-host",
+                    "Nobody of this name is here. Whoever runs the server can add the name to ENTRADA_HOSTS.");
+        else if (!readable(request.getRequestURI()) || !readable(request.getQueryString()))
+            refuse(
+                    response,
+                    HttpStatus.BAD_REQUEST,
+                    "unreadable",
+                    "The address holds characters that are none. Nothing was changed.");
+        else if (request.getRequestURI().equals("/error") && request.getDispatcherType() == DispatcherType.REQUEST)
+            refuse(response, HttpStatus.NOT_FOUND, "missing", "There is no such page.");
+        else
+            try {
+                chain.doFilter(request, response);
+            } catch (DataAccessResourceFailureException | CannotCreateTransactionException away) {
+                // the session could not be looked up, before any of our own code was asked
+                if (response.isCommitted()) throw away;
+                response.reset();
+                refuse(
+                        response,
+                        HttpStatus.SERVICE_UNAVAILABLE,
+                        "database-away",
+                        "The database cannot be reached at this moment. What was saved before is safe, this step was not done. Try again in a few seconds.");
+            }
+    }
+
+    private boolean known(String host) {
+        if (host == null || host.isBlank()) return false;
+        return hosts.contains(host.strip().toLowerCase(Locale.ROOT).replaceFirst(":\\d{1,5}$", ""));
+    }
+
+    /** Whether this is UTF-8 in percent signs, whole and without U+0000. */
+    private static boolean readable(String sent) {
+        if (sent == null) return true;
+        if (sent.length() > LONGEST_QUERY) return false;
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream(sent.length());
+        for (int i = 0; i < sent.length(); i++) {
+            char letter = sent.charAt(i);
+            if (letter != '%') {
+                bytes.writeBytes(String.valueOf(letter).getBytes(StandardCharsets.UTF_8));
+                continue;
+            }
+            int high = i + 2 <= sent.length() - 1 ? Character.digit(sent.charAt(i + 1), 16) : -1;
+            int low = i + 2 <= sent.length() - 1 ? Character.digit(sent.charAt(i + 2), 16) : -1;
+            if (high < 0 || low < 0 || high + low == 0) return false;
+            bytes.write(high << 4 | low);
+            i += 2;
+        }
+        try {
+            StandardCharsets.UTF_8
+                    .newDecoder()
+                    .onMalformedInput(CodingErrorAction.REPORT)
+                    .decode(ByteBuffer.wrap(bytes.toByteArray()));
+            return true;
+        } catch (CharacterCodingException noText) {
+            return false;
+        }
+    }
+
+    private void refuse(HttpServletResponse response, HttpStatus status, String type, String says) throws IOException {
+        response.setStatus(status.value());
+        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+        response.getOutputStream().write(json.writeValueAsBytes(ProblemHandler.detail(status, type, says)));
+    }
+}
