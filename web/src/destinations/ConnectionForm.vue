@@ -37,17 +37,21 @@ async function save() {
 
 <template>
   <BForm v-if="session.who?.role === 'manager'" class="connection" @submit.prevent="save">
-    <label :for="`url-${props.destination.id}`">Address</label>
-    <BFormInput :id="`url-${props.destination.id}`" v-model="url" placeholder="https://…" autocomplete="off" />
-    <label :for="`secret-${props.destination.id}`">Token</label>
-    <BFormInput
-      :id="`secret-${props.destination.id}`"
-      v-model="secret"
-      type="password"
-      autocomplete="off"
-      :placeholder="elsewhere ? 'of the new host' : props.destination.secret ? 'kept, never shown again' : 'none yet'"
-    />
-    <template v-if="elsewhere">
+    <span class="pair">
+      <label :for="`url-${props.destination.id}`">Address</label>
+      <BFormInput :id="`url-${props.destination.id}`" v-model="url" placeholder="https://…" autocomplete="off" />
+    </span>
+    <span class="pair">
+      <label :for="`secret-${props.destination.id}`">Token</label>
+      <BFormInput
+        :id="`secret-${props.destination.id}`"
+        v-model="secret"
+        type="password"
+        autocomplete="off"
+        :placeholder="elsewhere ? 'of the new host' : props.destination.secret ? 'kept, never shown again' : 'none yet'"
+      />
+    </span>
+    <span v-if="elsewhere" class="pair">
       <label :for="`password-${props.destination.id}`">Your password</label>
       <BFormInput
         :id="`password-${props.destination.id}`"
@@ -55,7 +59,7 @@ async function save() {
         type="password"
         autocomplete="current-password"
       />
-    </template>
+    </span>
     <BButton type="submit" class="btn-line" variant="link" size="sm">Save the connection</BButton>
     <span role="status">{{ says }}</span>
   </BForm>
@@ -70,6 +74,12 @@ async function save() {
   flex-wrap: wrap;
   gap: 8px 10px;
   align-items: center;
+}
+.pair {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  white-space: nowrap;
 }
 .connection input {
   width: 220px;

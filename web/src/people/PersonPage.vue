@@ -202,6 +202,9 @@ h3 {
   margin: 18px 0 4px;
   font-size: 1rem;
 }
+.unused {
+  margin: 14px 0 0;
+}
 .push {
   flex: 1;
 }

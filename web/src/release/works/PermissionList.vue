@@ -78,6 +78,9 @@ h2 {
 }
 .what {
   flex: 1;
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
 }
 select,
 input {

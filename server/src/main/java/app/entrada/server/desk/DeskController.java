@@ -9,6 +9,7 @@ import app.entrada.server.deliveries.DeliveryRepository;
 import app.entrada.server.deliveries.DeliveryService;
 import app.entrada.server.embedding.CopyService;
 import app.entrada.server.embedding.OwnRecipes;
+import app.entrada.server.platform.SharedLook;
 import app.entrada.server.releases.ReleaseRepository;
 import app.entrada.server.releases.ReleaseViews;
 import java.time.LocalDate;
@@ -34,6 +35,7 @@ class DeskController {
     private final OwnRecipes recipes;
     private final DeliveryRepository deliveries;
     private final DeliveryService delivering;
+    private final SharedLook<Desk> shared = new SharedLook<>();
 
     DeskController(
             ReleaseRepository releases,
@@ -82,6 +84,10 @@ class DeskController {
 
     @GetMapping("/api/desk")
     Desk desk() {
+        return shared.at(this::look);
+    }
+
+    private Desk look() {
         LocalDate today = checks.today();
         List<Long> ids = releases.ids();
         var standings = views.standings(ids);

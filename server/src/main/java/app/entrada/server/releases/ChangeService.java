@@ -110,7 +110,12 @@ public class ChangeService {
         apply((Long) null, batch, account);
     }
 
+    /** Batches of releases go side by side, but none beside one of the catalogue, which may rename what they name. */
     private void lock(long releaseId) {
+        jdbc.sql("SELECT pg_advisory_xact_lock_shared(?)")
+                .param(CATALOGUE_LOCK)
+                .query((row, n) -> "locked")
+                .list();
         if (!releases.lock(releaseId)) throw Problem.missing("release");
     }
 
@@ -318,6 +323,8 @@ public class ChangeService {
             String says,
             ChangeSource source,
             String note) {
+        // a recording may stand on another release that somebody writes to at this moment
+        releases.lock(changes);
         Map<Ref, Facts> known = scope == null
                 ? releases.facts(changes.stream().map(Change::target).collect(Collectors.toSet()))
                 : releases.facts(scope);

@@ -11,6 +11,7 @@ import app.entrada.core.release.Release;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.platform.Problem;
+import app.entrada.server.platform.SharedLook;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -34,6 +35,8 @@ class ReleaseController {
     private final ReleaseViews views;
     private final CheckService checks;
     private final Templates templates;
+
+    private final SharedLook<List<ReleaseView.Head>> shared = new SharedLook<>();
 
     ReleaseController(
             ReleaseRepository releases,
@@ -80,6 +83,10 @@ class ReleaseController {
 
     @GetMapping("/api/releases")
     List<ReleaseView.Head> list() {
+        return shared.at(this::look);
+    }
+
+    private List<ReleaseView.Head> look() {
         List<Long> ids = releases.ids();
         Map<Long, Map<String, app.entrada.core.desk.NextMoves.Standing>> standings = views.standings(ids);
         return releases.load(ids).stream()
