@@ -68,14 +68,15 @@ class HoldTest {
         entrada.watched(true);
         entrada.run("demo");
         try {
-            List<String> ports = List.of(
-                    Files.readString(run.resolve("database.port")), Files.readString(run.resolve("port")));
+            List<String> ports =
+                    List.of(Files.readString(run.resolve("database.port")), Files.readString(run.resolve("port")));
             ProcessHandle database = process(entrada.var().resolve("demo/db/postmaster.pid"));
             database.destroyForcibly();
             until(() -> status("/actuator/health/readiness") == 503);
             HttpResponse<String> away = get("/api/session");
             assertThat(List.of(200, 503)).contains(away.statusCode());
-            if (away.statusCode() == 503) assertThat(away.body()).contains("database-away", "What was saved before is safe");
+            if (away.statusCode() == 503)
+                assertThat(away.body()).contains("database-away", "What was saved before is safe");
             until(() -> status("/actuator/health/readiness") == 200);
             assertThat(get("/api/session").statusCode()).isEqualTo(200);
 

@@ -65,8 +65,7 @@ public final class RunningServer implements BeforeAllCallback {
 
     /** A server with a database and a folder of its own, until it is closed: for what would spoil those of other tests. */
     public static ConfigurableApplicationContext apart() {
-        return new SpringApplicationBuilder(Application.class)
-                .run(fresh().toArray(String[]::new));
+        return new SpringApplicationBuilder(Application.class).run(fresh().toArray(String[]::new));
     }
 
     /** A client signed in as a manager at a server of its own. */

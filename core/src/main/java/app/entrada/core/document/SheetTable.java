@@ -113,7 +113,8 @@ public final class SheetTable {
             }
         }
         if (tracks.isEmpty() && facts == Facts.NONE)
-            throw new ReleaseDocument.Unreadable("the table has a head, and no line below it that says anything", "line 2");
+            throw new ReleaseDocument.Unreadable(
+                    "the table has a head, and no line below it that says anything", "line 2");
         return new Release(1, 0, facts, tracks);
     }
 

@@ -17,8 +17,8 @@ public record Sha256(String hex) {
     /** The checksum of a few bytes; files are summed as they are read. */
     public static Sha256 of(byte[] bytes) {
         try {
-            return new Sha256(
-                    HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes)));
+            return new Sha256(HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(bytes)));
         } catch (NoSuchAlgorithmException everyPlatformHasIt) {
             throw new IllegalStateException(everyPlatformHasIt);
         }

@@ -101,7 +101,11 @@ public final class Delimited {
     }
 
     private static String harmless(String cell) {
-        return cell != null && FORMULA.matcher(cell).matches() && !NUMBER.matcher(cell).matches() ? "'" + cell : cell;
+        return cell != null
+                        && FORMULA.matcher(cell).matches()
+                        && !NUMBER.matcher(cell).matches()
+                ? "'" + cell
+                : cell;
     }
 
     /**
@@ -114,7 +118,8 @@ public final class Delimited {
                 .map(record -> new Record(
                         record.line(),
                         record.cells().stream()
-                                .map(cell -> cell.startsWith("'") && FORMULA.matcher(cell).matches()
+                                .map(cell -> cell.startsWith("'")
+                                                && FORMULA.matcher(cell).matches()
                                         ? cell.substring(1)
                                         : cell)
                                 .toList()))

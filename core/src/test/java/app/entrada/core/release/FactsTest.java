@@ -55,7 +55,8 @@ class FactsTest {
 
     @Test
     void half_a_character_is_refused() {
-        assertThatThrownBy(() -> new Change(new Ref(Entity.RELEASE, 1), Fields.RELEASE_TITLE, null, "Slack \ud83d Water"))
+        assertThatThrownBy(
+                        () -> new Change(new Ref(Entity.RELEASE, 1), Fields.RELEASE_TITLE, null, "Slack \ud83d Water"))
                 .isInstanceOf(MalformedValue.class)
                 .hasMessageContaining("half a character");
         assertThat(new Change(new Ref(Entity.RELEASE, 1), Fields.RELEASE_TITLE, null, "\ud83c\udf0a").after())

@@ -63,7 +63,8 @@ public class AccountService {
         var who = limits.signedIn(account);
         wait(who);
         if (tooLong(typed)
-                || !gate.fits(typed, stored(account.name()).map(Stored::password).orElse(null))) {
+                || !gate.fits(
+                        typed, stored(account.name()).map(Stored::password).orElse(null))) {
             limits.wrong(who);
             throw Problem.input("wrong-password", "The password does not fit. Nothing was sent, nothing was changed.")
                     .with("field", "password");
@@ -161,8 +162,7 @@ public class AccountService {
     }
 
     private static Problem notFirst() {
-        return Problem.conflict(
-                "not-first", "There is an account already. Sign in with it, or ask its owner for one.");
+        return Problem.conflict("not-first", "There is an account already. Sign in with it, or ask its owner for one.");
     }
 
     /** Makes an account. */

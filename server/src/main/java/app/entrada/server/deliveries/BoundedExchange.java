@@ -58,8 +58,8 @@ final class BoundedExchange {
         HttpRequest.BodyPublisher told =
                 body == null ? HttpRequest.BodyPublishers.noBody() : new ToldPublisher(body, progress);
         if (body == null) progress.allSent();
-        CompletableFuture<HttpResponse<byte[]>> answer = http.sendAsync(
-                request.method(method, told).build(), head -> new CappedAnswer(most, progress));
+        CompletableFuture<HttpResponse<byte[]>> answer =
+                http.sendAsync(request.method(method, told).build(), head -> new CappedAnswer(most, progress));
         while (true)
             try {
                 return answer.get(1, TimeUnit.SECONDS);

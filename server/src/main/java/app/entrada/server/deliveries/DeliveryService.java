@@ -465,8 +465,7 @@ public class DeliveryService {
                         ? " Some of it may have arrived."
                         : " It was handed over before (receipt %s) and may still be taken there."
                                 .formatted(delivery.receipt());
-        deliveries.move(
-                delivery, DeliveryState.CALLED_OFF, "Called off by %s.%s".formatted(account.name(), there));
+        deliveries.move(delivery, DeliveryState.CALLED_OFF, "Called off by %s.%s".formatted(account.name(), there));
         background.wake(DeliveryWork.class, String.valueOf(id));
     }
 

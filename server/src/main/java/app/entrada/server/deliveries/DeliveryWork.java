@@ -122,10 +122,7 @@ class DeliveryWork implements Work {
                     : ask(delivery, profile, reach.get());
         } catch (DamagedFile gone) {
             LOG.warn("A file of the delivery is damaged or missing");
-            deliveries.move(
-                    delivery,
-                    DeliveryState.FAILED,
-                    gone.getMessage() + " Then send it anew.");
+            deliveries.move(delivery, DeliveryState.FAILED, gone.getMessage() + " Then send it anew.");
             return Optional.empty();
         } catch (IOException unreachable) {
             if (deliveries.state(delivery.id()) != begun) return Optional.empty();

@@ -106,9 +106,7 @@ class DestinationClient {
     Answer postJson(Reach reach, String path, String key, String body) throws IOException {
         return exchange(
                 reach,
-                request(reach, path)
-                        .header("Content-Type", "application/json")
-                        .header("Idempotency-Key", key),
+                request(reach, path).header("Content-Type", "application/json").header("Idempotency-Key", key),
                 "POST",
                 HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8));
     }
@@ -156,8 +154,8 @@ class DestinationClient {
         // the name may lead elsewhere than on the day when it was entered
         String objection = OutsideAddress.objectionTo(reach.address());
         if (objection != null) throw new IOException(objection);
-        HttpRequest.Builder request = HttpRequest.newBuilder(reach.at(path))
-                .header("Authorization", "Bearer " + reach.token());
+        HttpRequest.Builder request =
+                HttpRequest.newBuilder(reach.at(path)).header("Authorization", "Bearer " + reach.token());
         return reach.callback().isEmpty() ? request : request.header("Callback", reach.callback());
     }
 
@@ -188,14 +186,16 @@ class DestinationClient {
             String field = sentence(reason.path("field").asString(""));
             reasons.add(new Reason(
                     sentence(reason.path("code").asString("other")),
-                    sentence(reason.path("says").asString("")) + (where.isEmpty() || !field.isEmpty() ? "" : " (" + where + ")"),
+                    sentence(reason.path("says").asString(""))
+                            + (where.isEmpty() || !field.isEmpty() ? "" : " (" + where + ")"),
                     Math.max(0, reason.path("track").asInt(0)),
                     field));
         }
         List<String> documents = new ArrayList<>();
         for (JsonNode name : body.path("documents"))
             // a name becomes part of an address: nothing but plain ones is asked for
-            if (documents.size() < MOST_DOCUMENTS && name.asString("").matches("[A-Za-z0-9._-]{1,80}")) documents.add(name.asString());
+            if (documents.size() < MOST_DOCUMENTS && name.asString("").matches("[A-Za-z0-9._-]{1,80}"))
+                documents.add(name.asString());
         Optional<Duration> pause = response.headers()
                 .firstValue("Retry-After")
                 .filter(seconds -> seconds.matches("\\d{1,6}"))

@@ -104,7 +104,9 @@ class DestinationController {
      * @param password of who types, wanted when the address leads to another host than before
      */
     record ConnectionTyped(
-            @Nullable String url, @Nullable String secret, @Nullable String password) {}
+            @Nullable String url,
+            @Nullable String secret,
+            @Nullable String password) {}
 
     @GetMapping("/api/destinations")
     List<DestinationView> list() {

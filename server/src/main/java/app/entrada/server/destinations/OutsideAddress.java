@@ -33,8 +33,7 @@ public final class OutsideAddress {
         } catch (UnknownHostException notToday) {
             here = false;
         }
-        if (!here && !scheme.equals("https"))
-            return "a token goes over https only; http is for this machine alone";
+        if (!here && !scheme.equals("https")) return "a token goes over https only; http is for this machine alone";
         return null;
     }
 

@@ -36,8 +36,7 @@ final class CopyArchive {
     }
 
     /** @param originals names under which masters came in */
-    static void write(
-            String name, List<Folder> folders, Map<Sha256, String> originals, FileCare care, OutputStream out)
+    static void write(String name, List<Folder> folders, Map<Sha256, String> originals, FileCare care, OutputStream out)
             throws IOException {
         Map<String, Sha256> sums = new TreeMap<>();
         List<List<String>> renamed = new ArrayList<>(List.of(List.of("Copy", "Came in as", "SHA-256 of that")));

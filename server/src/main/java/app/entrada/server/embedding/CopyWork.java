@@ -33,8 +33,7 @@ public class CopyWork implements Work {
     private final JobBoard board;
     private final Settings settings;
 
-    CopyWork(
-            ReleaseRepository releases, CopyService copies, OwnRecipes recipes, JobBoard board, Settings settings) {
+    CopyWork(ReleaseRepository releases, CopyService copies, OwnRecipes recipes, JobBoard board, Settings settings) {
         this.settings = settings;
         this.releases = releases;
         this.copies = copies;

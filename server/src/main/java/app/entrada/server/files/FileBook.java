@@ -67,7 +67,8 @@ public class FileBook {
     public boolean enter(FileStore.Stored stored) {
         String kind = kind(stored.head());
         // its bytes have just been put where a damaged one lay
-        jdbc.sql("UPDATE file SET damage = NULL, revision = revision + 1, verified_at = now() WHERE sha256 = ? AND damage IS NOT NULL")
+        jdbc.sql(
+                        "UPDATE file SET damage = NULL, revision = revision + 1, verified_at = now() WHERE sha256 = ? AND damage IS NOT NULL")
                 .param(stored.sha256().hex())
                 .update();
         return jdbc.sql("""

@@ -99,8 +99,8 @@ class FilesController {
 
     /** The original, byte for byte; ranges are served. */
     @GetMapping("/api/files/{sha256}")
-    ResponseEntity<Resource> original(
-            @PathVariable String sha256, @RequestParam(defaultValue = "original") String name) throws IOException {
+    ResponseEntity<Resource> original(@PathVariable String sha256, @RequestParam(defaultValue = "original") String name)
+            throws IOException {
         FileBook.Entry entry = entry(sha256);
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_OCTET_STREAM)

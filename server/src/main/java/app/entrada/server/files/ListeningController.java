@@ -33,7 +33,8 @@ class ListeningController {
     private final Path folder;
     private final ConcurrentHashMap<String, Object> making = new ConcurrentHashMap<>();
 
-    ListeningController(FileStore store, FileCare care, FileBook files, Ffmpeg ffmpeg, Settings settings) throws IOException {
+    ListeningController(FileStore store, FileCare care, FileBook files, Ffmpeg ffmpeg, Settings settings)
+            throws IOException {
         this.store = store;
         this.care = care;
         this.files = files;

@@ -380,7 +380,8 @@ class UploadController {
         }
         Optional<FileStore.Stored> stored = store.find(sha256);
         // one that became damaged here has to come again
-        if (stored.isEmpty() || !care.isWhole(sha256)) return ResponseEntity.noContent().build();
+        if (stored.isEmpty() || !care.isWhole(sha256))
+            return ResponseEntity.noContent().build();
         if (offered.release() != 0 && releases.find(offered.release()).isEmpty()) throw Problem.missing("release");
         return ResponseEntity.ok(received.enter(
                 stored.get(),

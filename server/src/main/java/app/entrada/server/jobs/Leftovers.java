@@ -95,7 +95,9 @@ class Leftovers implements Work {
 
     private static boolean olderThan(Path file, Duration age) {
         try {
-            return Files.getLastModifiedTime(file).toInstant().isBefore(Instant.now().minus(age));
+            return Files.getLastModifiedTime(file)
+                    .toInstant()
+                    .isBefore(Instant.now().minus(age));
         } catch (IOException goneMeanwhile) {
             return false;
         }

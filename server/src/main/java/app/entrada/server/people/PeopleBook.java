@@ -186,7 +186,8 @@ public class PeopleBook {
             if (change.field().type() instanceof PeopleType<?> type)
                 Stream.of(change.before(), change.after())
                         .filter(Objects::nonNull)
-                        .forEach(text -> names.addAll(namesOf(entries(type, text).orElse(List.of()))));
+                        .forEach(
+                                text -> names.addAll(namesOf(entries(type, text).orElse(List.of()))));
         Map<String, String> now = called(names);
         for (Change change : changes)
             if (change.field() == Fields.PARTY_MERGED_INTO || change.field() == Fields.PARTY_SPELLINGS)

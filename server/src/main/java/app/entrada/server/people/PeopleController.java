@@ -162,7 +162,8 @@ class PeopleController {
                 facts.text(field),
                 facts.display(field),
                 facts.unreadable().containsKey(field)
-                        ? "This cannot be read: " + facts.unreadable().get(field).why() + ". Type it again."
+                        ? "This cannot be read: "
+                                + facts.unreadable().get(field).why() + ". Type it again."
                         : wrong ? "The check digits do not fit, or digits are missing." : null);
     }
 

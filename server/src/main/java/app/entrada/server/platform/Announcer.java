@@ -99,11 +99,11 @@ public class Announcer implements SmartLifecycle {
     private void endThoseOfNoSession() {
         Set<String> told = pages.stream().map(Page::session).collect(Collectors.toSet());
         if (told.isEmpty()) return;
-        Set<String> there = new HashSet<>(jdbc.sql(
-                        "SELECT trim(session_id) FROM spring_session WHERE session_id = ANY (?) AND expiry_time > ?")
-                .params(told.toArray(String[]::new), System.currentTimeMillis())
-                .query(String.class)
-                .list());
+        Set<String> there = new HashSet<>(
+                jdbc.sql("SELECT trim(session_id) FROM spring_session WHERE session_id = ANY (?) AND expiry_time > ?")
+                        .params(told.toArray(String[]::new), System.currentTimeMillis())
+                        .query(String.class)
+                        .list());
         for (Page page : pages)
             if (!there.contains(page.session)) {
                 pages.remove(page);

@@ -19,8 +19,9 @@ public final class DiskFull {
         for (Throwable each = failure; each != null; each = each.getCause() == each ? null : each.getCause()) {
             String said = String.valueOf(each.getMessage()).toLowerCase(Locale.ROOT);
             if (said.contains("no space left on device") || said.contains("disk quota exceeded"))
-                return Optional.of("No space left on the disk of the file store. Nothing was lost; free %,d MB and try again."
-                        .formatted(toFree(store)));
+                return Optional.of(
+                        "No space left on the disk of the file store. Nothing was lost; free %,d MB and try again."
+                                .formatted(toFree(store)));
         }
         return Optional.empty();
     }

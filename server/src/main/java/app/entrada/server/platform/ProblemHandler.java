@@ -85,7 +85,8 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
     ResponseEntity<ProblemDetail> unforeseen(Exception failure, HttpServletRequest request) {
         Optional<String> full = DiskFull.in(failure, settings.var());
         if (full.isPresent()) return new Problem(HttpStatus.INSUFFICIENT_STORAGE, "disk-full", full.get()).answer();
-        if (failure instanceof DataAccessResourceFailureException || failure instanceof CannotCreateTransactionException) {
+        if (failure instanceof DataAccessResourceFailureException
+                || failure instanceof CannotCreateTransactionException) {
             LOG.warn("{} {}: the database cannot be reached", request.getMethod(), request.getRequestURI());
             return new Problem(
                             HttpStatus.SERVICE_UNAVAILABLE,

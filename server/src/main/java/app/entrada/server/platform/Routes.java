@@ -11,7 +11,10 @@ final class Routes {
 
     /** Before signing in; what comes from a destination is signed by it, and nothing of it is believed. */
     static final List<String> ANYBODY = List.of(
-            "POST /api/session", "DELETE /api/session", "POST /api/accounts/first", "POST /api/callbacks/{destination}");
+            "POST /api/session",
+            "DELETE /api/session",
+            "POST /api/accounts/first",
+            "POST /api/callbacks/{destination}");
 
     /** What leaves the house, what destinations are told and believe, what is numbered, what is risked. */
     static final List<String> MANAGERS = List.of(

@@ -25,8 +25,7 @@ class SessionEnd {
             protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
                     throws ServletException, IOException {
                 HttpSession session = request.getSession(false);
-                if (session != null
-                        && session.getCreationTime() + LONGEST.toMillis() < System.currentTimeMillis())
+                if (session != null && session.getCreationTime() + LONGEST.toMillis() < System.currentTimeMillis())
                     session.invalidate();
                 chain.doFilter(request, response);
             }

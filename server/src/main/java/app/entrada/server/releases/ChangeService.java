@@ -30,9 +30,12 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * The one way to write a fact. A batch of changes is applied in one transaction with the release locked: each change must
@@ -49,6 +52,9 @@ public class ChangeService {
     /** Undo reaches back no further, even in a page that was left open over night. */
     private static final Duration LONGEST_SITTING = Duration.ofHours(12);
 
+    private static final int MOST_ATTEMPTS = 3;
+
+    private final TransactionTemplate transactions;
     private final ReleaseRepository releases;
     private final PeopleBook people;
     private final SeriesBook series;
@@ -57,12 +63,14 @@ public class ChangeService {
 
     ChangeService(
             JdbcClient jdbc,
+            TransactionTemplate transactions,
             ReleaseRepository releases,
             PeopleBook people,
             SeriesBook series,
             Announcer announcer,
             Clock clock) {
         this.jdbc = jdbc;
+        this.transactions = transactions;
         this.releases = releases;
         this.people = people;
         this.series = series;
@@ -95,12 +103,23 @@ public class ChangeService {
     /** What can be taken back or done again, in words; null when nothing. */
     public record Stack(@Nullable String undo, @Nullable String redo) {}
 
-    /** Applies a batch. Changes that change nothing are left out; an empty batch is no batch. */
-    @Transactional
+    /**
+     * Applies a batch. Changes that change nothing are left out; an empty batch is no batch. Two releases that show one
+     * recording can stand in each other's way; the one that gives way is done again, and then sees what the other wrote.
+     */
     public Release apply(long releaseId, Batch batch, Account account) {
-        lock(releaseId);
-        apply((Long) releaseId, batch, account);
-        return releases.find(releaseId).orElseThrow();
+        for (int attempt = 1; ; attempt++)
+            try {
+                return transactions.execute(status -> {
+                    lock(releaseId, batch.changes());
+                    apply((Long) releaseId, batch, account);
+                    return releases.find(releaseId).orElseThrow();
+                });
+            } catch (ConcurrencyFailureException inTheWay) {
+                // within a larger transaction all of that would have to be done again
+                if (attempt == MOST_ATTEMPTS || TransactionSynchronizationManager.isActualTransactionActive())
+                    throw inTheWay;
+            }
     }
 
     /** Applies a batch to people, or to facts of any releases at once. */
@@ -110,13 +129,36 @@ public class ChangeService {
         apply((Long) null, batch, account);
     }
 
+    /** With the release all others that show something of this, in one order for everybody. */
+    private void lock(long releaseId, List<Change> changes) {
+        Set<Ref> shared = changes.stream()
+                .map(Change::target)
+                .filter(target -> target.entity() == Entity.RECORDING || target.entity() == Entity.WORK)
+                .collect(Collectors.toSet());
+        lockOutCatalogue();
+        if (!shared.isEmpty()) {
+            Set<Long> showing = new TreeSet<>(releases.showing(shared));
+            showing.add(releaseId);
+            releases.lockAll(showing);
+        }
+        lockOnly(releaseId);
+    }
+
     /** Batches of releases go side by side, but none beside one of the catalogue, which may rename what they name. */
     private void lock(long releaseId) {
+        lockOutCatalogue();
+        lockOnly(releaseId);
+    }
+
+    private void lockOnly(long releaseId) {
+        if (!releases.lock(releaseId)) throw Problem.missing("release");
+    }
+
+    private void lockOutCatalogue() {
         jdbc.sql("SELECT pg_advisory_xact_lock_shared(?)")
                 .param(CATALOGUE_LOCK)
                 .query((row, n) -> "locked")
                 .list();
-        if (!releases.lock(releaseId)) throw Problem.missing("release");
     }
 
     private void apply(@Nullable Long scope, Batch batch, Account account) {
@@ -323,8 +365,6 @@ public class ChangeService {
             String says,
             ChangeSource source,
             String note) {
-        // a recording may stand on another release that somebody writes to at this moment
-        releases.lock(changes);
         Map<Ref, Facts> known = scope == null
                 ? releases.facts(changes.stream().map(Change::target).collect(Collectors.toSet()))
                 : releases.facts(scope);
@@ -392,7 +432,8 @@ public class ChangeService {
                                 "name-breaks-list",
                                 "With this name, %s of a %s would be read as somebody else. Choose a name without “via” and colons. Nothing was changed."
                                         .formatted(
-                                                broken.get().name(), ref.entity().id()))
+                                                broken.get().name(),
+                                                ref.entity().id()))
                         .with("field", broken.get().id());
         });
     }

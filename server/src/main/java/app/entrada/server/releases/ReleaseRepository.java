@@ -63,22 +63,12 @@ public class ReleaseRepository {
                 .isPresent();
     }
 
-    /** Locks what several releases may share until the transaction ends, in one order for everybody. */
-    void lock(List<Change> changes) {
-        for (Entity entity : List.of(Entity.RECORDING, Entity.WORK)) {
-            Long[] ids = changes.stream()
-                    .map(Change::target)
-                    .filter(target -> target.entity() == entity)
-                    .map(Ref::id)
-                    .distinct()
-                    .sorted()
-                    .toArray(Long[]::new);
-            if (ids.length > 0)
-                jdbc.sql("SELECT id FROM %s WHERE id = ANY (?) ORDER BY id FOR UPDATE".formatted(entity.id()))
-                        .param(ids)
-                        .query(Long.class)
-                        .list();
-        }
+    /** Locks releases until the transaction ends, the lowest number first. */
+    void lockAll(Collection<Long> ids) {
+        jdbc.sql("SELECT id FROM release WHERE id = ANY (?) ORDER BY id FOR UPDATE")
+                .param(ids.toArray(Long[]::new))
+                .query(Long.class)
+                .list();
     }
 
     /** Locks a release until the transaction ends, and loads it. */

@@ -110,7 +110,9 @@ class SecurityTest {
             for (int i = 0; i < 40; i++) {
                 int number = i;
                 strangers.submit(() -> answers.merge(
-                        RunningServer.client(server).signIn("stranger " + number, "wrong").problem(),
+                        RunningServer.client(server)
+                                .signIn("stranger " + number, "wrong")
+                                .problem(),
                         1,
                         Integer::sum));
             }
@@ -142,7 +144,8 @@ class SecurityTest {
     void a_secret_is_encrypted_and_never_comes_back() {
         Client manager = RunningServer.signedIn("manager");
         Client.Answer answer = manager.put(
-                "/api/destinations/lumenfold/secret", Map.of("url", "http://127.0.0.1:9", "secret", "lf-very-secret", "password", RunningServer.PASSWORD));
+                "/api/destinations/lumenfold/secret",
+                Map.of("url", "http://127.0.0.1:9", "secret", "lf-very-secret", "password", RunningServer.PASSWORD));
         assertThat(answer.status()).isEqualTo(200);
         assertThat(answer.text()).doesNotContain("very-secret");
         assertThat(manager.get("/api/destinations").text())

@@ -22,8 +22,7 @@ import org.junit.jupiter.api.Test;
 class BoundedExchangeTest {
     private final CountDownLatch end = new CountDownLatch(1);
     private HttpServer server;
-    private final BoundedExchange exchange =
-            new BoundedExchange(HttpClient.newHttpClient(), Duration.ofSeconds(2));
+    private final BoundedExchange exchange = new BoundedExchange(HttpClient.newHttpClient(), Duration.ofSeconds(2));
 
     @BeforeEach
     void start() throws IOException {

@@ -59,7 +59,9 @@ class EveryKindTest {
         standins.start(0);
         manager = RunningServer.signedIn("manager");
         for (String each : ALL) {
-            manager.put("/api/destinations/" + each + "/secret", Map.of("url", address(each), "secret", token(each), "password", RunningServer.PASSWORD));
+            manager.put(
+                    "/api/destinations/" + each + "/secret",
+                    Map.of("url", address(each), "secret", token(each), "password", RunningServer.PASSWORD));
             order(each, "review", 0, 60);
         }
         release = ReadyRelease.everywhere(manager, "Paddle and Sluice", ALL);

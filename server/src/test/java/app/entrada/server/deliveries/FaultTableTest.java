@@ -31,7 +31,9 @@ class FaultTableTest {
     @BeforeEach
     void a_release_that_is_ready_and_a_store() throws IOException {
         store = new FakeStore();
-        manager.put("/api/destinations/lumenfold/secret", Map.of("url", store.address(), "secret", "lf-token", "password", RunningServer.PASSWORD));
+        manager.put(
+                "/api/destinations/lumenfold/secret",
+                Map.of("url", store.address(), "secret", "lf-token", "password", RunningServer.PASSWORD));
         if (release == 0) {
             release = ReadyRelease.make(manager, "Fault Table");
             ReadyRelease.copies(manager, release, "store-flac");

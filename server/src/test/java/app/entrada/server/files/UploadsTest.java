@@ -247,7 +247,19 @@ class UploadsTest {
                 () -> manager.get("/api/releases/" + release).text().contains("is damaged in the file store"),
                 () -> manager.get("/api/releases/" + release).text());
         // offering it by its checksum alone does not pass for having it
-        assertThat(manager.postPlainly("/api/intake/known", Map.of("sha256", hash(wav), "name", "master.wav", "folder", "", "release", 0, "track", 0))
+        assertThat(manager.postPlainly(
+                                "/api/intake/known",
+                                Map.of(
+                                        "sha256",
+                                        hash(wav),
+                                        "name",
+                                        "master.wav",
+                                        "folder",
+                                        "",
+                                        "release",
+                                        0,
+                                        "track",
+                                        0))
                         .status())
                 .isEqualTo(204);
 

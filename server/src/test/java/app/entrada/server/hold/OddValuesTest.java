@@ -92,7 +92,9 @@ class OddValuesTest {
     private void readable(List<String> screens, String after) {
         for (String screen : screens) {
             Client.Answer answer = manager.get(screen);
-            assertThat(answer.status()).as("%s after %s: %s", screen, after, answer.text()).isEqualTo(200);
+            assertThat(answer.status())
+                    .as("%s after %s: %s", screen, after, answer.text())
+                    .isEqualTo(200);
         }
     }
 
@@ -142,8 +144,8 @@ class OddValuesTest {
                         .isIn(200, 400, 404, 409, 422);
                 if (answer.status() != 200) continue;
                 taken.add(what);
-                Client.Answer shown =
-                        manager.get(field.entity() == Entity.PARTY ? "/api/people/" + person : "/api/releases/" + release);
+                Client.Answer shown = manager.get(
+                        field.entity() == Entity.PARTY ? "/api/people/" + person : "/api/releases/" + release);
                 assertThat(shown.status()).as("%s: %s", what, shown.text()).isEqualTo(200);
             }
             readable(screens(release, person), field.id());
@@ -173,7 +175,9 @@ class OddValuesTest {
         for (String name : List.of("Kestrel; Loam", "Kestrel: Loam", "k".repeat(2001))) {
             Client.Answer answer =
                     write("/api/people/" + person + "/changes", Fields.PARTY_NAME, person, "Kestrel Loam", name);
-            assertThat(answer.status()).as(name.substring(0, 10) + answer.text()).isEqualTo(422);
+            assertThat(answer.status())
+                    .as(name.substring(0, 10) + answer.text())
+                    .isEqualTo(422);
         }
         JsonNode now = manager.get("/api/releases/" + Client.id(view)).json();
         assertThat(Client.cell(now, 1, "writers").path("value").asString()).startsWith("Kestrel Loam: CA 50");
@@ -190,7 +194,9 @@ class OddValuesTest {
                 .single();
         // as an older version could leave it behind
         String endless = "q".repeat(2500);
-        jdbc.sql("UPDATE party SET name = ? WHERE id = ?").params(endless, person).update();
+        jdbc.sql("UPDATE party SET name = ? WHERE id = ?")
+                .params(endless, person)
+                .update();
 
         readable(screens(release, person), "a damaged row");
         assertThat(manager.get("/api/releases/" + release).text())

@@ -125,10 +125,7 @@ class RoutesTest {
 
     private Client.Answer send(Client as, Route route, String path, String body) {
         return as.send(
-                route.method,
-                path,
-                Map.of("Content-Type", "application/json"),
-                body.getBytes(StandardCharsets.UTF_8));
+                route.method, path, Map.of("Content-Type", "application/json"), body.getBytes(StandardCharsets.UTF_8));
     }
 
     // ---- whom each is for
@@ -215,7 +212,8 @@ class RoutesTest {
                     .formatted(
                             what.substring(0, Math.min(200, what.length())),
                             answer.status(),
-                            answer.text().substring(0, Math.min(200, answer.text().length()))));
+                            answer.text()
+                                    .substring(0, Math.min(200, answer.text().length()))));
     }
 
     @AfterEach
@@ -282,7 +280,8 @@ class RoutesTest {
                     }
             }
         }
-        for (String screen : List.of("/api/releases", "/api/desk", "/api/people", "/api/series", "/api/releases/" + release))
+        for (String screen :
+                List.of("/api/releases", "/api/desk", "/api/people", "/api/series", "/api/releases/" + release))
             assertThat(manager.get(screen).status()).as(screen).isEqualTo(200);
     }
 
@@ -291,15 +290,14 @@ class RoutesTest {
         int port = ((org.springframework.boot.web.server.context.WebServerApplicationContext) server)
                 .getWebServer()
                 .getPort();
-        for (String host : List.of("127.0.0.1:" + port, "localhost", "elsewhere.example", "127.0.0.1.elsewhere.example"))
+        for (String host :
+                List.of("127.0.0.1:" + port, "localhost", "elsewhere.example", "127.0.0.1.elsewhere.example"))
             try (var socket = new java.net.Socket("127.0.0.1", port)) {
                 socket.getOutputStream()
                         .write(("GET /api/session HTTP/1.1\r\nHost: " + host + "\r\nConnection: close\r\n\r\n")
                                 .getBytes(StandardCharsets.US_ASCII));
                 String answer = new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-                assertThat(answer)
-                        .as(host)
-                        .startsWith(host.contains("elsewhere") ? "HTTP/1.1 421" : "HTTP/1.1 200");
+                assertThat(answer).as(host).startsWith(host.contains("elsewhere") ? "HTTP/1.1 421" : "HTTP/1.1 200");
             }
         assertThat(manager.get("/").headers())
                 .containsEntry("referrer-policy", List.of("no-referrer"))

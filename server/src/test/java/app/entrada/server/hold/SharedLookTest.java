@@ -38,7 +38,8 @@ class SharedLookTest {
             }));
         assertThat(slow.get(30, TimeUnit.SECONDS)).isEqualTo(1);
         // what the first one saw was begun before they asked
-        for (Future<Integer> each : seen) assertThat(each.get(30, TimeUnit.SECONDS)).isGreaterThan(1);
+        for (Future<Integer> each : seen)
+            assertThat(each.get(30, TimeUnit.SECONDS)).isGreaterThan(1);
         assertThat(computed.get()).isBetween(2, 4);
         people.shutdown();
         assertThat(look.at(computed::incrementAndGet)).isEqualTo(computed.get());

@@ -2,8 +2,15 @@ package app.entrada.server.hold;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Fields;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
+import app.entrada.core.release.Ref;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
+import app.entrada.server.accounts.AccountService;
+import app.entrada.server.releases.ChangeService;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -14,6 +21,7 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 
 @ExtendWith(RunningServer.class)
@@ -21,31 +29,14 @@ import tools.jackson.databind.JsonNode;
 class TogetherTest {
     private final Client manager = RunningServer.signedIn("manager");
 
-    /** Values that were written over something else than what their writer saw; there must be none. */
-    private static List<String> lost(String entity, long target, String field) {
-        record Step(String before, String after) {}
-        List<Step> steps = RunningServer.bean(JdbcClient.class)
-                .sql("""
-                        SELECT before, after FROM change WHERE entity = ? AND target_id = ? AND field = ?
-                        ORDER BY batch_id, position""")
-                .params(entity, target, field)
-                .query((row, n) -> new Step(row.getString("before"), row.getString("after")))
-                .list();
-        List<String> lost = new ArrayList<>();
-        String stands = null;
-        for (Step step : steps) {
-            if (stands != null && !stands.equals(step.before)) lost.add(stands + " ≠ " + step.before);
-            stands = step.after;
-        }
-        return lost;
-    }
-
     @Test
     void two_releases_that_show_one_recording() throws Exception {
         JsonNode single = manager.begin("single", "Slack Water");
         JsonNode album = manager.draft("album", "Towpath Songs");
         long recording = Client.target(single, 1, "isrc");
-        manager.post("/api/releases/" + Client.id(album) + "/recordings", Map.of("tracks", List.of(Client.target(single, 1, "title"))));
+        manager.post(
+                "/api/releases/" + Client.id(album) + "/recordings",
+                Map.of("tracks", List.of(Client.target(single, 1, "title"))));
         JsonNode view = manager.get("/api/releases/" + Client.id(album)).json();
         long onAlbum = 0;
         int row = 0;
@@ -54,38 +45,103 @@ class TogetherTest {
             row++;
         }
         assertThat(onAlbum).as(view.path("rows").toString()).isPositive();
-        var hands = Executors.newFixedThreadPool(8);
-        List<Future<Integer>> answers = new ArrayList<>();
-        for (int hand = 0; hand < 8; hand++) {
-            int number = hand;
-            long release = hand % 2 == 0 ? Client.id(single) : Client.id(album);
-            answers.add(hands.submit(() -> {
-                Client client = RunningServer.signedIn("manager");
-                int taken = 0;
-                for (int i = 0; i < 12; i++) {
-                    String seen = RunningServer.bean(JdbcClient.class)
-                            .sql("SELECT coalesce(p_line, '') FROM recording WHERE id = ?")
-                            .param(recording)
-                            .query(String.class)
-                            .single();
+        Map<String, Object> change = new java.util.HashMap<>(Map.of(
+                "entity",
+                "recording",
+                "target",
+                recording,
+                "field",
+                "recording.pLine",
+                "after",
+                "2027 Low Shelf Records"));
+        change.put("before", stored(recording));
+        JdbcClient jdbc = RunningServer.bean(JdbcClient.class);
+        var hands = Executors.newSingleThreadExecutor();
+        // the first has written and not yet committed when the second, who saw the same, writes
+        Future<Client.Answer> second = RunningServer.bean(TransactionTemplate.class)
+                .execute(status -> {
+                    RunningServer.bean(ChangeService.class)
+                            .apply(
+                                    Client.id(single),
+                                    new ChangeService.Batch(
+                                            "P-line",
+                                            ChangeSource.TYPED,
+                                            List.of(new Change(
+                                                    new Ref(Entity.RECORDING, recording),
+                                                    Fields.RECORDING_P_LINE,
+                                                    stored(recording),
+                                                    "2027 Ninth Weir Records"))),
+                                    RunningServer.bean(AccountService.class).named("manager"));
+                    Future<Client.Answer> writing = hands.submit(() -> manager.postPlainly(
+                            "/api/releases/" + Client.id(album) + "/changes",
+                            Map.of("says", "P-line", "source", "typed", "changes", List.of(change))));
+                    while (jdbc.sql("SELECT count(*) FROM pg_locks WHERE NOT granted")
+                                    .query(Integer.class)
+                                    .single()
+                            == 0) assertThat(writing.isDone()).isFalse();
+                    return writing;
+                });
+        assertThat(second.get(30, TimeUnit.SECONDS).problem()).isEqualTo("changed-meanwhile");
+        assertThat(stored(recording)).isEqualTo("2027 Ninth Weir Records");
+        hands.shutdown();
+    }
+
+    @Test
+    void those_who_stand_in_each_other_s_way_are_never_sent_away_as_busy() throws Exception {
+        JsonNode single = manager.begin("single", "Wrack Line");
+        long recording = Client.target(single, 1, "isrc");
+        List<Long> showing = new ArrayList<>(List.of(Client.id(single)));
+        for (int i = 0; i < 2; i++) {
+            JsonNode album = manager.draft("album", "Towpath Songs " + i);
+            manager.post(
+                    "/api/releases/" + Client.id(album) + "/recordings",
+                    Map.of("tracks", List.of(Client.target(single, 1, "title"))));
+            showing.add(Client.id(album));
+        }
+        var hands = Executors.newFixedThreadPool(3);
+        List<Future<Integer>> taken = new ArrayList<>();
+        for (long release : showing)
+            taken.add(hands.submit(() -> {
+                Client hers = RunningServer.signedIn("manager");
+                int count = 0;
+                for (int i = 0; i < 10; i++) {
                     Map<String, Object> change = new java.util.HashMap<>(Map.of(
-                            "entity", "recording", "target", recording, "field", "recording.pLine",
-                            "after", "2027 Ninth Weir Records %d.%d".formatted(number, i)));
-                    change.put("before", seen.isEmpty() ? null : seen);
-                    Client.Answer answer = client.postPlainly(
+                            "entity",
+                            "recording",
+                            "target",
+                            recording,
+                            "field",
+                            "recording.pLine",
+                            "after",
+                            "2027 Ninth Weir Records %d.%d".formatted(release, i)));
+                    change.put("before", stored(recording));
+                    Client.Answer answer = hers.postPlainly(
                             "/api/releases/" + release + "/changes",
                             Map.of("says", "P-line", "source", "typed", "changes", List.of(change)));
-                    assertThat(answer.status()).as(answer.text()).isIn(200, 409);
-                    if (answer.status() == 200) taken++;
+                    if (answer.status() == 200) count++;
+                    else assertThat(answer.problem()).isEqualTo("changed-meanwhile");
                 }
-                return taken;
+                return count;
             }));
-        }
-        int taken = 0;
-        for (Future<Integer> each : answers) taken += each.get(120, TimeUnit.SECONDS);
+        int all = 0;
+        for (Future<Integer> each : taken) all += each.get(120, TimeUnit.SECONDS);
         hands.shutdown();
-        assertThat(taken).isPositive();
-        assertThat(lost("recording", recording, "recording.pLine")).isEmpty();
+        assertThat(RunningServer.bean(JdbcClient.class)
+                        .sql("SELECT count(*) FROM change WHERE target_id = ? AND field = 'recording.pLine'")
+                        .param(recording)
+                        .query(Integer.class)
+                        .single())
+                .as("every value that was confirmed stands in the history")
+                .isEqualTo(all);
+    }
+
+    private static String stored(long recording) {
+        return RunningServer.bean(JdbcClient.class)
+                .sql("SELECT p_line FROM recording WHERE id = ?")
+                .param(recording)
+                .query((row, n) -> java.util.Optional.ofNullable(row.getString(1)))
+                .single()
+                .orElse(null);
     }
 
     @Test
@@ -113,8 +169,7 @@ class TogetherTest {
             Client.Answer write = written.get(60, TimeUnit.SECONDS);
             assertThat(merge.status()).as(merge.text()).isIn(200, 409);
             assertThat(write.status()).as(write.text()).isIn(200, 409);
-            String stands = Client.cell(
-                            manager.get("/api/releases/" + release).json(), 1, "credits")
+            String stands = Client.cell(manager.get("/api/releases/" + release).json(), 1, "credits")
                     .path("value")
                     .asString();
             if (write.status() == 200) assertThat(stands).contains("guitar");
