@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +17,12 @@ public final class Bench {
 
     /** Whether only a few files are made: enough to see that a bench runs, too few for its figures to say anything. */
     private static boolean few;
+
+    /** Only when it is asked for by name: it takes as long as one wants. */
+    private static final String LONG = "survive";
+
+    /** How many of them; a number among the arguments says another. */
+    private static int kills = 30;
 
     private static final Map<String, String> TITLES = new LinkedHashMap<>();
     private static final Map<String, Bencher> BENCHES = new LinkedHashMap<>();
@@ -31,6 +38,7 @@ public final class Bench {
         bench("index", "Fingerprint: search among many recordings", IndexBench::run);
         bench("rules", "Findings: rules of all destinations", RulesBench::run);
         bench("copy", "Tagged copies of large masters", CopyBench::run);
+        bench(LONG, "What survives", folder -> SurviveBench.run(folder, few ? 2 : kills));
     }
 
     private Bench() {}
@@ -45,15 +53,20 @@ public final class Bench {
         Path folder = Files.createDirectories(Path.of(arguments[0]));
         Path document = Path.of(arguments[1]);
         few = List.of(arguments).contains("--few");
-        List<String> wanted = List.of(arguments).subList(2, arguments.length).stream()
-                .filter(each -> !each.equals("--few"))
-                .toList();
+        List<String> wanted = new ArrayList<>();
+        for (String each : List.of(arguments).subList(2, arguments.length))
+            if (each.matches("\\d{1,5}")) kills = Integer.parseInt(each);
+            else if (!each.equals("--few")) wanted.add(each);
         for (String each : wanted)
             if (!BENCHES.containsKey(each)) {
                 System.err.printf("There is no bench “%s”; there are: %s%n", each, BENCHES.keySet());
                 System.exit(2);
             }
-        for (String each : wanted.isEmpty() ? BENCHES.keySet() : wanted) {
+        if (wanted.isEmpty()) {
+            wanted.addAll(BENCHES.keySet());
+            wanted.remove(LONG);
+        }
+        for (String each : wanted) {
             String table = BENCHES.get(each).run(folder);
             System.out.printf("%n## %s%n%n%s", TITLES.get(each), table);
             write(document, TITLES.get(each), table);

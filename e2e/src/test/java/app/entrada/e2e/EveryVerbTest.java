@@ -60,6 +60,7 @@ class EveryVerbTest {
                 Arguments.of(List.of("help"), "./entrada demo"),
                 Arguments.of(List.of("doctor"), "Nothing is missing."),
                 Arguments.of(List.of("bench", "--few", "lossy"), "## Lossy sources"),
+                Arguments.of(List.of("bench", "--few", "survive"), "| **lost, doubled or answered wrongly** | **0** |"),
                 Arguments.of(List.of("inspect", none), "no such file"),
                 Arguments.of(List.of("measure", none), "no such file"),
                 Arguments.of(

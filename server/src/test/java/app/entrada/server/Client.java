@@ -100,6 +100,19 @@ public final class Client {
         }
     }
 
+    /** An answer as it comes, for streams that do not end by themselves. */
+    public java.io.InputStream stream(String path) {
+        try {
+            return http.send(request(path).GET().build(), HttpResponse.BodyHandlers.ofInputStream())
+                    .body();
+        } catch (IOException failed) {
+            throw new IllegalStateException(failed);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopped);
+        }
+    }
+
     /** Any method with headers of one's own, as the upload protocol has them. */
     public Answer send(String method, String path, Map<String, String> headers, byte[] body) {
         HttpRequest.Builder request = request(path).method(method, HttpRequest.BodyPublishers.ofByteArray(body));

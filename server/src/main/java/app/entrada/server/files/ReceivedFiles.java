@@ -106,6 +106,8 @@ public class ReceivedFiles {
     @Transactional
     public Received enter(
             FileStore.Stored stored, String name, String folder, long releaseId, long trackId, Account account) {
+        // first of all: the row that is entered below refers to the release, which others may lock meanwhile
+        if (releaseId != 0 && !releases.lock(releaseId)) throw Problem.missing("release");
         boolean known = !files.enter(stored);
         FileBook.Entry entry = files.find(stored.sha256()).orElseThrow();
         Long release = releaseId == 0 ? null : releaseId;
@@ -159,6 +161,7 @@ public class ReceivedFiles {
     /** Puts a loose file where a person points. */
     @Transactional
     public String place(long releaseId, long trackId, FileBook.Entry entry, Account account) {
+        if (!releases.lock(releaseId)) throw Problem.missing("release");
         String name = jdbc.sql("SELECT name FROM received WHERE release_id = ? AND sha256 = ?")
                 .params(releaseId, entry.sha256().hex())
                 .query(String.class)

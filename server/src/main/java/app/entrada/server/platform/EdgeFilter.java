@@ -16,13 +16,14 @@ import java.util.Arrays;
 import java.util.HashSet;
 import java.util.Locale;
 import java.util.Set;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
-import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.web.filter.OncePerRequestFilter;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -33,6 +34,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 10)
 class EdgeFilter extends OncePerRequestFilter {
+    private static final Logger LOG = LoggerFactory.getLogger(EdgeFilter.class);
     private static final int LONGEST_QUERY = 8192;
 
     private final JsonMapper json;
@@ -71,15 +73,16 @@ class EdgeFilter extends OncePerRequestFilter {
         else
             try {
                 chain.doFilter(request, response);
-            } catch (DataAccessResourceFailureException | CannotCreateTransactionException away) {
-                // the session could not be looked up, before any of our own code was asked
-                if (response.isCommitted()) throw away;
+            } catch (ServletException | RuntimeException failure) {
+                // before or behind our own code: a session that could not be looked up or kept
+                if (response.isCommitted()) throw failure;
                 response.reset();
-                refuse(
-                        response,
-                        HttpStatus.SERVICE_UNAVAILABLE,
-                        "database-away",
-                        "The database cannot be reached at this moment. What was saved before is safe, this step was not done. Try again in a few seconds.");
+                boolean away = DatabaseAway.in(failure);
+                if (!away) LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), failure);
+                ProblemDetail detail = (away ? DatabaseAway.problem() : ProblemHandler.unforeseen())
+                        .answer()
+                        .getBody();
+                write(response, detail);
             }
     }
 
@@ -117,8 +120,12 @@ class EdgeFilter extends OncePerRequestFilter {
     }
 
     private void refuse(HttpServletResponse response, HttpStatus status, String type, String says) throws IOException {
-        response.setStatus(status.value());
+        write(response, ProblemHandler.detail(status, type, says));
+    }
+
+    private void write(HttpServletResponse response, ProblemDetail detail) throws IOException {
+        response.setStatus(detail.getStatus());
         response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.getOutputStream().write(json.writeValueAsBytes(ProblemHandler.detail(status, type, says)));
+        response.getOutputStream().write(json.writeValueAsBytes(detail));
     }
 }

@@ -8,7 +8,6 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.ConcurrencyFailureException;
-import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -16,7 +15,6 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
-import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
@@ -85,22 +83,19 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
     ResponseEntity<ProblemDetail> unforeseen(Exception failure, HttpServletRequest request) {
         Optional<String> full = DiskFull.in(failure, settings.var());
         if (full.isPresent()) return new Problem(HttpStatus.INSUFFICIENT_STORAGE, "disk-full", full.get()).answer();
-        if (failure instanceof DataAccessResourceFailureException
-                || failure instanceof CannotCreateTransactionException) {
+        if (DatabaseAway.in(failure)) {
             LOG.warn("{} {}: the database cannot be reached", request.getMethod(), request.getRequestURI());
-            return new Problem(
-                            HttpStatus.SERVICE_UNAVAILABLE,
-                            "database-away",
-                            "The database cannot be reached at this moment. What was saved before is safe, this step was not done. Try again in a few seconds.")
-                    .answer();
+            return DatabaseAway.problem().answer();
         }
         LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), failure);
-        return ResponseEntity.internalServerError()
-                .body(
-                        detail(
-                                HttpStatus.INTERNAL_SERVER_ERROR,
-                                "unforeseen",
-                                "Something went wrong on the server. What was saved before is safe; this step was not done. Try again, and look into the log if it stays."));
+        return unforeseen().answer();
+    }
+
+    static Problem unforeseen() {
+        return new Problem(
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "unforeseen",
+                "Something went wrong on the server. What was saved before is safe; this step was not done. Try again, and look into the log if it stays.");
     }
 
     static ProblemDetail detail(HttpStatus status, String type, String says) {

@@ -46,9 +46,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 public class ChangeService {
     private final JdbcClient jdbc;
-    /** The lock of batches that belong to no release; any number does. */
-    private static final long CATALOGUE_LOCK = 0x454e5452;
-
     /** Undo reaches back no further, even in a page that was left open over night. */
     private static final Duration LONGEST_SITTING = Duration.ofHours(12);
 
@@ -125,7 +122,7 @@ public class ChangeService {
     /** Applies a batch to people, or to facts of any releases at once. */
     @Transactional
     public void applyToCatalogue(Batch batch, Account account) {
-        lockCatalogue();
+        releases.lockCatalogue();
         apply((Long) null, batch, account);
     }
 
@@ -135,30 +132,17 @@ public class ChangeService {
                 .map(Change::target)
                 .filter(target -> target.entity() == Entity.RECORDING || target.entity() == Entity.WORK)
                 .collect(Collectors.toSet());
-        lockOutCatalogue();
         if (!shared.isEmpty()) {
             Set<Long> showing = new TreeSet<>(releases.showing(shared));
             showing.add(releaseId);
             releases.lockAll(showing);
         }
-        lockOnly(releaseId);
+        lock(releaseId);
     }
 
     /** Batches of releases go side by side, but none beside one of the catalogue, which may rename what they name. */
     private void lock(long releaseId) {
-        lockOutCatalogue();
-        lockOnly(releaseId);
-    }
-
-    private void lockOnly(long releaseId) {
         if (!releases.lock(releaseId)) throw Problem.missing("release");
-    }
-
-    private void lockOutCatalogue() {
-        jdbc.sql("SELECT pg_advisory_xact_lock_shared(?)")
-                .param(CATALOGUE_LOCK)
-                .query((row, n) -> "locked")
-                .list();
     }
 
     private void apply(@Nullable Long scope, Batch batch, Account account) {
@@ -167,13 +151,6 @@ public class ChangeService {
                 .toList();
         if (!changes.isEmpty())
             write(scope, changes, account, "edit", null, batch.says(), batch.source(), batch.note());
-    }
-
-    private void lockCatalogue() {
-        jdbc.sql("SELECT pg_advisory_xact_lock(?)")
-                .param(CATALOGUE_LOCK)
-                .query((row, n) -> "locked")
-                .list();
     }
 
     /** Takes the account's last batch on this release back. */
@@ -187,7 +164,7 @@ public class ChangeService {
     /** Takes the account's last batch on the catalogue back. */
     @Transactional
     public void undoInCatalogue(Account account) {
-        lockCatalogue();
+        releases.lockCatalogue();
         takeBack(null, account);
     }
 
@@ -211,7 +188,7 @@ public class ChangeService {
     /** Does again what the account took back last in the catalogue. */
     @Transactional
     public void redoInCatalogue(Account account) {
-        lockCatalogue();
+        releases.lockCatalogue();
         doAgain(null, account);
     }
 
@@ -284,7 +261,7 @@ public class ChangeService {
     @Transactional
     public void undoEarlier(long batchId, Account account) {
         Earlier earlier = earlier(batchId);
-        if (earlier.release == null) lockCatalogue();
+        if (earlier.release == null) releases.lockCatalogue();
         else lock(earlier.release);
         if (!undoable(batchId).possible())
             throw Problem.conflict(

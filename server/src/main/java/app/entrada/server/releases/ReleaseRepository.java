@@ -54,8 +54,32 @@ public class ReleaseRepository {
         return load(List.of(id)).stream().findFirst();
     }
 
-    /** Locks a release until the transaction ends; false when there is none. */
+    /** The lock of batches that belong to no release; any number does. */
+    private static final long CATALOGUE_LOCK = 0x454e5452;
+
+    /** Keeps batches of the catalogue out until the transaction ends; others of releases go on beside this one. */
+    private void lockOutCatalogue() {
+        advisory("pg_advisory_xact_lock_shared");
+    }
+
+    /** Waits for all batches of releases, and keeps them out until the transaction ends. */
+    void lockCatalogue() {
+        advisory("pg_advisory_xact_lock");
+    }
+
+    private void advisory(String lock) {
+        jdbc.sql("SELECT %s(?)".formatted(lock))
+                .param(CATALOGUE_LOCK)
+                .query((row, n) -> "locked")
+                .list();
+    }
+
+    /**
+     * Locks a release until the transaction ends; false when there is none. Whoever writes anything that belongs to a release
+     * does this first: a lock that is taken later, in another order, would stand in somebody's way.
+     */
     public boolean lock(long id) {
+        lockOutCatalogue();
         return jdbc.sql("SELECT id FROM release WHERE id = ? AND deleted_at IS NULL FOR UPDATE")
                 .param(id)
                 .query(Long.class)
@@ -65,6 +89,7 @@ public class ReleaseRepository {
 
     /** Locks releases until the transaction ends, the lowest number first. */
     void lockAll(Collection<Long> ids) {
+        lockOutCatalogue();
         jdbc.sql("SELECT id FROM release WHERE id = ANY (?) ORDER BY id FOR UPDATE")
                 .param(ids.toArray(Long[]::new))
                 .query(Long.class)

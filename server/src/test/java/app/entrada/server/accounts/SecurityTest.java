@@ -132,6 +132,37 @@ class SecurityTest {
     }
 
     @Test
+    void the_stream_of_a_page_ends_with_its_session() throws Exception {
+        Client leaving = RunningServer.signedIn("assistant");
+        Client staying = RunningServer.signedIn("assistant");
+        try (var ends = leaving.stream("/api/events");
+                var goesOn = staying.stream("/api/events")) {
+            assertThat(new String(ends.readNBytes(20))).contains("hello");
+            assertThat(new String(goesOn.readNBytes(20))).contains("hello");
+            leaving.delete("/api/session");
+            var rest = java.util.concurrent.CompletableFuture.supplyAsync(() -> {
+                try {
+                    return new String(ends.readAllBytes());
+                } catch (java.io.IOException brokenOff) {
+                    return "";
+                }
+            });
+            assertThat(rest.get(20, java.util.concurrent.TimeUnit.SECONDS)).doesNotContain("Entrada");
+            RunningServer.signedIn("manager").draft("single", "Heard by Those Who Stay");
+            var heard = java.util.concurrent.CompletableFuture.supplyAsync(() -> {
+                try {
+                    StringBuilder all = new StringBuilder();
+                    while (all.indexOf("release") < 0) all.append((char) goesOn.read());
+                    return all.toString();
+                } catch (java.io.IOException brokenOff) {
+                    return "";
+                }
+            });
+            assertThat(heard.get(20, java.util.concurrent.TimeUnit.SECONDS)).contains("release");
+        }
+    }
+
+    @Test
     void the_first_account_is_made_once() {
         Client client = RunningServer.client();
         client.get("/api/session");
