@@ -15,7 +15,7 @@ final class DatabaseAway {
         return new Problem(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "database-away",
-                "The database cannot be reached at this moment. What was saved before is safe, this step was not done. Try again in a few seconds.");
+                "The database cannot be reached at this moment. What was saved before is safe; whether this step was done is seen when it is back. Try again in a few seconds.");
     }
 
     /** Whether that was the reason. */
@@ -23,12 +23,10 @@ final class DatabaseAway {
         for (Throwable each = failure; each != null; each = each.getCause() == each ? null : each.getCause()) {
             if (each instanceof DataAccessResourceFailureException
                     || each instanceof CannotCreateTransactionException
+                    // the end of a transaction fails only with its connection
+                    || each instanceof TransactionSystemException
                     || each instanceof SQLTransientConnectionException
                     || each instanceof SQLException sql && goneState(sql.getSQLState())) return true;
-            // what was being done when the end of the transaction failed as well
-            if (each instanceof TransactionSystemException ending
-                    && ending.getApplicationException() != null
-                    && in(ending.getApplicationException())) return true;
         }
         return false;
     }

@@ -2,6 +2,7 @@ package app.entrada.server.platform;
 
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.FilterChain;
+import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -12,10 +13,13 @@ import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.SQLException;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.Locale;
 import java.util.Set;
+import javax.sql.DataSource;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.Ordered;
@@ -23,6 +27,7 @@ import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import tools.jackson.databind.json.JsonMapper;
@@ -38,10 +43,12 @@ class EdgeFilter extends OncePerRequestFilter {
     private static final int LONGEST_QUERY = 8192;
 
     private final JsonMapper json;
+    private final DataSource database;
     private final Set<String> hosts = new HashSet<>(Set.of("localhost", "127.0.0.1", "[::1]"));
 
-    EdgeFilter(JsonMapper json, Settings settings) {
+    EdgeFilter(JsonMapper json, DataSource database, Settings settings) {
         this.json = json;
+        this.database = database;
         if (settings.hosts() != null)
             Arrays.stream(settings.hosts().split("[,\\s]+"))
                     .filter(host -> !host.isBlank())
@@ -56,7 +63,8 @@ class EdgeFilter extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        if (!known(request.getHeader("Host")))
+        if (request.getDispatcherType() == DispatcherType.ERROR) tellError(request, response);
+        else if (!known(request.getHeader("Host")))
             refuse(
                     response,
                     HttpStatus.MISDIRECTED_REQUEST,
@@ -68,22 +76,51 @@ class EdgeFilter extends OncePerRequestFilter {
                     HttpStatus.BAD_REQUEST,
                     "unreadable",
                     "The address holds characters that are none. Nothing was changed.");
-        else if (request.getRequestURI().equals("/error") && request.getDispatcherType() == DispatcherType.REQUEST)
+        else if (request.getRequestURI().equals("/error"))
             refuse(response, HttpStatus.NOT_FOUND, "missing", "There is no such page.");
         else
             try {
                 chain.doFilter(request, response);
             } catch (ServletException | RuntimeException failure) {
-                // before or behind our own code: a session that could not be looked up or kept
+                // before or behind our own code: a session that could not be looked up, or kept with the answer
                 if (response.isCommitted()) throw failure;
                 response.reset();
-                boolean away = DatabaseAway.in(failure);
-                if (!away) LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), failure);
-                ProblemDetail detail = (away ? DatabaseAway.problem() : ProblemHandler.unforeseen())
-                        .answer()
-                        .getBody();
-                write(response, detail);
+                // our own handler tells everything that can be told; what it could not write failed with the session
+                boolean away = failure instanceof ServletException || DatabaseAway.in(failure) || !reachable();
+                LOG.warn("{} {} could not be answered", request.getMethod(), request.getRequestURI(), failure);
+                write(response, (away ? DatabaseAway.problem() : ProblemHandler.unforeseen()).answer());
             }
+    }
+
+    /** What the container or a filter gave up on, in our own words instead of theirs. */
+    private void tellError(HttpServletRequest request, HttpServletResponse response) throws IOException {
+        int status = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE) instanceof Integer code ? code : 500;
+        Throwable failure = (Throwable) request.getAttribute(RequestDispatcher.ERROR_EXCEPTION);
+        if (status >= 500)
+            write(
+                    response,
+                    (DatabaseAway.in(failure) || !reachable() ? DatabaseAway.problem() : ProblemHandler.unforeseen())
+                            .answer());
+        else
+            refuse(
+                    response,
+                    HttpStatus.valueOf(status),
+                    status == 404 ? "missing" : "request",
+                    "This request is not known here. Nothing was changed.");
+    }
+
+    /** What goes wrong while an error is told is told as well, and not by the container's own page. */
+    @Override
+    protected boolean shouldNotFilterErrorDispatch() {
+        return false;
+    }
+
+    private boolean reachable() {
+        try (Connection connection = database.getConnection()) {
+            return connection.isValid(1);
+        } catch (SQLException away) {
+            return false;
+        }
     }
 
     private boolean known(String host) {
@@ -120,12 +157,12 @@ class EdgeFilter extends OncePerRequestFilter {
     }
 
     private void refuse(HttpServletResponse response, HttpStatus status, String type, String says) throws IOException {
-        write(response, ProblemHandler.detail(status, type, says));
+        write(response, new Problem(status, type, says).answer());
     }
 
-    private void write(HttpServletResponse response, ProblemDetail detail) throws IOException {
-        response.setStatus(detail.getStatus());
+    private void write(HttpServletResponse response, ResponseEntity<ProblemDetail> answer) throws IOException {
+        response.setStatus(answer.getStatusCode().value());
         response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.getOutputStream().write(json.writeValueAsBytes(detail));
+        response.getOutputStream().write(json.writeValueAsBytes(answer.getBody()));
     }
 }

@@ -79,6 +79,16 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
         return super.createResponseEntity(body, headers, status, request);
     }
 
+    /** An answer that cannot be written because the session, which is written with it, cannot. */
+    @Override
+    protected @Nullable ResponseEntity<Object> handleExceptionInternal(
+            Exception failure, @Nullable Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        if (status.is5xxServerError() && DatabaseAway.in(failure))
+            return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+                    .body(DatabaseAway.problem().answer().getBody());
+        return super.handleExceptionInternal(failure, body, headers, status, request);
+    }
+
     @ExceptionHandler
     ResponseEntity<ProblemDetail> unforeseen(Exception failure, HttpServletRequest request) {
         Optional<String> full = DiskFull.in(failure, settings.var());
