@@ -59,13 +59,24 @@ class ListeningController {
     ResponseEntity<Resource> listen(@PathVariable String sha256, @RequestParam(defaultValue = "preview") String form)
             throws IOException {
         Sha256 file = sound(sha256);
-        Path original = care.whole(file);
-        SoundFile.Kind kind = kind(original);
         boolean whole = form.equals("original");
+        Path made = preview(file);
+        // what was made before is heard at once; the original is read through before anything is made of it or given
+        // out
+        if (whole || !Files.exists(made)) {
+            Path original = care.whole(file);
+            SoundFile.Kind kind = kind(original);
+            if (whole) return sound(kind.mediaType(), original);
+            make(file, kind, made);
+        }
+        return sound("audio/mpeg", made);
+    }
+
+    private static ResponseEntity<Resource> sound(String type, Path file) {
         return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType(whole ? kind.mediaType() : "audio/mpeg"))
+                .contentType(MediaType.parseMediaType(type))
                 .cacheControl(forEver())
-                .body(new FileSystemResource(whole ? original : preview(file, kind)));
+                .body(new FileSystemResource(file));
     }
 
     private Sha256 sound(String sha256) {
@@ -86,10 +97,9 @@ class ListeningController {
     }
 
     /** Made at the first asking and kept; two who ask at once wait for one encoder. */
-    private Path preview(Sha256 file, SoundFile.Kind kind) throws IOException {
-        Path preview = folder.resolve(file.hex() + ".mp3");
+    private void make(Sha256 file, SoundFile.Kind kind, Path preview) throws IOException {
         synchronized (making.computeIfAbsent(file.hex(), key -> new Object())) {
-            if (Files.exists(preview)) return preview;
+            if (Files.exists(preview)) return;
             Path part = Files.createTempFile(folder, "preview", ".part");
             try {
                 ffmpeg.toPreview(store.path(file), kind, part);
@@ -104,6 +114,9 @@ class ListeningController {
                 making.remove(file.hex());
             }
         }
-        return preview;
+    }
+
+    private Path preview(Sha256 file) {
+        return folder.resolve(file.hex() + ".mp3");
     }
 }

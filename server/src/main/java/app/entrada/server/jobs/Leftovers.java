@@ -22,7 +22,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * Clears what nothing needs any more, at the start and once a day: halves of files whose making was cut off, packages of
- * deliveries that have ended, pictures and previews that nobody has asked for in a while. All of it can be made again; what
+ * deliveries that have ended, pictures and previews made two months ago or earlier. All of it is made again when asked for; what
  * was received is never touched.
  */
 @Component
@@ -30,6 +30,9 @@ class Leftovers implements Work {
     private static final Logger LOG = LoggerFactory.getLogger(Leftovers.class);
     private static final Duration DAILY = Duration.ofDays(1);
     private static final Duration LONGEST_MAKING = Duration.ofHours(6);
+    /** As long as the browser itself keeps it. */
+    private static final int BROWSERS_KEPT_DAYS = 400;
+
     private static final Duration UNASKED = Duration.ofDays(60);
 
     private final Settings settings;
@@ -70,6 +73,9 @@ class Leftovers implements Work {
         Set<String> packages = new HashSet<>(jdbc.sql("""
                         SELECT 'delivery-' || id || '.zip' FROM delivery
                         WHERE state IN ('sealed', 'failed')""").query(String.class).list());
+        jdbc.sql("DELETE FROM known_browser WHERE at < now() - make_interval(days => ?)")
+                .param(BROWSERS_KEPT_DAYS)
+                .update();
         int gone = 0;
         for (Path file : in("files/workshop"))
             if (!uploads.contains(name(file)) && olderThan(file, LONGEST_MAKING)) gone += delete(file);

@@ -293,6 +293,8 @@ class FaultTableTest {
         store.hang(true).door(202, TAKEN).asked(200, ACCEPTED);
         long id = send();
         ReadyRelease.until(() -> store.arrived.size() == 1, () -> delivery(id).toString());
+        // the house's own work goes on meanwhile
+        ReadyRelease.copies(manager, release, "store-wav");
         assertThat(manager.post("/api/releases/" + release + "/deliveries/" + id + "/off", Map.of())
                         .status())
                 .isEqualTo(200);

@@ -2,6 +2,7 @@ package app.entrada.server.gather;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.demo.CoverDrawing;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.Client;
@@ -211,6 +212,37 @@ class GatherTest {
         assertThat(manager.get("/api/intake").text()).doesNotContain("Mooring");
         assertThat(manager.post("/api/intake/draft", Map.of("files", files)).problem())
                 .isEqualTo("gone-meanwhile");
+    }
+
+    @Test
+    void pictures_of_a_heap_keep_what_their_names_say_that_they_show() throws IOException {
+        List<String> files = new ArrayList<>();
+        files.add(receive(0, "01 Wharf.wav", wav(861, 3, 0)));
+        Map<String, String> pictures = new java.util.LinkedHashMap<>();
+        for (String name : List.of("Wharf back.jpg", "Wharf front.jpg", "Wharf booklet.jpg")) {
+            Path picture = folder.resolve(name);
+            CoverDrawing.write(picture, 800, 861 + pictures.size(), CoverDrawing.Style.TIDE, List.of("WHARF"));
+            pictures.put(name, receive(0, name, Files.readAllBytes(picture)));
+        }
+        files.addAll(pictures.values());
+        ReadyRelease.until(
+                () -> manager.post("/api/intake/draft", Map.of("files", files)).status() == 200,
+                () -> manager.post("/api/intake/draft", Map.of("files", files)).text());
+        long id = manager.post(
+                        "/api/intake/release",
+                        Map.of("files", files, "title", "Wharf", "artists", "Mira Tollgate", "kind", "single"))
+                .json()
+                .path("id")
+                .asLong();
+        JsonNode shown = manager.get("/api/releases/" + id + "/pictures").json().path("pictures");
+        Map<String, String> kinds = new java.util.HashMap<>();
+        for (JsonNode each : shown)
+            kinds.put(each.path("sha256").asString(), each.path("kind").asString());
+        assertThat(kinds)
+                .hasSize(3)
+                .containsEntry(pictures.get("Wharf front.jpg"), "front")
+                .containsEntry(pictures.get("Wharf back.jpg"), "back")
+                .containsEntry(pictures.get("Wharf booklet.jpg"), "booklet");
     }
 
     @Test
