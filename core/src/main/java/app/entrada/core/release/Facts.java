@@ -104,7 +104,7 @@ public final class Facts {
 
     /** Stored texts that cannot be read, by field; usually none. */
     public Map<Field<?>, Unreadable> unreadable() {
-        unreadable.keySet().forEach(watch);
+        watch.accept(Looked.AT_UNREADABLE);
         return Collections.unmodifiableMap(unreadable);
     }
 
@@ -168,9 +168,14 @@ public final class Facts {
         return new Facts(values, unreadable, by);
     }
 
-    /** Fields whose value is another one there. */
-    public Set<Field<?>> differences(Facts there) {
-        Set<Field<?>> different = new HashSet<>();
+    /** What a watch is told beside fields, and what may be different beside them. */
+    private enum Looked {
+        AT_UNREADABLE
+    }
+
+    /** Fields whose value is another one there; and a mark of its own when others cannot be read there. */
+    public Set<Object> differences(Facts there) {
+        Set<Object> different = new HashSet<>();
         values.forEach((field, value) -> {
             if (!value.equals(there.values.get(field))) different.add(field);
         });
@@ -178,6 +183,7 @@ public final class Facts {
         if (!unreadable.equals(there.unreadable)) {
             different.addAll(unreadable.keySet());
             different.addAll(there.unreadable.keySet());
+            different.add(Looked.AT_UNREADABLE);
         }
         return different;
     }

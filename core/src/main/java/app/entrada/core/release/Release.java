@@ -204,9 +204,9 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
      * Fields whose value is another one there, of the release or of any track; empty when the tracks themselves are others,
      * stand in another order or are of other recordings.
      */
-    public Optional<Set<Field<?>>> differences(Release there) {
+    public Optional<Set<Object>> differences(Release there) {
         if (id != there.id || tracks.size() != there.tracks.size()) return Optional.empty();
-        Set<Field<?>> different = facts.differences(there.facts);
+        Set<Object> different = facts.differences(there.facts);
         for (int i = 0; i < tracks.size(); i++) {
             Track mine = tracks.get(i);
             Track other = there.tracks.get(i);

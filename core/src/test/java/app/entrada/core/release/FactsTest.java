@@ -54,6 +54,20 @@ class FactsTest {
     }
 
     @Test
+    void who_asks_for_what_cannot_be_read_is_told_when_that_becomes_different() {
+        java.util.Set<Object> looked = new java.util.HashSet<>();
+        Facts whole = Facts.stored(Map.of(Fields.RELEASE_TITLE, "Slack Water")).watched(looked::add);
+        whole.unreadable();
+        Facts damaged = Facts.stored(
+                Map.of(Fields.RELEASE_DATE, "the spring of that year", Fields.RELEASE_TITLE, "Slack Water"));
+        assertThat(whole.differences(damaged)).containsAll(looked).contains(Fields.RELEASE_DATE);
+        assertThat(damaged.differences(whole)).containsAll(looked);
+        // an edit of something else makes nobody look again
+        assertThat(whole.differences(whole.withText(Fields.RELEASE_TITLE, "Low Water")))
+                .containsExactly(Fields.RELEASE_TITLE);
+    }
+
+    @Test
     void half_a_character_is_refused() {
         assertThatThrownBy(
                         () -> new Change(new Ref(Entity.RELEASE, 1), Fields.RELEASE_TITLE, null, "Slack \ud83d Water"))

@@ -187,12 +187,14 @@ class OddValuesTest {
     void a_row_that_cannot_be_read_is_shown_as_that_fails_no_list_and_can_be_mended() {
         JsonNode view = manager.draft("single", "Low Bridge");
         long release = Client.id(view);
-        manager.write(view, 1, "writers", "Ines Quillon: CA 100/100");
+        Client.Answer named = manager.write(view, 1, "writers", "Ines Quillon: CA 100/100");
+        assertThat(named.text()).contains("Ines Quillon");
         JdbcClient jdbc = server.getBean(JdbcClient.class);
         long person = jdbc.sql("SELECT id FROM party WHERE name = 'Ines Quillon'")
                 .query(Long.class)
                 .single();
-        // as an older version could leave it behind
+        // looked at while it was whole; then as an older version could leave it behind
+        assertThat(manager.get("/api/releases/" + release).text()).doesNotContain("cannot be read");
         String endless = "q".repeat(2500);
         jdbc.sql("UPDATE party SET name = ? WHERE id = ?")
                 .params(endless, person)
