@@ -57,8 +57,12 @@ public class AccountService {
         return found.map(Stored::account);
     }
 
-    /** Asks somebody who is signed in for the password again, before what cannot be taken back; wrong ones are refused. */
-    public void confirm(Account account, @Nullable String password) {
+    /**
+     * Asks somebody who is signed in for the password again, before what cannot be taken back; wrong ones are refused.
+     *
+     * @param safe what was not done then, as a sentence
+     */
+    public void confirm(Account account, @Nullable String password, String safe) {
         String typed = password == null ? "" : password;
         var who = limits.signedIn(account);
         wait(who);
@@ -66,7 +70,7 @@ public class AccountService {
                 || !gate.fits(
                         typed, stored(account.name()).map(Stored::password).orElse(null))) {
             limits.wrong(who);
-            throw Problem.input("wrong-password", "The password does not fit. Nothing was sent, nothing was changed.")
+            throw Problem.input("wrong-password", "The password does not fit. " + safe)
                     .with("field", "password");
         }
         limits.right(who);

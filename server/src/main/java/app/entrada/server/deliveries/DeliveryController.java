@@ -290,7 +290,7 @@ class DeliveryController {
         if (!order.declaresRights())
             throw Problem.input("rights", "Declare that you hold the rights before you send.")
                     .with("field", "declaresRights");
-        accounts.confirm(account, order.password());
+        accounts.confirm(account, order.password(), "Nothing was sent.");
         List<String> wanted = Stream.concat(
                         Stream.ofNullable(order.destination()),
                         order.destinations() == null ? Stream.empty() : order.destinations().stream())

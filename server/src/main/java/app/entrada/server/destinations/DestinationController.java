@@ -225,7 +225,8 @@ class DestinationController {
     DestinationView connect(
             @PathVariable String id, @RequestBody ConnectionTyped typed, @AuthenticationPrincipal Account account) {
         Profile profile = checks.profile(id);
-        if (destinations.elsewhere(id, typed.url())) accounts.confirm(account, typed.password());
+        if (destinations.elsewhere(id, typed.url()))
+            accounts.confirm(account, typed.password(), "Nothing was changed.");
         destinations.connect(id, typed.url(), typed.secret());
         return view(profile);
     }
