@@ -54,5 +54,8 @@ class LeftoversTest {
         Files.delete(received);
         Files.delete(fresh);
         Files.delete(inTheMaking);
+        // the upload is given up, so that the workshop is empty for whoever looks next
+        assertThat(manager.delete(place).status()).isEqualTo(204);
+        assertThat(underWay).doesNotExist();
     }
 }
