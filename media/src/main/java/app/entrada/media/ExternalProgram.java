@@ -52,13 +52,7 @@ final class ExternalProgram {
         Path out = Files.createTempFile("entrada", ".out");
         Path err = Files.createTempFile("entrada", ".err");
         try {
-            ProcessBuilder builder = new ProcessBuilder(command)
-                    .redirectInput(
-                            ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
-                    .redirectOutput(out.toFile())
-                    .redirectError(err.toFile());
-            builder.environment().clear();
-            builder.environment().putAll(NOTHING_OF_OURS);
+            ProcessBuilder builder = alone(command, err).redirectOutput(out.toFile());
             builder.environment().putAll(environment);
             Process process = builder.start();
             try {
@@ -77,6 +71,16 @@ final class ExternalProgram {
         }
     }
 
+    /** The program with nothing to read and an environment of its own; what it complains of goes into a file. */
+    private static ProcessBuilder alone(List<String> command, Path err) {
+        ProcessBuilder builder = new ProcessBuilder(command)
+                .redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
+                .redirectError(err.toFile());
+        builder.environment().clear();
+        builder.environment().putAll(NOTHING_OF_OURS);
+        return builder;
+    }
+
     /**
      * Starts the program and gives what it writes to standard output, as it comes. Closing the stream ends the program and
      * throws when it had failed by itself.
@@ -85,12 +89,7 @@ final class ExternalProgram {
      */
     static InputStream stream(List<String> command, Duration limit) throws IOException {
         Path err = Files.createTempFile("entrada", ".err");
-        ProcessBuilder builder = new ProcessBuilder(command)
-                .redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
-                .redirectError(err.toFile());
-        builder.environment().clear();
-        builder.environment().putAll(NOTHING_OF_OURS);
-        Process process = builder.start();
+        Process process = alone(command, err).start();
         var watch = CompletableFuture.delayedExecutor(limit.toMillis(), TimeUnit.MILLISECONDS);
         CompletableFuture<Void> late = CompletableFuture.runAsync(process::destroyForcibly, watch);
         return new FilterInputStream(process.getInputStream()) {

@@ -89,28 +89,14 @@ public final class Client {
 
     /** A download, byte for byte. */
     public byte[] bytes(String path) {
-        try {
-            return http.send(request(path).GET().build(), HttpResponse.BodyHandlers.ofByteArray())
-                    .body();
-        } catch (IOException failed) {
-            throw new IllegalStateException(failed);
-        } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException(stopped);
-        }
+        return send(request(path).GET(), HttpResponse.BodyHandlers.ofByteArray())
+                .body();
     }
 
     /** An answer as it comes, for streams that do not end by themselves. */
     public java.io.InputStream stream(String path) {
-        try {
-            return http.send(request(path).GET().build(), HttpResponse.BodyHandlers.ofInputStream())
-                    .body();
-        } catch (IOException failed) {
-            throw new IllegalStateException(failed);
-        } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException(stopped);
-        }
+        return send(request(path).GET(), HttpResponse.BodyHandlers.ofInputStream())
+                .body();
     }
 
     /** Any method with headers of one's own, as the upload protocol has them. */
@@ -128,10 +114,14 @@ public final class Client {
     }
 
     private Answer send(HttpRequest.Builder request) {
+        HttpResponse<String> response = send(request, HttpResponse.BodyHandlers.ofString());
+        return new Answer(
+                response.statusCode(), response.body(), response.headers().map());
+    }
+
+    private <T> HttpResponse<T> send(HttpRequest.Builder request, HttpResponse.BodyHandler<T> read) {
         try {
-            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
-            return new Answer(
-                    response.statusCode(), response.body(), response.headers().map());
+            return http.send(request.build(), read);
         } catch (IOException failed) {
             throw new IllegalStateException(failed);
         } catch (InterruptedException stopped) {

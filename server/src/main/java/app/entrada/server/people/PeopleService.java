@@ -188,9 +188,7 @@ public class PeopleService {
         return new HashSet<>(jdbc.sql(
                         "SELECT DISTINCT entity, target_id FROM credit WHERE (party_id = ? OR via_id = ?) AND fact <> 'mergedInto'")
                 .params(id, id)
-                .query((row, n) -> new Ref(
-                        Entity.valueOf(row.getString("entity").toUpperCase(java.util.Locale.ROOT)),
-                        row.getLong("target_id")))
+                .query((row, n) -> new Ref(Entity.of(row.getString("entity")), row.getLong("target_id")))
                 .list());
     }
 

@@ -45,16 +45,7 @@ class TogetherTest {
             row++;
         }
         assertThat(onAlbum).as(view.path("rows").toString()).isPositive();
-        Map<String, Object> change = new java.util.HashMap<>(Map.of(
-                "entity",
-                "recording",
-                "target",
-                recording,
-                "field",
-                "recording.pLine",
-                "after",
-                "2027 Low Shelf Records"));
-        change.put("before", stored(recording));
+        Map<String, Object> change = pLine(recording, "2027 Low Shelf Records");
         JdbcClient jdbc = RunningServer.bean(JdbcClient.class);
         var hands = Executors.newSingleThreadExecutor();
         // the first has written and not yet committed when the second, who saw the same, writes
@@ -105,16 +96,8 @@ class TogetherTest {
                 Client hers = RunningServer.signedIn("manager");
                 int count = 0;
                 for (int i = 0; i < 10; i++) {
-                    Map<String, Object> change = new java.util.HashMap<>(Map.of(
-                            "entity",
-                            "recording",
-                            "target",
-                            recording,
-                            "field",
-                            "recording.pLine",
-                            "after",
-                            "2027 Ninth Weir Records %d.%d".formatted(release, i)));
-                    change.put("before", stored(recording));
+                    Map<String, Object> change =
+                            pLine(recording, "2027 Ninth Weir Records %d.%d".formatted(release, i));
                     Client.Answer answer = hers.postPlainly(
                             "/api/releases/" + release + "/changes",
                             Map.of("says", "P-line", "source", "typed", "changes", List.of(change)));
@@ -133,6 +116,14 @@ class TogetherTest {
                         .single())
                 .as("every value that was confirmed stands in the history")
                 .isEqualTo(all);
+    }
+
+    /** The P-line as it would be typed by one who sees what stands there now. */
+    private static Map<String, Object> pLine(long recording, String after) {
+        Map<String, Object> change = new java.util.HashMap<>(
+                Map.of("entity", "recording", "target", recording, "field", "recording.pLine", "after", after));
+        change.put("before", stored(recording));
+        return change;
     }
 
     private static String stored(long recording) {
