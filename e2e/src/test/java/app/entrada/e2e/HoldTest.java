@@ -3,6 +3,9 @@ package app.entrada.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.ServerSocket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -89,6 +92,38 @@ class HoldTest {
         } finally {
             entrada.watched(false);
             process(run.resolve("watch.pid")).destroyForcibly();
+        }
+    }
+
+    @Test
+    void a_database_that_has_to_move_takes_the_server_along() throws Exception {
+        Path run = entrada.var().resolve("demo/run");
+        entrada.watched(true);
+        entrada.run("demo");
+        int port =
+                Integer.parseInt(Files.readString(run.resolve("database.port")).strip());
+        ProcessHandle server = entrada.server();
+        try (ServerSocket somebodyElse = new ServerSocket()) {
+            somebodyElse.setReuseAddress(true);
+            ProcessHandle database = process(entrada.var().resolve("demo/db/postmaster.pid"));
+            database.destroyForcibly();
+            database.onExit().get();
+            until(() -> takes(somebodyElse, port));
+            until(() -> !server.isAlive() && status("/actuator/health/readiness") == 200);
+            assertThat(Files.readString(run.resolve("database.port")).strip()).isNotEqualTo(String.valueOf(port));
+            assertThat(get("/api/session").statusCode()).isEqualTo(200);
+        } finally {
+            entrada.watched(false);
+            process(run.resolve("watch.pid")).destroyForcibly();
+        }
+    }
+
+    private static boolean takes(ServerSocket socket, int port) {
+        try {
+            socket.bind(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
+            return true;
+        } catch (IOException stillTaken) {
+            return false;
         }
     }
 
