@@ -1,9 +1,9 @@
 package app.entrada.bench;
 
-import app.entrada.core.analysis.SoundAnalysis;
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.audio.Sound;
-import app.entrada.core.audio.SoundDecoder;
+import app.entrada.core.intake.SoundAnalysis;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.sound.Sound;
+import app.entrada.core.sound.SoundDecoder;
 import app.entrada.demo.Piece;
 import app.entrada.media.Ffmpeg;
 import java.io.IOException;

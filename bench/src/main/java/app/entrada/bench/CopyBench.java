@@ -1,18 +1,18 @@
 package app.entrada.bench;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.Source;
-import app.entrada.core.embed.TagPlan;
-import app.entrada.core.embed.TaggedCopy;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.copy.write.CopyWriter;
+import app.entrada.core.copy.write.TaggedCopy;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.tag.map.TagSource;
 import app.entrada.media.Ffmpeg;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -105,7 +105,7 @@ final class CopyBench {
         Track track = new Track(1, 1, Facts.NONE.withText(Fields.TRACK_TITLE, "Almanac"), recording);
         return TagPlan.of(
                 Recipe.byId("store-wav"),
-                Source.of(new Release(1, 0, release, List.of(track)), track, Optional.of(facts)),
+                TagSource.of(new Release(1, 0, release, List.of(track)), track, Optional.of(facts)),
                 List.of());
     }
 

@@ -1,10 +1,10 @@
 package app.entrada.bench;
 
-import app.entrada.core.analysis.SoundAnalysis;
 import app.entrada.core.fingerprint.Identifier;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.fingerprint.Print;
 import app.entrada.core.fingerprint.PrintIndex;
+import app.entrada.core.intake.SoundAnalysis;
 import app.entrada.demo.Piece;
 import app.entrada.media.Ffmpeg;
 import java.io.IOException;

@@ -1,14 +1,14 @@
 package app.entrada.bench;
 
+import app.entrada.core.check.Checker;
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.rules.RuleExample;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
-import app.entrada.core.rule.Checker;
-import app.entrada.core.rule.Finding;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.RuleExample;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.ReleaseContext;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -29,14 +29,14 @@ final class RulesBench {
 
     static String run(Path folder) {
         List<Profile> profiles = Profile.shipped();
-        Subject subject = release(TRACKS);
+        ReleaseContext subject = release(TRACKS);
         double[] scratch = new double[RUNS];
         double[] edit = new double[RUNS];
         double[] carried = new double[RUNS];
         int ran = 0;
         int findings = 0;
         Checker kept = new Checker(profiles);
-        Subject now = subject;
+        ReleaseContext now = subject;
         // the first runs warm the compiler up and are not counted
         for (int run = -RUNS; run < RUNS; run++) {
             int at = Math.max(0, run);
@@ -99,7 +99,7 @@ final class RulesBench {
     }
 
     private static long catalogue(List<Profile> profiles) {
-        Subject release = release(12);
+        ReleaseContext release = release(12);
         ForkJoinPool two = new ForkJoinPool(2);
         try {
             return two.submit(() -> IntStream.range(0, CATALOGUE)
@@ -113,7 +113,7 @@ final class RulesBench {
         }
     }
 
-    private static Subject edited(Subject subject, int run) {
+    private static ReleaseContext edited(ReleaseContext subject, int run) {
         return subject.with(subject.release()
                 .with(List.of(new Change(
                         new Ref(Fields.TRACK_TITLE.entity(), 13),
@@ -122,7 +122,7 @@ final class RulesBench {
                         "Low Bridge " + Math.abs(run)))));
     }
 
-    private static Subject release(int tracks) {
+    private static ReleaseContext release(int tracks) {
         List<Map<String, Object>> all = new ArrayList<>();
         for (int i = 1; i <= tracks; i++) {
             Map<String, Object> track = new LinkedHashMap<>();

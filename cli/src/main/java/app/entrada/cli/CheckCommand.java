@@ -1,15 +1,15 @@
 package app.entrada.cli;
 
+import app.entrada.core.check.Checker;
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Weight;
+import app.entrada.core.check.rules.Fix;
 import app.entrada.core.document.ReleaseDocument;
 import app.entrada.core.document.SheetTable;
-import app.entrada.core.rule.Checker;
-import app.entrada.core.rule.Elsewhere;
-import app.entrada.core.rule.Finding;
-import app.entrada.core.rule.Fix;
-import app.entrada.core.rule.LabelFacts;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.Subject;
-import app.entrada.core.rule.Weight;
+import app.entrada.core.release.context.CatalogueContext;
+import app.entrada.core.release.context.LabelProfile;
+import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.media.Ffmpeg;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -71,16 +71,16 @@ final class CheckCommand implements Callable<Integer> {
     }
 
     /** A JSON document with its files, or a sheet: commas, semicolons or tabs. */
-    private Subject subject(LocalDate day) throws IOException {
+    private ReleaseContext subject(LocalDate day) throws IOException {
         String name = document.getFileName().toString().toLowerCase(Locale.ROOT);
         if (!name.endsWith(".csv") && !name.endsWith(".tsv"))
             return ReleaseDocument.read(document, new Ffmpeg()).subject(day);
-        return new Subject(
+        return new ReleaseContext(
                 SheetTable.read(Files.readString(document)),
                 Map.of(),
                 Map.of(),
-                Elsewhere.NOTHING,
-                LabelFacts.UNKNOWN,
+                CatalogueContext.NOTHING,
+                LabelProfile.UNKNOWN,
                 day,
                 List.of());
     }

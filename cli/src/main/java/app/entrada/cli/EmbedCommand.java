@@ -1,18 +1,18 @@
 package app.entrada.cli;
 
-import app.entrada.core.artwork.PictureScaling;
-import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.copy.write.ChecksumList;
+import app.entrada.core.copy.write.CopyWriter;
+import app.entrada.core.copy.write.Proof;
 import app.entrada.core.document.ReleaseDocument;
-import app.entrada.core.embed.ChecksumList;
-import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.Proof;
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.TagPlan;
-import app.entrada.core.field.PictureKind;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.field.value.PictureKind;
+import app.entrada.core.picture.PictureScaling;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.text.Sha256;
 import app.entrada.media.Ffmpeg;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -64,7 +64,7 @@ final class EmbedCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Recipe chosen = recipe();
         ReleaseDocument read = ReleaseDocument.read(document, new Ffmpeg());
-        Subject subject = read.subject(today);
+        ReleaseContext subject = read.subject(today);
         Release release = read.release();
         if (only != null && release.tracks().stream().noneMatch(track -> track.number() == only))
             throw new ParameterException(spec.commandLine(), "There is no track " + only + ".");

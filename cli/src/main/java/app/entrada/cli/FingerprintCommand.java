@@ -1,8 +1,8 @@
 package app.entrada.cli;
 
-import app.entrada.core.analysis.SoundAnalysis;
 import app.entrada.core.fingerprint.Print;
 import app.entrada.core.fingerprint.PrintIndex;
+import app.entrada.core.intake.SoundAnalysis;
 import app.entrada.media.Ffmpeg;
 import java.io.IOException;
 import java.nio.file.Path;

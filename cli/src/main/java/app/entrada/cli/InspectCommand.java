@@ -1,9 +1,9 @@
 package app.entrada.cli;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
 import app.entrada.core.container.Fault;
 import app.entrada.core.inspect.TagReading;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
 import app.entrada.core.tag.Picture;
 import app.entrada.core.tag.TagEntry;
 import java.io.IOException;

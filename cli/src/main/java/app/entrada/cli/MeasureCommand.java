@@ -1,7 +1,7 @@
 package app.entrada.cli;
 
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.audio.Sound;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.sound.Sound;
 import app.entrada.media.Ffmpeg;
 import java.io.IOException;
 import java.nio.file.Path;

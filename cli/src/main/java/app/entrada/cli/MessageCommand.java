@@ -1,30 +1,30 @@
 package app.entrada.cli;
 
+import app.entrada.core.check.Checker;
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Weight;
+import app.entrada.core.check.rules.NamedPerson;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.copy.write.ChecksumList;
+import app.entrada.core.copy.write.CopyWriter;
+import app.entrada.core.copy.write.Proof;
+import app.entrada.core.delivery.BagItPackage;
+import app.entrada.core.delivery.Consignment;
+import app.entrada.core.delivery.Outgoing;
+import app.entrada.core.delivery.kind.Composing;
 import app.entrada.core.disc.DiscImage;
 import app.entrada.core.disc.DiscLayout;
 import app.entrada.core.document.ReleaseDocument;
-import app.entrada.core.embed.ChecksumList;
-import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.Proof;
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.TagPlan;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.PictureKind;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.message.Bag;
-import app.entrada.core.message.Composing;
-import app.entrada.core.message.Consignment;
-import app.entrada.core.message.Outgoing;
+import app.entrada.core.field.value.PictureKind;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Checker;
-import app.entrada.core.rule.Finding;
-import app.entrada.core.rule.LabelFacts;
-import app.entrada.core.rule.Named;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.Subject;
-import app.entrada.core.rule.Weight;
+import app.entrada.core.release.context.LabelProfile;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.text.Sha256;
 import app.entrada.media.Ffmpeg;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
@@ -86,7 +86,7 @@ final class MessageCommand implements Callable<Integer> {
         Profile profile = profile();
         Outgoing.Occasion why = why();
         ReleaseDocument read = ReleaseDocument.read(document, new Ffmpeg());
-        Subject subject = read.subject(today);
+        ReleaseContext subject = read.subject(today);
         List<String> stops = Checker.check(subject, List.of(profile)).stream()
                 .filter(finding -> finding.weight() == Weight.STOP)
                 .map(Finding::says)
@@ -138,7 +138,7 @@ final class MessageCommand implements Callable<Integer> {
     }
 
     private Consignment compose(
-            ReleaseDocument read, Subject subject, Profile profile, Outgoing.Occasion why, Path work)
+            ReleaseDocument read, ReleaseContext subject, Profile profile, Outgoing.Occasion why, Path work)
             throws IOException {
         List<Map<Long, Outgoing.SentFile>> sound = new ArrayList<>();
         if (why != Outgoing.Occasion.TAKEDOWN)
@@ -153,8 +153,8 @@ final class MessageCommand implements Callable<Integer> {
         }
         // two releases of one day are two messages
         String id = "%s-%s-%s".formatted(profile.id(), today, stands(subject.release()));
-        List<String> names =
-                new ArrayList<>(Named.of(subject.release()).map(Named::name).toList());
+        List<String> names = new ArrayList<>(
+                NamedPerson.of(subject.release()).map(NamedPerson::name).toList());
         names.sort(null);
         Map<String, Long> numbers = new HashMap<>();
         for (String name : names) numbers.put(name, numbers.size() + 1L);
@@ -207,7 +207,7 @@ final class MessageCommand implements Callable<Integer> {
         String code = release.facts().text(Fields.RELEASE_BARCODE);
         if (code == null) code = release.facts().text(Fields.RELEASE_CATALOGUE_NUMBER);
         if (code != null) return code.replaceAll("[^A-Za-z0-9-]", "");
-        byte[] facts = ReleaseDocument.write(release, LabelFacts.UNKNOWN, List.of());
+        byte[] facts = ReleaseDocument.write(release, LabelProfile.UNKNOWN, List.of());
         return UUID.nameUUIDFromBytes(facts).toString();
     }
 
@@ -236,7 +236,7 @@ final class MessageCommand implements Callable<Integer> {
         return new Outgoing.SentFile(path, ChecksumList.sum(file), Files.size(file));
     }
 
-    private Map<Long, Outgoing.SentFile> copies(ReleaseDocument read, Subject subject, Recipe recipe, Path work)
+    private Map<Long, Outgoing.SentFile> copies(ReleaseDocument read, ReleaseContext subject, Recipe recipe, Path work)
             throws IOException {
         Map<Long, Outgoing.SentFile> copies = new HashMap<>();
         Map<Integer, TagPlan> plans = TagPlan.ofAll(recipe, subject, EmbedCommand.pictures(recipe, read));
@@ -256,7 +256,7 @@ final class MessageCommand implements Callable<Integer> {
         return copies;
     }
 
-    private void image(Subject subject, Map<Long, Outgoing.SentFile> copies, Path work) throws IOException {
+    private void image(ReleaseContext subject, Map<Long, Outgoing.SentFile> copies, Path work) throws IOException {
         List<DiscImage.Piece> pieces = new ArrayList<>();
         for (Track track : subject.release().tracks())
             if (copies.containsKey(track.id()))
@@ -269,18 +269,18 @@ final class MessageCommand implements Callable<Integer> {
 
     private Path write(Consignment all, Profile profile) throws IOException {
         Files.createDirectories(out);
-        List<Bag.Item> items = new ArrayList<>();
+        List<BagItPackage.Item> items = new ArrayList<>();
         for (Consignment.Document each : all.documents()) {
-            items.add(Bag.bytes(each.path(), each.bytes()));
+            items.add(BagItPackage.bytes(each.path(), each.bytes()));
             // to be read without opening the package
             Path beside = out.resolve(each.path().replace('/', '-'));
             Files.write(beside, each.bytes());
         }
         for (Consignment.Attached each : all.files())
-            items.add(Bag.file(each.path(), made.get(each.path()), each.sha256()));
+            items.add(BagItPackage.file(each.path(), made.get(each.path()), each.sha256()));
         Path zip = out.resolve(profile.id() + ".zip");
         try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(zip))) {
-            Bag.write(to, items, Map.of("External-Identifier", profile.id()));
+            BagItPackage.write(to, items, Map.of("External-Identifier", profile.id()));
         }
         return zip;
     }

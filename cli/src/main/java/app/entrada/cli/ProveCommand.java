@@ -1,6 +1,6 @@
 package app.entrada.cli;
 
-import app.entrada.core.embed.ChecksumList;
+import app.entrada.core.copy.write.ChecksumList;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

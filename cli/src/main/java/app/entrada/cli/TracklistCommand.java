@@ -1,6 +1,6 @@
 package app.entrada.cli;
 
-import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.tracklist.TrackList;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;

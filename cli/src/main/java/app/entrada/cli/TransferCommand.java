@@ -1,13 +1,13 @@
 package app.entrada.cli;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.embed.CopyFormat;
-import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.Proof;
-import app.entrada.core.embed.TagPlan;
-import app.entrada.core.embed.TagTransfer;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.CopyFormat;
+import app.entrada.core.copy.write.CopyWriter;
+import app.entrada.core.copy.write.Proof;
+import app.entrada.core.copy.write.TagTransfer;
 import app.entrada.core.inspect.TagReading;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
 import app.entrada.media.Ffmpeg;
 import java.io.IOException;
 import java.nio.file.Path;

@@ -2,7 +2,7 @@ package app.entrada.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.entrada.core.embed.Recipe;
+import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import java.io.ByteArrayOutputStream;

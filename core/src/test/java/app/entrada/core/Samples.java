@@ -1,21 +1,22 @@
 package app.entrada.core;
 
-import app.entrada.core.artwork.PictureFacts;
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.Sound;
 import app.entrada.core.container.Fault;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.picture.PictureFacts;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
-import app.entrada.core.rule.Elsewhere;
-import app.entrada.core.rule.LabelFacts;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.CatalogueContext;
+import app.entrada.core.release.context.LabelProfile;
+import app.entrada.core.release.context.LooseFile;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.Sound;
+import app.entrada.core.text.Sha256;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -32,8 +33,8 @@ public final class Samples {
     private final Map<String, String> facts = new LinkedHashMap<>();
     private AudioFacts audio = audio("WAV", "PCM", 44100, 16, 8_000_000, List.of());
     private PictureFacts picture = picture("JPEG", 3000, 3000, "RGB", 900_000, List.of());
-    private Elsewhere elsewhere = Elsewhere.NOTHING;
-    private List<Subject.Loose> loose = List.of();
+    private CatalogueContext elsewhere = CatalogueContext.NOTHING;
+    private List<LooseFile> loose = List.of();
 
     private Samples() {}
 
@@ -70,7 +71,7 @@ public final class Samples {
         return this;
     }
 
-    public Samples with(Subject.Loose file) {
+    public Samples with(LooseFile file) {
         loose = List.of(file);
         return this;
     }
@@ -80,7 +81,7 @@ public final class Samples {
         return this;
     }
 
-    public Samples with(Elsewhere others) {
+    public Samples with(CatalogueContext others) {
         elsewhere = others;
         return this;
     }
@@ -157,13 +158,13 @@ public final class Samples {
         return some;
     }
 
-    public Subject subject() {
-        return new Subject(
+    public ReleaseContext subject() {
+        return new ReleaseContext(
                 release(),
                 Map.of(MASTER, audio),
                 Map.of(COVER, picture),
                 elsewhere,
-                new LabelFacts("Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music", "000000952"),
+                new LabelProfile("Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music", "000000952"),
                 TODAY,
                 loose);
     }

@@ -2,11 +2,11 @@ package app.entrada.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.entrada.core.artwork.PictureFacts;
-import app.entrada.core.artwork.PictureMeasuring;
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.picture.PictureFacts;
+import app.entrada.core.picture.PictureMeasuring;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.text.Sha256;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

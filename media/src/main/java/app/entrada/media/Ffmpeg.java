@@ -1,11 +1,11 @@
 package app.entrada.media;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.SoundDecoder;
 import app.entrada.core.container.SoundFile;
-import app.entrada.core.embed.Encoding;
-import app.entrada.core.embed.Transcoder;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.copy.recipe.Encoding;
+import app.entrada.core.copy.write.Transcoder;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.SoundDecoder;
+import app.entrada.core.text.Sha256;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;

@@ -1,7 +1,7 @@
 package app.entrada.media;
 
-import app.entrada.core.artwork.PictureLook;
-import app.entrada.core.artwork.TextReader;
+import app.entrada.core.picture.PictureAnalysis;
+import app.entrada.core.picture.TextReader;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -24,7 +24,7 @@ public final class Tesseract implements TextReader {
     }
 
     @Override
-    public List<PictureLook.TextLine> read(Path grey, boolean sparse) throws IOException {
+    public List<PictureAnalysis.TextLine> read(Path grey, boolean sparse) throws IOException {
         ExternalProgram.Result result = ExternalProgram.run(
                 List.of(
                         "tesseract",
@@ -48,7 +48,7 @@ public final class Tesseract implements TextReader {
      * Lines from a table of words: level, page, block, paragraph, line, word, left, top, width, height, confidence, text.
      * Textures give short words of little confidence; these are left out.
      */
-    static List<PictureLook.TextLine> lines(String table) {
+    static List<PictureAnalysis.TextLine> lines(String table) {
         Map<String, List<Word>> lines = new LinkedHashMap<>();
         for (String row : table.split("\n")) {
             String[] cells = row.split("\t", -1);
@@ -68,7 +68,7 @@ public final class Tesseract implements TextReader {
                             left + Integer.parseInt(cells[8]),
                             top + Integer.parseInt(cells[9])));
         }
-        List<PictureLook.TextLine> read = new ArrayList<>();
+        List<PictureAnalysis.TextLine> read = new ArrayList<>();
         for (List<Word> words : lines.values()) {
             String text = String.join(" ", words.stream().map(Word::text).toList());
             if (text.codePoints().filter(Character::isLetterOrDigit).count() < SHORTEST) continue;
@@ -76,10 +76,10 @@ public final class Tesseract implements TextReader {
             int top = words.stream().mapToInt(Word::top).min().orElse(0);
             int right = words.stream().mapToInt(Word::right).max().orElse(0);
             int bottom = words.stream().mapToInt(Word::bottom).max().orElse(0);
-            read.add(new PictureLook.TextLine(
+            read.add(new PictureAnalysis.TextLine(
                     text,
                     (int) words.stream().mapToInt(Word::confidence).average().orElse(0),
-                    new PictureLook.Box(left, top, right - left, bottom - top)));
+                    new PictureAnalysis.Box(left, top, right - left, bottom - top)));
         }
         return read;
     }

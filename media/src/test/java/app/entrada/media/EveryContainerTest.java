@@ -2,24 +2,24 @@ package app.entrada.media;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.entrada.core.artwork.PictureScaling;
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.embed.ChecksumList;
-import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.Proof;
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.Source;
-import app.entrada.core.embed.TagPlan;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.copy.write.ChecksumList;
+import app.entrada.core.copy.write.CopyWriter;
+import app.entrada.core.copy.write.Proof;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.picture.PictureScaling;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.tag.map.TagSource;
+import app.entrada.core.text.Sha256;
 import app.entrada.demo.CoverDrawing;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
@@ -215,7 +215,7 @@ class EveryContainerTest {
         Release release = release(text);
         TagPlan plan = TagPlan.of(
                 Recipe.byId(recipe),
-                Source.of(release, release.tracks().get(0), Optional.of(facts)),
+                TagSource.of(release, release.tracks().get(0), Optional.of(facts)),
                 List.of(TagPlan.Embedded.front(cover)));
         Path copy = folder.resolve(
                 "copy-" + recipe + "." + plan.recipe().encoding().format().ending());

@@ -3,22 +3,22 @@ package app.entrada.media;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.entrada.core.artwork.PictureScaling;
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.Proof;
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.Source;
-import app.entrada.core.embed.TagPlan;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.copy.write.CopyWriter;
+import app.entrada.core.copy.write.Proof;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.picture.PictureScaling;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.tag.map.TagSource;
 import app.entrada.demo.CoverDrawing;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
@@ -82,7 +82,7 @@ class FlacCopyTest {
     private Proof write(String recipe, Path from, Path to) throws IOException {
         AudioFacts measured = AudioMeasuring.measure(from, done -> {});
         Release release = release();
-        var source = Source.of(release, release.tracks().get(0), Optional.of(measured));
+        var source = TagSource.of(release, release.tracks().get(0), Optional.of(measured));
         return writer.write(
                 from, measured, TagPlan.of(Recipe.byId(recipe), source, List.of(TagPlan.Embedded.front(cover))), to);
     }

@@ -3,16 +3,16 @@ package app.entrada.media;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.params.provider.Arguments.arguments;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.Proof;
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.Source;
-import app.entrada.core.embed.TagPlan;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.copy.write.CopyWriter;
+import app.entrada.core.copy.write.Proof;
 import app.entrada.core.inspect.TagReading;
 import app.entrada.core.release.Release;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.tag.map.TagSource;
+import app.entrada.core.text.Sha256;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -196,7 +196,7 @@ class ForeignFilesTest {
         Path copy = folder.resolve("copy." + ending);
         Release release = EveryContainerTest.release("Low");
         TagPlan plan = TagPlan.of(
-                Recipe.byId(recipe), Source.of(release, release.tracks().get(0), Optional.of(facts)), List.of());
+                Recipe.byId(recipe), TagSource.of(release, release.tracks().get(0), Optional.of(facts)), List.of());
         Proof proof = new CopyWriter(new Ffmpeg()).write(file, facts, plan, copy);
         assertThat(proof.holds()).as(proof.different().toString()).isTrue();
         // where the count of frames is untouched, a decoder cuts the end off where it did before

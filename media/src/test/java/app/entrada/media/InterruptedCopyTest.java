@@ -4,14 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.embed.ChecksumList;
-import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.Source;
-import app.entrada.core.embed.TagPlan;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.copy.write.ChecksumList;
+import app.entrada.core.copy.write.CopyWriter;
 import app.entrada.core.release.Release;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.tag.map.TagSource;
+import app.entrada.core.text.Sha256;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import java.io.IOException;
@@ -42,7 +42,7 @@ class InterruptedCopyTest {
         var facts = AudioMeasuring.describe(source);
         Release release = EveryContainerTest.release("Low");
         TagPlan plan = TagPlan.of(
-                Recipe.byId(recipe), Source.of(release, release.tracks().get(0), Optional.of(facts)), List.of());
+                Recipe.byId(recipe), TagSource.of(release, release.tracks().get(0), Optional.of(facts)), List.of());
         new CopyWriter(new Ffmpeg()).write(source, facts, plan, target);
     }
 

@@ -3,20 +3,20 @@ package app.entrada.media;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.entrada.core.artwork.PictureScaling;
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
 import app.entrada.core.container.SoundFile;
-import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.Proof;
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.Source;
-import app.entrada.core.embed.TagPlan;
-import app.entrada.core.embed.TagTransfer;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.copy.write.CopyWriter;
+import app.entrada.core.copy.write.Proof;
+import app.entrada.core.copy.write.TagTransfer;
 import app.entrada.core.inspect.TagReading;
+import app.entrada.core.picture.PictureScaling;
 import app.entrada.core.release.Release;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
 import app.entrada.core.tag.TagEntry;
 import app.entrada.core.tag.TagEntry.Container;
+import app.entrada.core.tag.map.TagSource;
 import app.entrada.demo.CoverDrawing;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
@@ -70,7 +70,7 @@ class KeptInCopiesTest {
         Release release = EveryContainerTest.release(title);
         return TagPlan.of(
                 recipe,
-                Source.of(release, release.tracks().get(0), Optional.of(facts(from))),
+                TagSource.of(release, release.tracks().get(0), Optional.of(facts(from))),
                 cover == null ? List.of() : List.of(TagPlan.Embedded.front(cover)));
     }
 
@@ -286,7 +286,7 @@ class KeptInCopiesTest {
                 measured,
                 TagPlan.of(
                         Recipe.byId("archive"),
-                        Source.of(release, release.tracks().get(0), Optional.of(measured)),
+                        TagSource.of(release, release.tracks().get(0), Optional.of(measured)),
                         List.of(TagPlan.Embedded.front(small))),
                 copy);
         String said = OtherReaders.run("mediainfo", copy.toString());

@@ -3,16 +3,16 @@ package app.entrada.media;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.data.Offset.offset;
 
-import app.entrada.core.analysis.SoundAnalysis;
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.Sound;
-import app.entrada.core.embed.TagFacts;
 import app.entrada.core.field.Fields;
 import app.entrada.core.fingerprint.Identifier;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.fingerprint.Print;
 import app.entrada.core.fingerprint.PrintIndex;
 import app.entrada.core.inspect.TagReading;
+import app.entrada.core.intake.SoundAnalysis;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.Sound;
+import app.entrada.core.tag.map.TagFacts;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import java.io.IOException;
@@ -259,7 +259,7 @@ class RealFilesTest {
     @Test
     void without_a_decoder_the_headers_still_speak() throws IOException {
         Path file = made("only.flac", plain);
-        AudioFacts facts = app.entrada.core.audio.AudioMeasuring.measure(file, bytes -> {});
+        AudioFacts facts = app.entrada.core.sound.AudioMeasuring.measure(file, bytes -> {});
         assertThat(facts.samples()).isEqualTo(FRAMES);
         assertThat(facts.sound()).isEmpty();
         assertThat(facts.faults()).isEmpty();

@@ -2,11 +2,11 @@ package app.entrada.media;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.entrada.core.artwork.PictureFacts;
-import app.entrada.core.artwork.PictureMeasuring;
-import app.entrada.core.artwork.TextReader;
-import app.entrada.core.artwork.WordsOnCover;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.picture.PictureFacts;
+import app.entrada.core.picture.PictureMeasuring;
+import app.entrada.core.picture.TextReader;
+import app.entrada.core.picture.WordsOnCover;
+import app.entrada.core.text.Sha256;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.Graphics2D;

@@ -131,7 +131,7 @@ public final class RunningServer implements BeforeAllCallback {
         var accounts = bean(app.entrada.server.accounts.AccountService.class);
         for (String role : new String[] {"manager", "assistant", "reader"}) accounts.create(role, PASSWORD, role);
         bean(app.entrada.server.codes.CodeBook.class)
-                .label(new app.entrada.core.rule.LabelFacts(
+                .label(new app.entrada.core.release.context.LabelProfile(
                         "Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music", "000000952"));
         return new Ending();
     }

@@ -1,10 +1,10 @@
 package app.entrada.core.credit;
 
-import app.entrada.core.field.Credit;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Names;
-import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.value.Credit;
+import app.entrada.core.field.value.Names;
+import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
@@ -24,7 +24,7 @@ public final class CreditEdits {
      *
      * @param tracks numbers of the tracks
      * @param detail roles with commas between them, and {@code as} a name as credited; blank takes the credit away
-     * @throws app.entrada.core.field.MalformedValue when that is no credit
+     * @throws app.entrada.core.text.MalformedValue when that is no credit
      */
     public static List<Change> set(Release release, String name, Set<Integer> tracks, String detail) {
         Map<Long, Change> changes = new LinkedHashMap<>();

@@ -1,11 +1,11 @@
 package app.entrada.core.credit;
 
-import app.entrada.core.field.Credit;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Member;
-import app.entrada.core.field.Names;
-import app.entrada.core.field.PartialDate;
+import app.entrada.core.field.value.Credit;
+import app.entrada.core.field.value.Member;
+import app.entrada.core.field.value.Names;
+import app.entrada.core.field.value.PartialDate;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;

@@ -1,2 +1,2 @@
-/** How a delivery goes from sealed to answered. */
+/** What leaves: what it is composed from, the package it travels in, how it goes from sealed to answered. */
 package app.entrada.core.delivery;

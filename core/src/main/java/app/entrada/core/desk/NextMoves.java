@@ -1,11 +1,11 @@
 package app.entrada.core.desk;
 
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Weight;
+import app.entrada.core.check.rules.RuleBook;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
-import app.entrada.core.rule.Finding;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.RuleBook;
-import app.entrada.core.rule.Weight;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;

@@ -1,10 +1,10 @@
 package app.entrada.core.disc;
 
-import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.sound.AudioFacts;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -72,7 +72,7 @@ public record DiscLayout(List<Place> tracks, long samples) {
     }
 
     /** The disc as its release has it, from the masters' lengths; tracks without a master are left out. */
-    public static DiscLayout of(Subject subject) {
+    public static DiscLayout of(ReleaseContext subject) {
         List<Part> parts = new ArrayList<>();
         for (Track track : subject.release().tracks())
             subject.master(track).ifPresent(master -> parts.add(new Part(track.number(), gap(track), atRate(master))));

@@ -1,14 +1,14 @@
 package app.entrada.core.disc;
 
 import app.entrada.core.disc.CdText.Kind;
-import app.entrada.core.field.Credit;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Terms;
-import app.entrada.core.field.Writer;
+import app.entrada.core.field.value.Credit;
+import app.entrada.core.field.value.Terms;
+import app.entrada.core.field.value.Writer;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.text.LatinLetters;
-import app.entrada.core.text.TitleStyle;
+import app.entrada.core.text.Transliteration;
+import app.entrada.core.title.TitleStyle;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -102,7 +102,7 @@ public record DiscTexts(CdText text, List<String> leftOut) {
         int code = GENRES.getOrDefault(genre, genre.isEmpty() ? 0 : 1);
         List<CdText.Block> blocks = new ArrayList<>();
         Map<Kind, List<String>> latin = mapped(texts, DiscTexts::latin);
-        Map<Kind, List<String>> plain = mapped(texts, LatinLetters::ascii);
+        Map<Kind, List<String>> plain = mapped(texts, Transliteration::ascii);
         int language = LANGUAGES.getOrDefault(
                 release.facts().get(Fields.RELEASE_LANGUAGE).orElse("en"), ENGLISH);
         boolean all = latin.equals(plain);
@@ -184,7 +184,7 @@ public record DiscTexts(CdText text, List<String> leftOut) {
     /** The text where Latin-1 has all its letters, else transliterated. */
     private static String latin(String text) {
         String plain = plain(text);
-        return isLatin(plain) ? plain : LatinLetters.ascii(plain);
+        return isLatin(plain) ? plain : Transliteration.ascii(plain);
     }
 
     /** Typographic signs have plain ones to stand for them. */

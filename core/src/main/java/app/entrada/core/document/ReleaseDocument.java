@@ -1,24 +1,24 @@
 package app.entrada.core.document;
 
-import app.entrada.core.artwork.PictureFacts;
-import app.entrada.core.artwork.PictureMeasuring;
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.audio.SoundDecoder;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.MalformedValue;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.value.ValueTypes;
+import app.entrada.core.picture.PictureFacts;
+import app.entrada.core.picture.PictureMeasuring;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
-import app.entrada.core.rule.Elsewhere;
-import app.entrada.core.rule.LabelFacts;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.CatalogueContext;
+import app.entrada.core.release.context.LabelProfile;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.sound.SoundDecoder;
+import app.entrada.core.text.MalformedValue;
+import app.entrada.core.text.Sha256;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
@@ -51,7 +51,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public record ReleaseDocument(
         Release release,
-        LabelFacts label,
+        LabelProfile label,
         Map<String, Facts> people,
         Map<Sha256, Path> files,
         Map<Sha256, AudioFacts> audio,
@@ -127,8 +127,9 @@ public record ReleaseDocument(
     }
 
     /** What rules look at, as far as a single document can say it. */
-    public Subject subject(LocalDate today) {
-        return new Subject(release, audio, pictures, Elsewhere.NOTHING, label, today, List.of()).withPeople(people);
+    public ReleaseContext subject(LocalDate today) {
+        return new ReleaseContext(release, audio, pictures, CatalogueContext.NOTHING, label, today, List.of())
+                .withPeople(people);
     }
 
     private static final class Reader {
@@ -147,7 +148,7 @@ public record ReleaseDocument(
             known(root, ROOT, "");
             JsonNode label = root.path("label");
             if (!label.isMissingNode()) known(label, LABEL, "label");
-            LabelFacts labelFacts = new LabelFacts(
+            LabelProfile labelFacts = new LabelProfile(
                     text(label.path("name")),
                     text(label.path("isrcPrefix")),
                     text(label.path("barcodePrefix")),
@@ -266,7 +267,7 @@ public record ReleaseDocument(
      *
      * @param people facts of those who are named
      */
-    public static byte[] write(Release release, LabelFacts label, Collection<Facts> people) {
+    public static byte[] write(Release release, LabelProfile label, Collection<Facts> people) {
         Map<String, Object> root = new LinkedHashMap<>();
         root.put("entrada", VERSION);
         Map<String, String> ours = new LinkedHashMap<>();

@@ -1,5 +1,6 @@
 package app.entrada.core.field;
 
+import app.entrada.core.field.value.ValueType;
 import java.util.Locale;
 import java.util.Optional;
 

@@ -18,6 +18,26 @@ import app.entrada.core.code.Isni;
 import app.entrada.core.code.Isrc;
 import app.entrada.core.code.Iswc;
 import app.entrada.core.code.LabelCode;
+import app.entrada.core.field.value.Credit;
+import app.entrada.core.field.value.DraftCode;
+import app.entrada.core.field.value.FurtherPicture;
+import app.entrada.core.field.value.Lyrics;
+import app.entrada.core.field.value.Member;
+import app.entrada.core.field.value.Names;
+import app.entrada.core.field.value.Origin;
+import app.entrada.core.field.value.PartialDate;
+import app.entrada.core.field.value.Participant;
+import app.entrada.core.field.value.PlayingTime;
+import app.entrada.core.field.value.Publisher;
+import app.entrada.core.field.value.RightsLine;
+import app.entrada.core.field.value.RunningOrder;
+import app.entrada.core.field.value.Terms;
+import app.entrada.core.field.value.Territories;
+import app.entrada.core.field.value.ValueType;
+import app.entrada.core.field.value.ValueTypes;
+import app.entrada.core.field.value.Writer;
+import app.entrada.core.text.MalformedValue;
+import app.entrada.core.text.Sha256;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -26,7 +46,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/** Every fact there is, declared once. Order is the order of the sheet's columns. */
+/** Every fact there is, declared once. RunningOrder is the order of the sheet's columns. */
 public final class Fields {
     private static final Map<String, Field<?>> BY_ID = new LinkedHashMap<>();
 
@@ -58,7 +78,7 @@ public final class Fields {
             ValueTypes.oneOf("kind", "single", "EP", "album", "compilation", "spoken episode"),
             IDENTITY,
             "Single, EP, album, compilation or spoken episode.");
-    public static final Field<Written<Gtin>> RELEASE_BARCODE = of(
+    public static final Field<DraftCode<Gtin>> RELEASE_BARCODE = of(
             RELEASE,
             "barcode",
             "Barcode",
@@ -69,7 +89,7 @@ public final class Fields {
             RELEASE, "catalogueNumber", "Catalogue no.", ValueTypes.TEXT, IDENTITY, "The label's own number, NW-031.");
     public static final Field<String> RELEASE_LABEL =
             of(RELEASE, "label", "Label", ValueTypes.TEXT, IDENTITY, "Name under which the release appears.");
-    public static final Field<Written<LabelCode>> RELEASE_LABEL_CODE = of(
+    public static final Field<DraftCode<LabelCode>> RELEASE_LABEL_CODE = of(
             RELEASE,
             "labelCode",
             "Label code",
@@ -188,7 +208,7 @@ public final class Fields {
             ValueTypes.TEXT,
             RIGHTS,
             "How the title is written in Latin letters, where a receiver needs it. Kanji are never guessed.");
-    public static final Field<Order> RELEASE_RUNNING_ORDER =
+    public static final Field<RunningOrder> RELEASE_RUNNING_ORDER =
             of(RELEASE, "runningOrder", "Running order", ValueTypes.ORDER, NONE, "Tracks, first to last.");
 
     public static final Field<String> TRACK_SIDE =
@@ -262,7 +282,7 @@ public final class Fields {
             SYNC,
             "What it is about, in a sentence or two; directories cut it at 240 characters.");
 
-    public static final Field<Written<Isrc>> RECORDING_ISRC = of(
+    public static final Field<DraftCode<Isrc>> RECORDING_ISRC = of(
             RECORDING,
             "isrc",
             "ISRC",
@@ -389,7 +409,7 @@ public final class Fields {
             ValueTypes.PUBLISHERS,
             RIGHTS,
             "Who publishes it, with their shares: Low Lock Music: E 50/50.");
-    public static final Field<Written<Iswc>> WORK_ISWC = of(
+    public static final Field<DraftCode<Iswc>> WORK_ISWC = of(
             WORK,
             "iswc",
             "ISWC",
@@ -435,14 +455,14 @@ public final class Fields {
             ValueTypes.MEMBERS,
             NONE,
             "Of a group: who belongs to it, with years. Joss Amberley: 2014–; Wanda Sleet: 2014–2019.");
-    public static final Field<Written<IpiNameNumber>> PARTY_IPI = of(
+    public static final Field<DraftCode<IpiNameNumber>> PARTY_IPI = of(
             PARTY,
             "ipi",
             "IPI",
             ValueTypes.code("ipi", IpiNameNumber::parse, IpiNameNumber::digits),
             NONE,
             "Name number of a writer or publisher, eleven digits (CISAC).");
-    public static final Field<Written<Isni>> PARTY_ISNI = of(
+    public static final Field<DraftCode<Isni>> PARTY_ISNI = of(
             PARTY,
             "isni",
             "ISNI",

@@ -1,6 +1,6 @@
 package app.entrada.core.fingerprint;
 
-import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.sound.AudioFacts;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Collectors;

@@ -1,6 +1,6 @@
 package app.entrada.core.fingerprint;
 
-import app.entrada.core.audio.NarrowSound;
+import app.entrada.core.sound.NarrowSound;
 import java.nio.ByteBuffer;
 import java.util.Arrays;
 

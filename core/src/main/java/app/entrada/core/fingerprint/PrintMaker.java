@@ -1,6 +1,6 @@
 package app.entrada.core.fingerprint;
 
-import app.entrada.core.audio.NarrowSound;
+import app.entrada.core.sound.NarrowSound;
 import java.util.Arrays;
 
 /** Makes the print while the sound goes by: listens to the short spectra. */

@@ -1,18 +1,18 @@
 package app.entrada.core.labelcopy;
 
-import app.entrada.core.field.Credit;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Names;
-import app.entrada.core.field.Origin;
-import app.entrada.core.field.PlayingTime;
-import app.entrada.core.field.Publisher;
-import app.entrada.core.field.RightShares;
-import app.entrada.core.field.Writer;
+import app.entrada.core.field.value.Credit;
+import app.entrada.core.field.value.Names;
+import app.entrada.core.field.value.Origin;
+import app.entrada.core.field.value.PlayingTime;
+import app.entrada.core.field.value.Publisher;
+import app.entrada.core.field.value.RightShares;
+import app.entrada.core.field.value.Writer;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.text.TitleStyle;
+import app.entrada.core.title.TitleStyle;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;

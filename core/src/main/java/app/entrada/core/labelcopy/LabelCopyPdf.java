@@ -1,6 +1,6 @@
 package app.entrada.core.labelcopy;
 
-import app.entrada.core.text.LatinLetters;
+import app.entrada.core.text.Transliteration;
 import com.lowagie.text.Chunk;
 import com.lowagie.text.Document;
 import com.lowagie.text.Element;
@@ -148,7 +148,7 @@ public final class LabelCopyPdf {
         String shown = text;
         for (Map.Entry<String, String> given : forms.entrySet())
             shown = shown.replace(given.getKey(), given.getValue());
-        return LatinLetters.ascii(shown);
+        return Transliteration.ascii(shown);
     }
 
     private PdfPTable facts(LabelCopy copy) {

@@ -1,7 +1,7 @@
 package app.entrada.core.release;
 
 import app.entrada.core.field.Field;
-import app.entrada.core.field.MalformedValue;
+import app.entrada.core.text.MalformedValue;
 import java.util.Objects;
 
 /**

@@ -2,8 +2,8 @@ package app.entrada.core.release;
 
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.PeopleType;
-import app.entrada.core.field.Written;
+import app.entrada.core.field.value.DraftCode;
+import app.entrada.core.field.value.PeopleType;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -43,7 +43,7 @@ public final class Facts {
     /**
      * Reads canonical texts by field id.
      *
-     * @throws app.entrada.core.field.MalformedValue when an id or a value is unknown
+     * @throws app.entrada.core.text.MalformedValue when an id or a value is unknown
      */
     public static Facts read(Map<String, String> texts) {
         Map<Field<?>, String> byField = new LinkedHashMap<>();
@@ -132,8 +132,8 @@ public final class Facts {
     }
 
     /** The code, when one is given that is right. */
-    public <C> Optional<C> code(Field<Written<C>> field) {
-        return get(field).flatMap(Written::code);
+    public <C> Optional<C> code(Field<DraftCode<C>> field) {
+        return get(field).flatMap(DraftCode::code);
     }
 
     /** Canonical text of the value, or null when not given. */

@@ -3,11 +3,11 @@ package app.entrada.core.release;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.FurtherPicture;
-import app.entrada.core.field.Names;
-import app.entrada.core.field.Order;
-import app.entrada.core.field.PictureKind;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.field.value.FurtherPicture;
+import app.entrada.core.field.value.Names;
+import app.entrada.core.field.value.PictureKind;
+import app.entrada.core.field.value.RunningOrder;
+import app.entrada.core.text.Sha256;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -72,13 +72,13 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
     /** The change that puts further tracks of this release behind its last one. */
     public Change behindTheLast(List<Long> created) {
         List<Long> order = new ArrayList<>(
-                facts.get(Fields.RELEASE_RUNNING_ORDER).map(Order::ids).orElse(List.of()));
+                facts.get(Fields.RELEASE_RUNNING_ORDER).map(RunningOrder::ids).orElse(List.of()));
         order.addAll(created);
         return new Change(
                 new Ref(Entity.RELEASE, id),
                 Fields.RELEASE_RUNNING_ORDER,
                 facts.text(Fields.RELEASE_RUNNING_ORDER),
-                new Order(order).toString());
+                new RunningOrder(order).toString());
     }
 
     /** What to call the release when it has no title. */

@@ -1,7 +1,7 @@
 package app.entrada.core.release;
 
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.text.Sha256;
 import java.util.Optional;
 import java.util.function.Consumer;
 

@@ -1,7 +1,7 @@
 package app.entrada.core.release;
 
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Writer;
+import app.entrada.core.field.value.Writer;
 import java.util.List;
 
 /** A composition. */

@@ -2,8 +2,8 @@ package app.entrada.core.sync;
 
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Lyrics;
-import app.entrada.core.field.Terms;
+import app.entrada.core.field.value.Lyrics;
+import app.entrada.core.field.value.Terms;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import java.util.ArrayList;

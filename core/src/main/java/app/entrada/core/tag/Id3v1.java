@@ -1,6 +1,6 @@
 package app.entrada.core.tag;
 
-import app.entrada.core.text.LatinLetters;
+import app.entrada.core.text.Transliteration;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -67,7 +67,7 @@ public final class Id3v1 {
     /** The text as it fits: 30 characters, 28 of a comment, 4 of a year. */
     public static String cut(String id, String text) {
         int most = id.equals("year") ? 4 : id.equals("comment") ? 28 : 30;
-        String latin = StandardCharsets.ISO_8859_1.newEncoder().canEncode(text) ? text : LatinLetters.ascii(text);
+        String latin = StandardCharsets.ISO_8859_1.newEncoder().canEncode(text) ? text : Transliteration.ascii(text);
         return latin.length() <= most ? latin : latin.substring(0, most).strip();
     }
 

@@ -1,6 +1,9 @@
 package app.entrada.core.tag;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -40,6 +43,11 @@ public record TagEntry(
         public String says() {
             return says;
         }
+
+        /** Whether it is meant to hold all facts; bext, axml, ID3v1 and AIFF's texts hold a few by their nature. */
+        public boolean holdsAllFacts() {
+            return this == ID3 || this == INFO || this == VORBIS || this == ILST;
+        }
     }
 
     /** A text entry, as plans make it. */
@@ -55,6 +63,16 @@ public record TagEntry(
     /** A text entry with the bytes it was read from. */
     public static TagEntry read(Container container, String id, List<String> values, byte[] raw) {
         return new TagEntry(container, id, "", List.copyOf(values), Optional.empty(), raw);
+    }
+
+    /** Entries of one container with those of one id together, their values in a row. */
+    public static List<TagEntry> gathered(List<TagEntry> entries) {
+        Map<String, List<String>> byId = new LinkedHashMap<>();
+        for (TagEntry entry : entries)
+            byId.computeIfAbsent(entry.id, id -> new ArrayList<>()).addAll(entry.values);
+        return byId.entrySet().stream()
+                .map(each -> text(entries.get(0).container, each.getKey(), each.getValue()))
+                .toList();
     }
 
     /** A picture entry, as plans make it. */

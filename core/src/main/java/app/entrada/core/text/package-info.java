@@ -1,2 +1,2 @@
-/** Titles as people type them and as receivers want them. */
+/** Texts without meaning: digests, names of files, delimited tables, transliteration. */
 package app.entrada.core.text;

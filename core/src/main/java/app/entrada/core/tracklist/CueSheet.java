@@ -1,6 +1,6 @@
 package app.entrada.core.tracklist;
 
-import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.tracklist.TrackList.Line;
 import app.entrada.core.tracklist.TrackList.Row;
 import java.util.ArrayList;
@@ -109,7 +109,7 @@ final class CueSheet {
         Open track = tracks.get(index);
         Open next = index + 1 < tracks.size() ? tracks.get(index + 1) : null;
         boolean bounded = next != null && next.file == track.file && track.start >= 0 && next.start > track.start;
-        Titled titled = Titled.of(track.title, name -> false);
+        TypedTitle titled = TypedTitle.of(track.title, name -> false);
         String by = track.performer == null ? performer : track.performer;
         return new Row(
                 track.line,

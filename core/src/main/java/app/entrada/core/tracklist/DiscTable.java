@@ -1,6 +1,6 @@
 package app.entrada.core.tracklist;
 
-import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.tracklist.TrackList.Line;
 import app.entrada.core.tracklist.TrackList.Row;
 import java.util.ArrayList;

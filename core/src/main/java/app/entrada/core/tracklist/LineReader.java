@@ -1,8 +1,8 @@
 package app.entrada.core.tracklist;
 
 import app.entrada.core.code.Isrc;
-import app.entrada.core.field.PlayingTime;
-import app.entrada.core.text.TitleReading;
+import app.entrada.core.field.value.PlayingTime;
+import app.entrada.core.title.TitleReading;
 import app.entrada.core.tracklist.TrackList.Line;
 import app.entrada.core.tracklist.TrackList.Row;
 import java.util.ArrayList;
@@ -472,9 +472,9 @@ final class LineReader {
         Optional<TitleReading.Part> with = TitleReading.featured(artist);
         if (with.isPresent()) {
             artist = with.get().rest();
-            featured.addAll(Titled.names(with.get().part(), known));
+            featured.addAll(TypedTitle.names(with.get().part(), known));
         }
-        Titled titled = Titled.of(unquoted(title), known);
+        TypedTitle titled = TypedTitle.of(unquoted(title), known);
         featured.addAll(titled.featured());
         return new Row(
                 draft.line,
@@ -482,7 +482,7 @@ final class LineReader {
                 Optional.ofNullable(draft.ownSide == null ? draft.side : draft.ownSide),
                 unquoted(titled.title()),
                 Optional.ofNullable(version).or(titled::version),
-                artist.isBlank() ? List.of() : Titled.names(unquoted(artist), one),
+                artist.isBlank() ? List.of() : TypedTitle.names(unquoted(artist), one),
                 featured.stream().distinct().toList(),
                 Optional.ofNullable(draft.length),
                 Optional.ofNullable(draft.isrc));

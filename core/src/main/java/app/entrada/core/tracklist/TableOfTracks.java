@@ -1,9 +1,9 @@
 package app.entrada.core.tracklist;
 
 import app.entrada.core.code.Isrc;
-import app.entrada.core.field.MalformedValue;
-import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.text.Delimited;
+import app.entrada.core.text.MalformedValue;
 import app.entrada.core.tracklist.TrackList.Line;
 import app.entrada.core.tracklist.TrackList.Row;
 import java.util.ArrayList;
@@ -160,7 +160,7 @@ final class TableOfTracks {
     }
 
     private static Row row(Delimited.Record record, int line, Map<Column, Integer> columns, Predicate<String> known) {
-        Titled titled = Titled.of(cell(record, columns, Column.TITLE).orElse(""), known);
+        TypedTitle titled = TypedTitle.of(cell(record, columns, Column.TITLE).orElse(""), known);
         if (titled.title().isEmpty() && columns.containsKey(Column.TITLE))
             throw new MalformedValue("there is no title in it");
         List<String> featured = new ArrayList<>(titled.featured());
@@ -193,7 +193,7 @@ final class TableOfTracks {
                     .map(String::strip)
                     .filter(name -> !name.isEmpty())
                     .toList();
-        return Titled.names(listed, known);
+        return TypedTitle.names(listed, known);
     }
 
     private static Optional<String> cell(Delimited.Record record, Map<Column, Integer> columns, Column column) {

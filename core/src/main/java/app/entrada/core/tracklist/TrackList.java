@@ -1,6 +1,6 @@
 package app.entrada.core.tracklist;
 
-import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.value.PlayingTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -87,11 +87,12 @@ public record TrackList(Form form, List<Row> rows, List<Line> notUnderstood) {
                             1,
                             "",
                             "The text has %,d characters; at most %,d are read".formatted(text.length(), LONGEST))));
-        List<String> lines = Pasted.lines(
-                        text.replace("\uFEFF", "").replace("\r\n", "\n").replace('\r', '\n'))
-                .stream()
-                .limit(MOST_LINES)
-                .toList();
+        List<String> lines =
+                PastedText.lines(
+                                text.replace("\uFEFF", "").replace("\r\n", "\n").replace('\r', '\n'))
+                        .stream()
+                        .limit(MOST_LINES)
+                        .toList();
         if (CueSheet.is(lines)) return CueSheet.read(lines);
         if (DiscTable.is(lines)) return DiscTable.read(lines);
         Optional<TrackList> table = TableOfTracks.read(lines, known);

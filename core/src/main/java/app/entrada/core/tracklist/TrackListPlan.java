@@ -2,12 +2,12 @@ package app.entrada.core.tracklist;
 
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Names;
-import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.value.Names;
+import app.entrada.core.field.value.PlayingTime;
+import app.entrada.core.names.NameFolding;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.text.NameFolding;
 import app.entrada.core.tracklist.TrackList.Row;
 import java.util.ArrayList;
 import java.util.HashSet;

@@ -1,13 +1,13 @@
 package app.entrada.core.work;
 
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Origin;
-import app.entrada.core.field.Publisher;
-import app.entrada.core.field.RightsLine;
-import app.entrada.core.field.Writer;
+import app.entrada.core.field.value.Origin;
+import app.entrada.core.field.value.Publisher;
+import app.entrada.core.field.value.RightsLine;
+import app.entrada.core.field.value.Writer;
+import app.entrada.core.names.PlaceholderNames;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.text.Nobody;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -40,7 +40,7 @@ public record OneStop(boolean yes, List<String> reasons) {
         String owner = release.holds(track, Fields.RECORDING_P_LINE)
                 .map(RightsLine::owner)
                 .orElse("");
-        if (owner.isEmpty()) reasons.add("Nobody is named as the owner of the master (P-line)");
+        if (owner.isEmpty()) reasons.add("PlaceholderNames is named as the owner of the master (P-line)");
         else if (same(owner, label)) together.add("The master is owned by %s".formatted(label));
         else reasons.add("The master is owned by %s".formatted(owner));
         return same(owner, label);
@@ -50,16 +50,17 @@ public record OneStop(boolean yes, List<String> reasons) {
             Track track, String label, String publisher, List<String> reasons, List<String> together) {
         List<Writer> writers = track.recording().work().writers();
         if (writers.isEmpty()) {
-            reasons.add("Nobody is named as writer");
+            reasons.add("PlaceholderNames is named as writer");
             return false;
         }
         Set<String> others = new LinkedHashSet<>();
         Set<String> unpublished = new LinkedHashSet<>();
         // nobody is asked for what is nobody's
-        List<Writer> somebody =
-                writers.stream().filter(writer -> !Nobody.is(writer.name())).toList();
+        List<Writer> somebody = writers.stream()
+                .filter(writer -> !PlaceholderNames.is(writer.name()))
+                .toList();
         if (somebody.isEmpty()) {
-            together.add("Nobody has to permit the composition");
+            together.add("PlaceholderNames has to permit the composition");
             return true;
         }
         for (Writer writer : somebody)

@@ -1,9 +1,9 @@
 package app.entrada.core.work;
 
-import app.entrada.core.field.Publisher;
-import app.entrada.core.field.RightShares;
-import app.entrada.core.field.Share;
-import app.entrada.core.field.Writer;
+import app.entrada.core.field.value.Publisher;
+import app.entrada.core.field.value.RightShares;
+import app.entrada.core.field.value.Share;
+import app.entrada.core.field.value.Writer;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

@@ -3,9 +3,9 @@ package app.entrada.core.container;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
 import app.entrada.core.inspect.TagReading;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;

@@ -3,7 +3,7 @@ package app.entrada.core.credit;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.Samples;
-import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;

@@ -3,8 +3,8 @@ package app.entrada.core.desk;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.Samples;
-import app.entrada.core.rule.Checker;
-import app.entrada.core.rule.Profile;
+import app.entrada.core.check.Checker;
+import app.entrada.core.check.profile.Profile;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.DisplayName;

@@ -11,7 +11,7 @@ import app.entrada.core.release.Recording;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
-import app.entrada.core.text.TitleStyle;
+import app.entrada.core.title.TitleStyle;
 import app.entrada.core.tracklist.TrackList;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -236,7 +236,7 @@ class DiscTest {
                     assertThat(bytes[44 + at * 4]).isZero();
         }
         DiscTexts texts = DiscTexts.of(release(), TitleStyle.PLAIN);
-        String cue = DiscPapers.cue(release(), layout, texts, "image.wav", "disc.cdt");
+        String cue = DiscDocuments.cue(release(), layout, texts, "image.wav", "disc.cdt");
         TrackList read = TrackList.read(cue);
         assertThat(read.rows())
                 .extracting(row -> row.title())
@@ -245,7 +245,7 @@ class DiscTest {
         assertThat(cue)
                 .contains("CATALOG 9521234500278", "ISRC XANW92500022", "INDEX 01 00:00:00", "INDEX 00 00:06:60")
                 .contains("INDEX 01 00:08:60");
-        String pq = DiscPapers.pq(release(), layout, texts);
+        String pq = DiscDocuments.pq(release(), layout, texts);
         assertThat(pq).contains("  1  00  00:00:00", "  1  01  00:02:00", "  2  01  00:10:60     00:08:60");
         assertThat(pq).contains(" AA  01  " + layout.end().plus(150));
     }

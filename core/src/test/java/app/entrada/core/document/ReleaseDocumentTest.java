@@ -4,12 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.core.Samples;
+import app.entrada.core.check.Checker;
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.Profile;
 import app.entrada.core.container.Wav;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Writer;
-import app.entrada.core.rule.Checker;
-import app.entrada.core.rule.Finding;
-import app.entrada.core.rule.Profile;
+import app.entrada.core.field.value.Writer;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

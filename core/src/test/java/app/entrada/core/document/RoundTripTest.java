@@ -6,13 +6,13 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
-import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.release.context.LabelProfile;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -26,8 +26,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 @DisplayName("C12 Out and in again without loss")
 class RoundTripTest {
-    private static final LabelFacts LABEL =
-            new LabelFacts("Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music");
+    private static final LabelProfile LABEL =
+            new LabelProfile("Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music");
 
     /** A value for each type, awkward where it can be. */
     private static final Map<String, String> VALUES = Map.ofEntries(

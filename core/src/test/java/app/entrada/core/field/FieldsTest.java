@@ -3,9 +3,14 @@ package app.entrada.core.field;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.entrada.core.field.value.Names;
+import app.entrada.core.field.value.RightsLine;
+import app.entrada.core.field.value.Territories;
+import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
+import app.entrada.core.text.MalformedValue;
 import java.time.LocalDate;
 import java.util.Map;
 import java.util.stream.Stream;

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.Samples;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import com.lowagie.text.pdf.PdfReader;

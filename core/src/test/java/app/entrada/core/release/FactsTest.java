@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.MalformedValue;
-import app.entrada.core.field.PeopleType;
+import app.entrada.core.field.value.PeopleType;
+import app.entrada.core.text.MalformedValue;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.DisplayName;

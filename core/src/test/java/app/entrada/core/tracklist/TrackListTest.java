@@ -3,7 +3,7 @@ package app.entrada.core.tracklist;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.params.provider.Arguments.arguments;
 
-import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.tracklist.TrackList.Row;
 import java.util.List;
 import java.util.Random;

@@ -3,10 +3,10 @@ package app.entrada.core.work;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.Samples;
-import app.entrada.core.field.Publisher;
-import app.entrada.core.field.Share;
-import app.entrada.core.field.ValueTypes;
-import app.entrada.core.field.Writer;
+import app.entrada.core.field.value.Publisher;
+import app.entrada.core.field.value.Share;
+import app.entrada.core.field.value.ValueTypes;
+import app.entrada.core.field.value.Writer;
 import app.entrada.core.release.Release;
 import java.util.List;
 import org.junit.jupiter.api.DisplayName;

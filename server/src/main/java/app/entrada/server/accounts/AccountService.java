@@ -1,6 +1,6 @@
 package app.entrada.server.accounts;
 
-import app.entrada.core.field.Sha256;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.platform.Problem;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;

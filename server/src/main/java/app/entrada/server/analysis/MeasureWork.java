@@ -1,11 +1,11 @@
 package app.entrada.server.analysis;
 
-import app.entrada.core.analysis.SoundAnalysis;
-import app.entrada.core.artwork.PictureFacts;
-import app.entrada.core.artwork.PictureMeasuring;
-import app.entrada.core.artwork.TextReader;
-import app.entrada.core.audio.SoundDecoder;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.intake.SoundAnalysis;
+import app.entrada.core.picture.PictureFacts;
+import app.entrada.core.picture.PictureMeasuring;
+import app.entrada.core.picture.TextReader;
+import app.entrada.core.sound.SoundDecoder;
+import app.entrada.core.text.Sha256;
 import app.entrada.media.Tesseract;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.files.FileStore;

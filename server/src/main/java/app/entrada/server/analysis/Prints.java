@@ -1,10 +1,10 @@
 package app.entrada.server.analysis;
 
-import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Identifier;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.fingerprint.Print;
 import app.entrada.core.fingerprint.PrintIndex;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.platform.Settings;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;

@@ -1,17 +1,17 @@
 package app.entrada.server.artwork;
 
-import app.entrada.core.artwork.PictureFacts;
-import app.entrada.core.artwork.PictureLook;
-import app.entrada.core.artwork.PictureScaling;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.rules.RuleFamily;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.picture.PictureAnalysis;
+import app.entrada.core.picture.PictureFacts;
+import app.entrada.core.picture.PictureScaling;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
-import app.entrada.core.rule.Family;
-import app.entrada.core.rule.Profile;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.analysis.MeasureWork;
 import app.entrada.server.checks.CheckService;
@@ -86,7 +86,7 @@ class ArtworkController {
             int bitDepth,
             long bytes,
             List<String> faults,
-            @Nullable PictureLook look,
+            @Nullable PictureAnalysis look,
             List<LimitBar> limits) {}
 
     /**
@@ -146,7 +146,7 @@ class ArtworkController {
         long longest = Math.max(facts.width(), facts.height());
         for (Profile profile : checks.profiles(release))
             for (Profile.Applied applied : profile.rules()) {
-                if (applied.rule().family() != Family.ARTWORK) continue;
+                if (applied.rule().family() != RuleFamily.ARTWORK) continue;
                 boolean pixels = applied.rule().id().equals("artwork.pixels");
                 if (!pixels && !applied.rule().id().equals("artwork.bytes")) continue;
                 long min = pixels ? applied.params().number("min") : 0;
@@ -216,8 +216,9 @@ class ArtworkController {
                 .orElseThrow(() -> Problem.conflict("no-cover", "There is no front cover to make another from."));
         if (wanted.side() < 0 || wanted.side() > 20_000 || wanted.bytes() < 0 || wanted.size() < 0)
             throw Problem.input("out-of-range", "A picture has between 100 and 20,000 pixels; nothing was made.");
-        PictureLook.Box crop =
-                wanted.size() == 0 ? null : new PictureLook.Box(wanted.x(), wanted.y(), wanted.size(), wanted.size());
+        PictureAnalysis.Box crop = wanted.size() == 0
+                ? null
+                : new PictureAnalysis.Box(wanted.x(), wanted.y(), wanted.size(), wanted.size());
         try {
             return PictureScaling.derived(store.path(cover), crop, wanted.side(), wanted.bytes());
         } catch (IOException impossible) {

@@ -1,11 +1,11 @@
 package app.entrada.server.artwork;
 
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.FurtherPicture;
-import app.entrada.core.field.MalformedValue;
-import app.entrada.core.field.PictureKind;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.field.value.FurtherPicture;
+import app.entrada.core.field.value.PictureKind;
 import app.entrada.core.release.Release;
+import app.entrada.core.text.MalformedValue;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.files.ReceivedFiles;

@@ -8,7 +8,7 @@ import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.text.TitleStyle;
+import app.entrada.core.title.TitleStyle;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ChangeService;

@@ -1,7 +1,7 @@
 package app.entrada.server.checks;
 
-import app.entrada.core.rule.Finding;
-import app.entrada.core.rule.Weight;
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.Weight;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
 import java.sql.Timestamp;

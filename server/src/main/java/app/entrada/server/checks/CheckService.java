@@ -1,20 +1,20 @@
 package app.entrada.server.checks;
 
-import app.entrada.core.artwork.PictureFacts;
-import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.check.Checker;
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Weight;
 import app.entrada.core.field.Entity;
-import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Match;
+import app.entrada.core.picture.PictureFacts;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Checker;
-import app.entrada.core.rule.Elsewhere;
-import app.entrada.core.rule.Finding;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.Subject;
-import app.entrada.core.rule.Weight;
+import app.entrada.core.release.context.CatalogueContext;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.analysis.Prints;
 import app.entrada.server.codes.CodeBook;
 import app.entrada.server.embedding.CopyLooks;
@@ -115,7 +115,7 @@ public class CheckService {
     }
 
     /** The same, where what rules look at has been brought together already; rules with nothing new to see do not run. */
-    public List<Finding> findings(Subject subject) {
+    public List<Finding> findings(ReleaseContext subject) {
         List<Profile> meant = profiles(subject.release());
         Checker checker = checkers.asMap()
                 .compute(
@@ -138,12 +138,12 @@ public class CheckService {
     }
 
     /** What rules look at. */
-    public Subject subject(Release release) {
+    public ReleaseContext subject(Release release) {
         return subject(release, loose.of(release), files.find(release.files()));
     }
 
     /** What rules look at, where the release's loose files and those in place have been fetched already. */
-    public Subject subject(Release release, List<LooseFiles.Loose> without, Map<Sha256, FileBook.Entry> placed) {
+    public ReleaseContext subject(Release release, List<LooseFiles.Loose> without, Map<Sha256, FileBook.Entry> placed) {
         Map<Sha256, AudioFacts> audio = new HashMap<>();
         Map<Sha256, PictureFacts> pictures = new HashMap<>();
         placed.forEach((sha256, entry) -> {
@@ -151,7 +151,7 @@ public class CheckService {
             entry.picture().ifPresent(facts -> pictures.put(sha256, facts));
         });
         PeopleBook.People on = people.on(release);
-        Subject subject = new Subject(
+        ReleaseContext subject = new ReleaseContext(
                         release,
                         audio,
                         pictures,
@@ -160,26 +160,26 @@ public class CheckService {
                         today(),
                         loose.soundFiles(release, without))
                 .withPeople(on.facts())
-                .withPapers(surroundings.papers(release))
-                .withAnswers(objections.of(release.id()));
+                .withAttachments(surroundings.papers(release))
+                .withObjections(objections.of(release.id()));
         return subject.withCopies(copies.of(subject, profiles(release)));
     }
 
     /** What the masters of a release sound like, as far as it is the master of another recording. */
-    private Map<Sha256, List<Elsewhere.Alike>> alike(Release release) {
+    private Map<Sha256, List<CatalogueContext.Alike>> alike(Release release) {
         KnownSound known = recordings.known(release.tracks().stream()
                 .flatMap(track -> track.master().stream())
                 .toList());
-        Map<Sha256, List<Elsewhere.Alike>> alike = new HashMap<>();
+        Map<Sha256, List<CatalogueContext.Alike>> alike = new HashMap<>();
         for (Track track : release.tracks()) {
             Sha256 file = track.master().orElse(null);
             if (file == null || alike.containsKey(file)) continue;
-            List<Elsewhere.Alike> others = new ArrayList<>();
+            List<CatalogueContext.Alike> others = new ArrayList<>();
             for (Prints.Alike other : known.alike(file))
                 for (Recordings.Holder holder : known.holders(other.file()))
                     if (holder.recording() != track.recording().id()) {
                         Match.Stretch longest = other.match().longestAgreeing();
-                        others.add(new Elsewhere.Alike(
+                        others.add(new CatalogueContext.Alike(
                                 other.match().verdict(), holder.says(), longest.from(), longest.to()));
                     }
             alike.put(file, others);

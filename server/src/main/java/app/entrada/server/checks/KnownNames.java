@@ -1,6 +1,6 @@
 package app.entrada.server.checks;
 
-import app.entrada.core.text.NameFolding;
+import app.entrada.core.names.NameFolding;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

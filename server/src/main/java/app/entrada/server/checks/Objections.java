@@ -1,6 +1,6 @@
 package app.entrada.server.checks;
 
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.Objection;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -14,7 +14,7 @@ class Objections {
         this.jdbc = jdbc;
     }
 
-    List<Subject.Answer> of(long releaseId) {
+    List<Objection> of(long releaseId) {
         return jdbc.sql("""
                         SELECT d.destination, r.track, r.field, r.says FROM delivery_reason r
                         JOIN delivery d ON d.id = r.delivery_id
@@ -24,7 +24,7 @@ class Objections {
                                         AND n.state <> 'called off')
                         ORDER BY r.id""")
                 .param(releaseId)
-                .query((row, n) -> new Subject.Answer(
+                .query((row, n) -> new Objection(
                         row.getString("destination"),
                         row.getInt("track"),
                         row.getString("field"),

@@ -1,6 +1,6 @@
 package app.entrada.server.checks;
 
-import app.entrada.core.rule.Profile;
+import app.entrada.core.check.profile.Profile;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
 import com.github.benmanes.caffeine.cache.Caffeine;

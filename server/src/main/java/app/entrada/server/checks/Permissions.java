@@ -1,12 +1,13 @@
 package app.entrada.server.checks;
 
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Origin;
-import app.entrada.core.gather.Belonging;
+import app.entrada.core.field.value.Origin;
+import app.entrada.core.names.NameFolding;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Subject;
-import app.entrada.core.text.NameFolding;
+import app.entrada.core.release.context.Attachment;
+import app.entrada.core.release.context.AttachmentKind;
+import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.server.accounts.Account;
 import java.sql.Timestamp;
 import java.time.Clock;
@@ -83,15 +84,15 @@ public class Permissions {
                                     origin.title(),
                                     origin.writers(),
                                     List.of(track.number())));
-            if (Subject.isRemix(track)) {
-                String owner = Subject.owner(release, track);
+            if (ReleaseContext.isRemix(track)) {
+                String owner = ReleaseContext.owner(release, track);
                 if (!owner.isEmpty() && !NameFolding.fold(owner).equals(NameFolding.fold(labelName)))
                     put(
                             all,
                             new Needed(
                                     0,
                                     track.recording().id(),
-                                    Subject.Permits.REMIX,
+                                    Attachment.Permission.REMIX,
                                     "",
                                     owner,
                                     List.of(track.number())));
@@ -136,17 +137,17 @@ public class Permissions {
     }
 
     /** What was confirmed, as rules look at it: one paper for each track concerned. */
-    List<Subject.Paper> papers(Release release) {
-        List<Subject.Paper> papers = new ArrayList<>();
+    List<Attachment> papers(Release release) {
+        List<Attachment> papers = new ArrayList<>();
         for (Confirmed each : confirmed(release))
             for (Track track : release.tracks())
                 if (track.recording().work().id() == each.work
                         || track.recording().id() == each.recording)
-                    papers.add(new Subject.Paper(
+                    papers.add(new Attachment(
                             each.name,
-                            Belonging.PERMISSION.says(),
+                            AttachmentKind.PERMISSION,
                             track.number(),
-                            Optional.of(new Subject.Permits(each.use, each.title, each.party))));
+                            Optional.of(new Attachment.Permission(each.use, each.title, each.party))));
         return papers;
     }
 
@@ -155,10 +156,10 @@ public class Permissions {
         return jdbc.sql("""
                         SELECT id, name, sha256 FROM received WHERE release_id = ? AND belongs = ANY (?) ORDER BY id""")
                 .params(release.id(), new String[] {
-                    Belonging.PERMISSION.says(),
-                    Belonging.DOCUMENT.says(),
-                    Belonging.TEXT.says(),
-                    Belonging.OTHER.says()
+                    AttachmentKind.PERMISSION.says(),
+                    AttachmentKind.DOCUMENT.says(),
+                    AttachmentKind.TEXT.says(),
+                    AttachmentKind.OTHER.says()
                 })
                 .query((row, n) -> new Document(row.getLong("id"), row.getString("name"), row.getString("sha256")))
                 .list();

@@ -1,16 +1,17 @@
 package app.entrada.server.checks;
 
-import app.entrada.core.audio.AudioFacts;
+import app.entrada.core.check.rules.NamedPerson;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.field.Writer;
+import app.entrada.core.field.value.Writer;
+import app.entrada.core.names.NameFolding;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Elsewhere;
-import app.entrada.core.rule.Named;
-import app.entrada.core.rule.Subject;
-import app.entrada.core.text.NameFolding;
+import app.entrada.core.release.context.Attachment;
+import app.entrada.core.release.context.AttachmentKind;
+import app.entrada.core.release.context.CatalogueContext;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.people.PeopleBook;
 import java.sql.ResultSet;
@@ -48,7 +49,7 @@ class Surroundings {
     }
 
     /** What else there is in the catalogue. */
-    Elsewhere of(Release release, FileBook files, Map<Sha256, List<Elsewhere.Alike>> alike) {
+    CatalogueContext of(Release release, FileBook files, Map<Sha256, List<CatalogueContext.Alike>> alike) {
         Map<String, List<String>> isrcs = new HashMap<>();
         Map<Sha256, List<String>> masters = new HashMap<>();
         Map<String, Sha256> masterOf = new HashMap<>();
@@ -83,10 +84,10 @@ class Surroundings {
                 .ifPresent(time -> times.put(isrc, time)));
         KnownNames.Book book = names.now();
         Map<String, String> spellings = new HashMap<>();
-        Named.of(release)
+        NamedPerson.of(release)
                 .forEach(named ->
                         book.usualSpelling(named.name()).ifPresent(other -> spellings.put(named.name(), other)));
-        return new Elsewhere(
+        return new CatalogueContext(
                 isrcs,
                 holders(release, "barcode", release.facts().text(Fields.RELEASE_BARCODE)),
                 book.names(),
@@ -155,7 +156,7 @@ class Surroundings {
                             .map(Writer::name)
                             .toList();
             if (!writers.isEmpty())
-                alike.computeIfAbsent(Elsewhere.workKey(other.title, writers), key -> new ArrayList<>())
+                alike.computeIfAbsent(CatalogueContext.workKey(other.title, writers), key -> new ArrayList<>())
                         .add(other.says);
         }
         return alike;
@@ -202,15 +203,15 @@ class Surroundings {
     }
 
     /** Papers that came in for the release. */
-    List<Subject.Paper> papers(Release release) {
+    List<Attachment> papers(Release release) {
         Map<Long, Integer> numbers = new HashMap<>();
         for (Track track : release.tracks()) numbers.put(track.id(), track.number());
-        List<Subject.Paper> papers = new ArrayList<>(jdbc.sql(
+        List<Attachment> papers = new ArrayList<>(jdbc.sql(
                         "SELECT name, belongs, track_id FROM received WHERE release_id = ? AND belongs IS NOT NULL ORDER BY id")
                 .param(release.id())
-                .query((row, n) -> new Subject.Paper(
+                .query((row, n) -> new Attachment(
                         row.getString("name"),
-                        row.getString("belongs"),
+                        AttachmentKind.named(row.getString("belongs")),
                         numbers.getOrDefault(row.getLong("track_id"), 0)))
                 .list());
         papers.addAll(permissions.papers(release));

@@ -6,7 +6,7 @@ import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.release.context.LabelProfile;
 import app.entrada.server.platform.Problem;
 import java.sql.Timestamp;
 import java.time.Clock;
@@ -47,9 +47,9 @@ public class CodeBook {
     }
 
     /** The label's own facts. */
-    public LabelFacts label() {
+    public LabelProfile label() {
         return jdbc.sql("SELECT name, isrc_prefix, barcode_prefix, catalogue_prefix, publisher, society_id FROM label")
-                .query((row, n) -> new LabelFacts(
+                .query((row, n) -> new LabelProfile(
                         row.getString(1),
                         row.getString(2),
                         row.getString(3),
@@ -57,12 +57,12 @@ public class CodeBook {
                         row.getString(5),
                         row.getString(6)))
                 .optional()
-                .orElse(LabelFacts.UNKNOWN);
+                .orElse(LabelProfile.UNKNOWN);
     }
 
     /** Stores the label's own facts. */
     @Transactional
-    public void label(LabelFacts label) {
+    public void label(LabelProfile label) {
         if (!label.isrcPrefix().isEmpty()) new CodeBlock.OfIsrc(label.isrcPrefix(), 0);
         if (!label.barcodePrefix().isEmpty()) new CodeBlock.OfGtin(label.barcodePrefix());
         jdbc.sql("""
@@ -164,7 +164,7 @@ public class CodeBook {
 
     /** The label's block for a field, this year's where it goes by years. */
     public CodeBlock block(Field<?> field) {
-        LabelFacts label = label();
+        LabelProfile label = label();
         return switch (kind(field)) {
             case "isrc" -> {
                 if (label.isrcPrefix().isEmpty()) throw noBlock("ISRC prefix");

@@ -1,7 +1,7 @@
 package app.entrada.server.codes;
 
 import app.entrada.core.code.MalformedCode;
-import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.release.context.LabelProfile;
 import app.entrada.server.platform.Problem;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -18,16 +18,16 @@ class LabelController {
     }
 
     @GetMapping("/api/label")
-    LabelFacts label() {
+    LabelProfile label() {
         return codes.label();
     }
 
     @PutMapping("/api/label")
-    LabelFacts save(@RequestBody LabelFacts typed) {
+    LabelProfile save(@RequestBody LabelProfile typed) {
         if (typed.name() == null || typed.name().isBlank())
             throw Problem.input("name", "The label needs a name.").with("field", "name");
         try {
-            codes.label(new LabelFacts(
+            codes.label(new LabelProfile(
                     typed.name().strip(),
                     plain(typed.isrcPrefix()),
                     plain(typed.barcodePrefix()),

@@ -1,16 +1,16 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.delivery.kind.works.Acknowledgement;
+import app.entrada.core.delivery.kind.works.WorksFile;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.message.society.Acknowledgement;
-import app.entrada.core.message.society.WorksFile;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
-import app.entrada.core.rule.Profile;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.files.FileStore;

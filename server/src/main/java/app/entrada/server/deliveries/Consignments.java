@@ -1,17 +1,18 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.core.embed.Recipe;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.delivery.Consignment;
+import app.entrada.core.delivery.Outgoing;
+import app.entrada.core.delivery.kind.Composing;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.PictureKind;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.field.value.PictureKind;
 import app.entrada.core.fingerprint.Print;
-import app.entrada.core.message.Composing;
-import app.entrada.core.message.Consignment;
-import app.entrada.core.message.Outgoing;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.CopyState;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.analysis.Prints;
 import app.entrada.server.embedding.CopyService;
 import app.entrada.server.embedding.OwnRecipes;
@@ -74,19 +75,19 @@ class Consignments {
      *
      * @param standings of the copies it takes, by recipe
      */
-    record Wanted(Subject subject, Profile profile, Map<Recipe, List<CopyService.Standing>> standings) {
+    record Wanted(ReleaseContext subject, Profile profile, Map<Recipe, List<CopyService.CopyOfTrack>> standings) {
         /** How many copies are not written with the facts of today. */
         int missing() {
             return (int) standings.values().stream()
                     .flatMap(List::stream)
-                    .filter(standing -> !standing.state().equals("written"))
+                    .filter(standing -> standing.state() != CopyState.WRITTEN)
                     .count();
         }
     }
 
     /** The destination's needs of a release, as its copies stand. */
-    Wanted wanted(Subject subject, Profile profile) {
-        Map<Recipe, List<CopyService.Standing>> standings = new LinkedHashMap<>();
+    Wanted wanted(ReleaseContext subject, Profile profile) {
+        Map<Recipe, List<CopyService.CopyOfTrack>> standings = new LinkedHashMap<>();
         boolean measuring = copies.measuring(subject.release());
         for (String id : profile.recipes()) {
             Recipe recipe = recipes.byId(id);
@@ -131,9 +132,10 @@ class Consignments {
         Release release = wanted.subject().release();
         List<Map<Long, Outgoing.SentFile>> sound = new ArrayList<>();
         boolean takedown = occasion == Outgoing.Occasion.TAKEDOWN;
-        if (!takedown) for (List<CopyService.Standing> of : wanted.standings().values()) sound.add(sound(of));
+        if (!takedown)
+            for (List<CopyService.CopyOfTrack> of : wanted.standings().values()) sound.add(sound(of));
         if (wanted.profile().sends().equals("disc") && !takedown) {
-            List<CopyService.Standing> of =
+            List<CopyService.CopyOfTrack> of =
                     wanted.standings().values().iterator().next();
             Optional<Outgoing.SentFile> image = number == 0 ? discs.find(of) : Optional.of(discs.make(of));
             image.ifPresent(file -> sound.get(0).put(Composing.WHOLE, file));
@@ -158,9 +160,9 @@ class Consignments {
                 feeds.without(release));
     }
 
-    private static Map<Long, Outgoing.SentFile> sound(List<CopyService.Standing> standings) {
+    private static Map<Long, Outgoing.SentFile> sound(List<CopyService.CopyOfTrack> standings) {
         Map<Long, Outgoing.SentFile> sound = new HashMap<>();
-        for (CopyService.Standing standing : standings) {
+        for (CopyService.CopyOfTrack standing : standings) {
             if (standing.written().isEmpty()) continue;
             CopyService.Written copy = standing.written().get();
             String suffix = copy.fileName().substring(copy.fileName().lastIndexOf('.'));

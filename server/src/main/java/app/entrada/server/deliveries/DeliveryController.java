@@ -1,16 +1,16 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.delivery.Consignment;
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.delivery.Outgoing;
+import app.entrada.core.delivery.kind.works.RecordLayout;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.field.Territories;
-import app.entrada.core.message.Consignment;
-import app.entrada.core.message.Outgoing;
-import app.entrada.core.message.society.RecordLayout;
+import app.entrada.core.field.value.Territories;
 import app.entrada.core.release.Release;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.checks.CheckService;
@@ -165,7 +165,7 @@ class DeliveryController {
     List<DestinationSend> send(@PathVariable long id) {
         Release release = release(id);
         List<Delivery> all = deliveries.of(id);
-        Subject subject = checks.subject(release);
+        ReleaseContext subject = checks.subject(release);
         return checks.profiles(release).stream()
                 .map(profile -> destination(subject, profile, all))
                 .toList();
@@ -175,7 +175,7 @@ class DeliveryController {
         return releases.find(id).orElseThrow(() -> Problem.missing("release"));
     }
 
-    private DestinationSend destination(Subject subject, Profile profile, List<Delivery> all) {
+    private DestinationSend destination(ReleaseContext subject, Profile profile, List<Delivery> all) {
         return new DestinationSend(
                 profile.id(),
                 profile.name(),
@@ -198,7 +198,7 @@ class DeliveryController {
                         .toList());
     }
 
-    private static Rights rights(Subject subject, Profile profile) {
+    private static Rights rights(ReleaseContext subject, Profile profile) {
         Release release = subject.release();
         Optional<Territories> territories = release.facts().get(Fields.RELEASE_TERRITORIES);
         return new Rights(

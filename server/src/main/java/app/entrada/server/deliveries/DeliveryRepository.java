@@ -1,7 +1,7 @@
 package app.entrada.server.deliveries;
 
 import app.entrada.core.delivery.DeliveryState;
-import app.entrada.core.message.Outgoing;
+import app.entrada.core.delivery.Outgoing;
 import app.entrada.server.platform.Announcer;
 import java.sql.ResultSet;
 import java.sql.SQLException;

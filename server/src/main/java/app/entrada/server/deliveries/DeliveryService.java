@@ -1,20 +1,21 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.Checker;
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Weight;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.delivery.Consignment;
+import app.entrada.core.delivery.DealCheck;
 import app.entrada.core.delivery.DeliveryState;
-import app.entrada.core.embed.Recipe;
+import app.entrada.core.delivery.Outgoing;
+import app.entrada.core.delivery.kind.Composing;
+import app.entrada.core.delivery.kind.DeliveryDifference;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.message.Composing;
-import app.entrada.core.message.Consignment;
-import app.entrada.core.message.DealCheck;
-import app.entrada.core.message.Outgoing;
-import app.entrada.core.message.SinceThen;
 import app.entrada.core.release.Release;
-import app.entrada.core.rule.Checker;
-import app.entrada.core.rule.Finding;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.Subject;
-import app.entrada.core.rule.Weight;
+import app.entrada.core.release.context.CopyState;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.codes.CodeBook;
@@ -138,7 +139,7 @@ public class DeliveryService {
      *
      * @param subject what rules look at of this release
      */
-    public Preview preview(Subject subject, Profile profile) {
+    public Preview preview(ReleaseContext subject, Profile profile) {
         Release release = subject.release();
         List<Delivery> before = sent(release.id(), profile);
         Optional<Delivery> taken = taken(before);
@@ -150,10 +151,10 @@ public class DeliveryService {
             return new Preview(hindrances, 0, List.of(), List.of(), taken.isPresent(), List.of());
         }
         int missing = wanted.missing();
-        for (Map.Entry<Recipe, List<CopyService.Standing>> of :
+        for (Map.Entry<Recipe, List<CopyService.CopyOfTrack>> of :
                 wanted.standings().entrySet()) {
             long open = of.getValue().stream()
-                    .filter(standing -> !standing.state().equals("written"))
+                    .filter(standing -> standing.state() != CopyState.WRITTEN)
                     .count();
             if (open > 0)
                 hindrances.add("%d of %d copies by “%s” are not written with the facts of today."
@@ -185,7 +186,7 @@ public class DeliveryService {
 
     /** A document as it would be sent now. */
     Consignment.Document document(
-            Subject subject, Profile profile, String path, Outgoing.Occasion occasion, Outgoing.Terms terms) {
+            ReleaseContext subject, Profile profile, String path, Outgoing.Occasion occasion, Outgoing.Terms terms) {
         Consignments.Wanted wanted = consignments.wanted(subject, profile);
         if (wanted.missing() > 0 && occasion != Outgoing.Occasion.TAKEDOWN)
             throw Problem.conflict("copies-missing", "Copies are missing; write them first.");
@@ -225,7 +226,7 @@ public class DeliveryService {
         return Optional.empty();
     }
 
-    private List<String> stops(Subject subject, Profile profile) {
+    private List<String> stops(ReleaseContext subject, Profile profile) {
         List<Finding> stops = Checker.check(subject, List.of(profile)).stream()
                 .filter(finding -> finding.weight() == Weight.STOP)
                 .toList();
@@ -255,14 +256,14 @@ public class DeliveryService {
         if (then.isEmpty()) return logged(releaseId, Instant.parse(taken.sealedAt()));
         try {
             Set<Sha256> has = has(releaseId, wanted.profile());
-            return SinceThen.of(
+            return DeliveryDifference.of(
                             consignments.update(wanted, now(), has),
                             List.copyOf(wanted.standings().keySet()),
                             then.get(),
                             has)
                     .stream()
                     .limit(MOST_CHANGES)
-                    .map(SinceThen.Difference::toString)
+                    .map(DeliveryDifference.Difference::toString)
                     .toList();
         } catch (IOException disk) {
             throw new UncheckedIOException(disk);
@@ -277,7 +278,7 @@ public class DeliveryService {
      */
     public Map<String, Integer> changedSince(Release release, Set<String> destinations) {
         if (destinations.isEmpty()) return Map.of();
-        Subject subject = checks.subject(release);
+        ReleaseContext subject = checks.subject(release);
         Map<String, Integer> changed = new java.util.HashMap<>();
         for (String id : destinations) {
             Profile profile = checks.profile(id);
@@ -356,13 +357,13 @@ public class DeliveryService {
         }
     }
 
-    private boolean unchanged(Subject subject, Profile profile) {
+    private boolean unchanged(ReleaseContext subject, Profile profile) {
         return taken(sent(subject.release().id(), profile))
                 .map(one -> changes(consignments.wanted(subject, profile), one).isEmpty())
                 .orElse(false);
     }
 
-    private List<String> hindrances(Subject subject, Profile profile, Order order) {
+    private List<String> hindrances(ReleaseContext subject, Profile profile, Order order) {
         List<Delivery> before = sent(subject.release().id(), profile);
         List<String> hindrances = new ArrayList<>(beyondRights(subject.release(), profile, order));
         if (order.occasion() == Outgoing.Occasion.FULL) {
@@ -391,7 +392,7 @@ public class DeliveryService {
     private long seal(long releaseId, Profile profile, Order order, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         UUID key = UUID.randomUUID();
-        Subject subject = checks.subject(release);
+        ReleaseContext subject = checks.subject(release);
         Consignments.Wanted wanted = consignments.wanted(subject, profile);
         // what was looked at before the release was locked may have become different
         boolean changed = wanted.missing() > 0
@@ -420,7 +421,7 @@ public class DeliveryService {
                     contents,
                     "Sealed: %s, %d files with their checksums."
                             .formatted(order.occasion().says(), contents.size()));
-            deliveries.facts(id, SinceThen.facts(subject));
+            deliveries.facts(id, DeliveryDifference.facts(subject));
             codes.left(release);
             background.schedule(
                     DeliveryWork.class,

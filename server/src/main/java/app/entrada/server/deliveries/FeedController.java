@@ -1,6 +1,6 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.core.field.Sha256;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.files.FileCare;
 import app.entrada.server.people.SeriesBook;

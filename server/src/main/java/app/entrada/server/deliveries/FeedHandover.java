@@ -1,7 +1,7 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.profile.Profile;
 import app.entrada.core.field.Fields;
-import app.entrada.core.rule.Profile;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.people.SeriesBook;

@@ -1,6 +1,6 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.core.rule.Profile;
+import app.entrada.core.check.profile.Profile;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import java.io.IOException;
 

@@ -1,9 +1,9 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.core.embed.ChecksumList;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.message.Bag;
-import app.entrada.core.rule.Profile;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.copy.write.ChecksumList;
+import app.entrada.core.delivery.BagItPackage;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.files.FileCare;
 import app.entrada.server.platform.Settings;
@@ -67,10 +67,10 @@ class PackageHandover implements Handover {
                 && ChecksumList.sum(zip).hex().equals(delivery.packageSha256())) return zip;
         Path part = Files.createTempFile(zip.getParent(), "delivery", ".part");
         try {
-            List<Bag.Item> items = new ArrayList<>();
-            if (delivery.message() != null) items.add(Bag.text("message.xml", delivery.message()));
+            List<BagItPackage.Item> items = new ArrayList<>();
+            if (delivery.message() != null) items.add(BagItPackage.text("message.xml", delivery.message()));
             for (DeliveryRepository.Content content : delivery.contents())
-                items.add(Bag.file(
+                items.add(BagItPackage.file(
                         content.path(), care.whole(new Sha256(content.sha256())), new Sha256(content.sha256())));
             Map<String, String> info = new LinkedHashMap<>();
             info.put("External-Identifier", delivery.key().toString());
@@ -78,7 +78,7 @@ class PackageHandover implements Handover {
             if (delivery.terms().express()) info.put("Service-Level", "express");
             info.put("Bagging-Date", delivery.sealedAt().substring(0, 10));
             try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(part), 1 << 16)) {
-                Bag.write(out, items, info);
+                BagItPackage.write(out, items, info);
             }
             String sum = ChecksumList.sum(part).hex();
             if (delivery.packageSha256() != null && !delivery.packageSha256().equals(sum))

@@ -1,17 +1,17 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.core.artwork.PictureMeasuring;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.MalformedValue;
-import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.value.ValueTypes;
+import app.entrada.core.picture.PictureMeasuring;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.files.FileBook;
 import app.entrada.server.files.FileStore;

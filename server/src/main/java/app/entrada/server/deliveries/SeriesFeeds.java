@@ -1,14 +1,14 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.profile.FeedNamespace;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.delivery.Episode;
+import app.entrada.core.delivery.Outgoing;
+import app.entrada.core.delivery.kind.Composing;
+import app.entrada.core.delivery.kind.PodcastFeed;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.message.Composing;
-import app.entrada.core.message.Episode;
-import app.entrada.core.message.Outgoing;
-import app.entrada.core.message.PodcastFeed;
 import app.entrada.core.release.Release;
-import app.entrada.core.rule.FeedNamespace;
-import app.entrada.core.rule.Profile;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;

@@ -1,6 +1,6 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.core.message.Outgoing;
+import app.entrada.core.delivery.Outgoing;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.HashMap;

@@ -1,7 +1,7 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.core.field.Sha256;
-import app.entrada.core.rule.Profile;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.files.FileCare;

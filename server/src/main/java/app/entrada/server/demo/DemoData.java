@@ -1,6 +1,7 @@
 package app.entrada.server.demo;
 
-import app.entrada.core.embed.Recipe;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -9,9 +10,8 @@ import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.LabelFacts;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.text.TitleStyle;
+import app.entrada.core.release.context.LabelProfile;
+import app.entrada.core.title.TitleStyle;
 import app.entrada.demo.CoverDrawing;
 import app.entrada.demo.DemoPeople;
 import app.entrada.demo.Scenario;
@@ -133,7 +133,7 @@ class DemoData implements ApplicationRunner {
         Account manager = accounts.create(MANAGER, settings.demoPassword(), "manager");
         accounts.create("Sol Pereira-Finch", settings.demoPassword(), "assistant");
         accounts.create("Auditor", settings.demoPassword(), "reader");
-        codes.label(new LabelFacts(
+        codes.label(new LabelProfile(
                 Scenario.LABEL,
                 Scenario.ISRC_PREFIX,
                 Scenario.BARCODE_PREFIX,

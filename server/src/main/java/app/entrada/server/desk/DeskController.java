@@ -1,9 +1,9 @@
 package app.entrada.server.desk;
 
+import app.entrada.core.check.profile.Profile;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
-import app.entrada.core.rule.Profile;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository;
 import app.entrada.server.deliveries.DeliveryService;

@@ -1,11 +1,11 @@
 package app.entrada.server.destinations;
 
-import app.entrada.core.rule.Params;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.Rule;
-import app.entrada.core.rule.RuleBook;
-import app.entrada.core.rule.RuleExample;
-import app.entrada.core.rule.Weight;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Weight;
+import app.entrada.core.check.rules.Params;
+import app.entrada.core.check.rules.Rule;
+import app.entrada.core.check.rules.RuleBook;
+import app.entrada.core.check.rules.RuleExample;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.checks.CheckService;

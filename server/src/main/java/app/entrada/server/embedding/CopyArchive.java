@@ -1,11 +1,11 @@
 package app.entrada.server.embedding;
 
-import app.entrada.core.embed.ChecksumList;
+import app.entrada.core.copy.write.ChecksumList;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.Delimited;
 import app.entrada.core.text.FileNames;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.files.FileCare;
 import java.io.IOException;
 import java.io.OutputStream;

@@ -1,8 +1,8 @@
 package app.entrada.server.embedding;
 
-import app.entrada.core.embed.Proof;
-import app.entrada.core.embed.TagPlan;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.write.Proof;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.files.FileStore;
 import java.sql.ResultSet;
 import java.sql.SQLException;

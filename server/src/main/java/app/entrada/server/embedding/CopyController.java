@@ -1,17 +1,17 @@
 package app.entrada.server.embedding;
 
-import app.entrada.core.embed.Comparison;
-import app.entrada.core.embed.EmbeddingMap;
-import app.entrada.core.embed.Proof;
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.TagFacts;
+import app.entrada.core.copy.plan.Comparison;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.copy.write.Proof;
 import app.entrada.core.field.Field;
-import app.entrada.core.field.Sha256;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Subject;
-import app.entrada.core.text.TitleStyle;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.tag.map.EmbeddingMap;
+import app.entrada.core.tag.map.TagFacts;
+import app.entrada.core.text.Sha256;
+import app.entrada.core.title.TitleStyle;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.files.FileCare;
 import app.entrada.server.jobs.Background;
@@ -145,13 +145,13 @@ class CopyController {
     @GetMapping("/api/releases/{id}/copies")
     List<RecipeView> copies(@PathVariable long id) {
         Release release = release(id);
-        Subject subject = checks.subject(release);
+        ReleaseContext subject = checks.subject(release);
         boolean measuring = copies.measuring(release);
         Map<Sha256, String> names = book.names(release.files());
         List<RecipeView> views = new ArrayList<>();
         for (Recipe recipe : recipes.all()) {
             List<FileView> files = new ArrayList<>();
-            for (CopyService.Standing standing : copies.standings(subject, recipe, measuring))
+            for (CopyService.CopyOfTrack standing : copies.standings(subject, recipe, measuring))
                 files.add(file(subject, recipe, standing, names));
             views.add(new RecipeView(
                     recipe.id(),
@@ -169,7 +169,7 @@ class CopyController {
     }
 
     private static FileView file(
-            Subject subject, Recipe recipe, CopyService.Standing standing, Map<Sha256, String> names) {
+            ReleaseContext subject, Recipe recipe, CopyService.CopyOfTrack standing, Map<Sha256, String> names) {
         Track track = standing.track();
         Map<String, List<String>> cannot = new LinkedHashMap<>();
         standing.plan()
@@ -180,7 +180,7 @@ class CopyController {
                 track.id(),
                 track.number(),
                 TitleStyle.PLAIN.track(subject.release(), track),
-                standing.state(),
+                standing.state().label(),
                 track.master().map(names::get).orElse(null),
                 standing.plan().map(plan -> plan.fileName()).orElse(""),
                 standing.plan().isEmpty()

@@ -1,10 +1,12 @@
 package app.entrada.server.embedding;
 
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.TagPlan;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.CopyState;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.release.context.WrittenCopy;
 import app.entrada.server.files.FileStore;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -35,7 +37,7 @@ public class CopyLooks {
     }
 
     /** @param meant destinations of the release; only where one of them asks is it computed what has become stale */
-    public List<Subject.Copy> of(Subject subject, List<Profile> meant) {
+    public List<WrittenCopy> of(ReleaseContext subject, List<Profile> meant) {
         List<CopyService.Written> written = book.all(subject.release().id());
         List<Profile> asking = meant.stream()
                 .filter(profile -> profile.rules().stream()
@@ -48,7 +50,7 @@ public class CopyLooks {
                 if (wanted || written.stream().anyMatch(copy -> copy.recipe().equals(recipe.id())))
                     planned.put(recipe.id(), plans.named(subject, recipe));
             }
-        List<Subject.Copy> copies = new ArrayList<>();
+        List<WrittenCopy> copies = new ArrayList<>();
         for (CopyService.Written copy : written)
             subject.release().track(copy.trackId()).ifPresent(track -> copies.add(copy(track, copy, planned)));
         for (Profile profile : asking)
@@ -57,14 +59,15 @@ public class CopyLooks {
                         && written.stream()
                                 .noneMatch(copy -> copy.trackId() == track.id()
                                         && copy.recipe().equals(profile.recipe())))
-                    copies.add(new Subject.Copy(track.number(), profile.recipe(), "missing", "", true, List.of()));
+                    copies.add(
+                            new WrittenCopy(track.number(), profile.recipe(), CopyState.MISSING, "", true, List.of()));
         return copies;
     }
 
-    private Subject.Copy copy(Track track, CopyService.Written copy, Map<String, Map<Integer, TagPlan>> planned) {
+    private WrittenCopy copy(Track track, CopyService.Written copy, Map<String, Map<Integer, TagPlan>> planned) {
         Optional<TagPlan> plan = Optional.ofNullable(
                 planned.getOrDefault(copy.recipe(), Map.of()).get(track.number()));
-        return new Subject.Copy(
+        return new WrittenCopy(
                 track.number(),
                 copy.recipe(),
                 state(track, copy, plan),
@@ -73,14 +76,14 @@ public class CopyLooks {
                 copy.proof().dropped());
     }
 
-    /** {@code altered}, {@code stale} or {@code written}. */
-    String state(Track track, CopyService.Written copy, Optional<TagPlan> plan) {
-        if (copy.altered() || size(copy) != copy.bytes()) return "altered";
+    /** How a copy stands that was written. */
+    CopyState state(Track track, CopyService.Written copy, Optional<TagPlan> plan) {
+        if (copy.altered() || size(copy) != copy.bytes()) return CopyState.ALTERED;
         boolean stale = plan.isPresent()
                 && track.master()
                         .filter(master -> !plan.get().fingerprint(master).equals(copy.fingerprint()))
                         .isPresent();
-        return stale ? "stale" : "written";
+        return stale ? CopyState.STALE : CopyState.WRITTEN;
     }
 
     private long size(CopyService.Written copy) {

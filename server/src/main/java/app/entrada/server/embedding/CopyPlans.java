@@ -1,10 +1,10 @@
 package app.entrada.server.embedding;
 
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.TagPlan;
-import app.entrada.core.field.PictureKind;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.field.value.PictureKind;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.files.ScaledPictures;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -27,7 +27,7 @@ class CopyPlans {
     }
 
     /** Plans by the track's number, to know how copies stand: pictures are there by their names only. */
-    Map<Integer, TagPlan> named(Subject subject, Recipe recipe) {
+    Map<Integer, TagPlan> named(ReleaseContext subject, Recipe recipe) {
         return TagPlan.ofAll(recipe, subject, pictures(subject, recipe, false));
     }
 
@@ -36,7 +36,7 @@ class CopyPlans {
      *
      * @throws IOException when a picture cannot be scaled as the recipe wants it
      */
-    Map<Integer, TagPlan> whole(Subject subject, Recipe recipe) throws IOException {
+    Map<Integer, TagPlan> whole(ReleaseContext subject, Recipe recipe) throws IOException {
         try {
             return TagPlan.ofAll(recipe, subject, pictures(subject, recipe, true));
         } catch (UncheckedIOException unscalable) {
@@ -44,7 +44,7 @@ class CopyPlans {
         }
     }
 
-    private List<TagPlan.Embedded> pictures(Subject subject, Recipe recipe, boolean whole) {
+    private List<TagPlan.Embedded> pictures(ReleaseContext subject, Recipe recipe, boolean whole) {
         List<TagPlan.Embedded> pictures = new ArrayList<>();
         if (!recipe.picture().wanted()) return pictures;
         for (PictureKind kind : recipe.picture().kinds())

@@ -1,17 +1,18 @@
 package app.entrada.server.embedding;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.embed.ChecksumList;
-import app.entrada.core.embed.Comparison;
-import app.entrada.core.embed.CopyWriter;
-import app.entrada.core.embed.Proof;
-import app.entrada.core.embed.Recipe;
-import app.entrada.core.embed.TagPlan;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.copy.plan.Comparison;
+import app.entrada.core.copy.plan.TagPlan;
+import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.core.copy.write.ChecksumList;
+import app.entrada.core.copy.write.CopyWriter;
+import app.entrada.core.copy.write.Proof;
 import app.entrada.core.inspect.TagReading;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.CopyState;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.codes.CodeBook;
 import app.entrada.server.files.FileBook;
@@ -90,21 +91,16 @@ public class CopyService {
             boolean altered,
             Optional<String> checkedAt) {}
 
-    /**
-     * A track's copy by one recipe as it stands.
-     *
-     * @param state {@code written}, {@code stale}, {@code altered}, {@code missing}, {@code no master},
-     *     {@code damaged master} or {@code measuring} while a file that goes into it is not measured yet
-     */
-    public record Standing(Track track, String state, Optional<TagPlan> plan, Optional<Written> written) {}
+    /** A track's copy by one recipe as it stands. */
+    public record CopyOfTrack(Track track, CopyState state, Optional<TagPlan> plan, Optional<Written> written) {}
 
     /** How all copies of a recipe stand. */
-    public List<Standing> standings(Release release, Recipe recipe) {
+    public List<CopyOfTrack> standings(Release release, Recipe recipe) {
         return standings(checks.subject(release), recipe, measuring(release));
     }
 
     /** The same, where what is known of the release has been brought together already. */
-    public List<Standing> standings(Subject subject, Recipe recipe, boolean measuring) {
+    public List<CopyOfTrack> standings(ReleaseContext subject, Recipe recipe, boolean measuring) {
         Map<Long, Written> written = book.written(subject.release().id(), recipe.id());
         Map<Integer, TagPlan> planned = measuring ? Map.of() : plans.named(subject, recipe);
         return subject.release().tracks().stream()
@@ -113,26 +109,30 @@ public class CopyService {
     }
 
     /** How one copy stands, its plan with the bytes of the cover. */
-    private Standing whole(Release release, Track track, Recipe recipe) throws IOException {
-        Subject subject = checks.subject(release);
+    private CopyOfTrack whole(Release release, Track track, Recipe recipe) throws IOException {
+        ReleaseContext subject = checks.subject(release);
         Map<Integer, TagPlan> plan = measuring(release) ? Map.of() : plans.whole(subject, recipe);
         return standing(subject, track, plan, book.written(release.id(), recipe.id()), measuring(release));
     }
 
-    private Standing standing(
-            Subject subject, Track track, Map<Integer, TagPlan> plans, Map<Long, Written> written, boolean measuring) {
+    private CopyOfTrack standing(
+            ReleaseContext subject,
+            Track track,
+            Map<Integer, TagPlan> plans,
+            Map<Long, Written> written,
+            boolean measuring) {
         Optional<Written> copy = Optional.ofNullable(written.get(track.id()));
         Optional<TagPlan> plan = Optional.ofNullable(plans.get(track.number()));
         boolean damaged =
                 subject.master(track).map(master -> !master.faults().isEmpty()).orElse(false);
-        String state = measuring
-                ? "measuring"
+        CopyState state = measuring
+                ? CopyState.MEASURING
                 : plan.isEmpty()
-                        ? "no master"
+                        ? CopyState.NO_MASTER
                         : damaged
-                                ? "damaged master"
-                                : copy.map(one -> looks.state(track, one, plan)).orElse("missing");
-        return new Standing(track, state, damaged ? Optional.empty() : plan, copy);
+                                ? CopyState.DAMAGED_MASTER
+                                : copy.map(one -> looks.state(track, one, plan)).orElse(CopyState.MISSING);
+        return new CopyOfTrack(track, state, damaged ? Optional.empty() : plan, copy);
     }
 
     /** Whether the cover or a master is still being measured: nothing is planned from what is not known yet. */
@@ -143,13 +143,13 @@ public class CopyService {
     /** How many copies are missing, stale or altered. */
     public int missing(Release release, Recipe recipe) {
         return (int) standings(release, recipe).stream()
-                .filter(standing -> !standing.state().equals("written"))
+                .filter(standing -> standing.state() != CopyState.WRITTEN)
                 .count();
     }
 
     /** The master as it is against the plan; empty where nothing can be planned. */
     Comparison compare(Release release, Track track, Recipe recipe) throws IOException {
-        Standing standing = whole(release, track, recipe);
+        CopyOfTrack standing = whole(release, track, recipe);
         if (standing.plan().isEmpty()) return new Comparison(List.of());
         Sha256 master = standing.track().master().orElseThrow();
         return Comparison.of(
@@ -158,8 +158,8 @@ public class CopyService {
 
     /** Writes and proves one copy; a copy that stands already is not written again. */
     public void write(Release release, Track track, Recipe recipe) throws IOException {
-        Standing standing = whole(release, track, recipe);
-        if (standing.state().equals("written")) return;
+        CopyOfTrack standing = whole(release, track, recipe);
+        if (standing.state() == CopyState.WRITTEN) return;
         TagPlan plan = standing.plan().orElseThrow(() -> new IOException("the track has no whole master"));
         Sha256 master = track.master().orElseThrow();
         AudioFacts facts = files.find(master).flatMap(FileBook.Entry::audio).orElseThrow();
@@ -181,11 +181,11 @@ public class CopyService {
     }
 
     /** The copy of yesterday, where its sound is this master's in this coding and nobody has touched it. */
-    private Optional<Path> coded(Standing standing, Recipe recipe, Sha256 master) throws IOException {
+    private Optional<Path> coded(CopyOfTrack standing, Recipe recipe, Sha256 master) throws IOException {
         Optional<Written> before = standing.written()
                 .filter(copy -> copy.master().equals(Optional.of(master))
                         && copy.encoding().equals(Optional.of(recipe.encoding().toString())));
-        if (before.isEmpty() || standing.state().equals("altered")) return Optional.empty();
+        if (before.isEmpty() || standing.state() == CopyState.ALTERED) return Optional.empty();
         Path copy = store.path(before.get().sha256());
         return ChecksumList.sum(copy).equals(before.get().sha256()) ? Optional.of(copy) : Optional.empty();
     }

@@ -1,6 +1,6 @@
 package app.entrada.server.embedding;
 
-import app.entrada.core.embed.Recipe;
+import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.server.jobs.JobBoard;

@@ -2,12 +2,12 @@ package app.entrada.server.embedding;
 
 import app.entrada.core.disc.CdText;
 import app.entrada.core.disc.DiscAddress;
+import app.entrada.core.disc.DiscDocuments;
 import app.entrada.core.disc.DiscLayout;
-import app.entrada.core.disc.DiscPapers;
 import app.entrada.core.disc.DiscTexts;
 import app.entrada.core.release.Release;
-import app.entrada.core.rule.Subject;
-import app.entrada.core.text.TitleStyle;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.title.TitleStyle;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ReleaseRepository;
@@ -63,7 +63,7 @@ class DiscController {
     @GetMapping("/api/releases/{id}/disc")
     DiscView disc(@PathVariable long id) {
         Release release = releases.find(id).orElseThrow(() -> Problem.missing("release"));
-        Subject subject = checks.subject(release);
+        ReleaseContext subject = checks.subject(release);
         TitleStyle style = checks.profiles(release).stream()
                 .filter(profile -> profile.recipe().equals("disc-wav"))
                 .map(profile -> profile.titleStyle())
@@ -94,7 +94,7 @@ class DiscController {
                 texts.leftOut(),
                 texts.text().blocks().size(),
                 texts.text().problems().isEmpty() ? texts.text().bytes().length / 18 : 0,
-                DiscPapers.cue(release, layout, texts, "disc.wav", "disc.cdt"),
-                DiscPapers.pq(release, layout, texts));
+                DiscDocuments.cue(release, layout, texts, "disc.wav", "disc.cdt"),
+                DiscDocuments.pq(release, layout, texts));
     }
 }

@@ -1,6 +1,6 @@
 package app.entrada.server.embedding;
 
-import app.entrada.core.embed.Recipe;
+import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
 import java.util.List;

@@ -1,6 +1,6 @@
 package app.entrada.server.files;
 
-import app.entrada.core.field.Sha256;
+import app.entrada.core.text.Sha256;
 import java.io.IOException;
 
 /** A file of the store that is missing, or whose bytes are not those that were received. It is not handed to anybody. */

@@ -1,8 +1,8 @@
 package app.entrada.server.files;
 
-import app.entrada.core.audio.AudioMeasuring;
-import app.entrada.core.embed.ChecksumList;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.copy.write.ChecksumList;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.platform.Settings;
 import java.io.IOException;
 import java.io.InputStream;

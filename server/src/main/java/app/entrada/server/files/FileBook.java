@@ -1,15 +1,15 @@
 package app.entrada.server.files;
 
-import app.entrada.core.artwork.PictureFacts;
-import app.entrada.core.artwork.PictureMeasuring;
-import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.container.Fault;
 import app.entrada.core.container.SoundFile;
-import app.entrada.core.field.PlayingTime;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.gather.Belonging;
+import app.entrada.core.field.value.PlayingTime;
+import app.entrada.core.picture.PictureFacts;
+import app.entrada.core.picture.PictureMeasuring;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.release.context.AttachmentKind;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.text.Sha256;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.sql.ResultSet;
@@ -56,7 +56,7 @@ public class FileBook {
     public static String kind(byte[] head) {
         if (SoundFile.kind(head).isPresent()) return "audio";
         if (PictureMeasuring.begins(head)) return "picture";
-        return switch (Belonging.of("", head)) {
+        return switch (AttachmentKind.of("", head)) {
             case OTHER -> "other";
             case DOCUMENT, SHEET_MUSIC, PERMISSION -> "document";
             default -> "text";
@@ -103,7 +103,7 @@ public class FileBook {
                             print_order = coalesce(print_order, nextval('print_order')), print_transaction = pg_current_xact_id() WHERE sha256 = ?""").params(waveform, print, sha256.hex()).update();
     }
 
-    /** The outline of a sound file, as {@link app.entrada.core.audio.Waveform#bytes}. */
+    /** The outline of a sound file, as {@link app.entrada.core.sound.Waveform#bytes}. */
     public Optional<byte[]> waveform(Sha256 sha256) {
         return jdbc.sql("SELECT waveform FROM file WHERE sha256 = ? AND waveform IS NOT NULL")
                 .param(sha256.hex())

@@ -1,7 +1,7 @@
 package app.entrada.server.files;
 
-import app.entrada.core.embed.ChecksumList;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.copy.write.ChecksumList;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.jobs.Background;
 import app.entrada.server.jobs.Work;
 import app.entrada.server.platform.Announcer;

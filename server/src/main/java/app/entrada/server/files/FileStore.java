@@ -1,6 +1,6 @@
 package app.entrada.server.files;
 
-import app.entrada.core.field.Sha256;
+import app.entrada.core.text.Sha256;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;

@@ -1,7 +1,7 @@
 package app.entrada.server.files;
 
-import app.entrada.core.artwork.PictureCleaning;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.picture.PictureCleaning;
+import app.entrada.core.text.Sha256;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;

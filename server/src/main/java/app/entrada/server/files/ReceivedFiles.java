@@ -2,15 +2,15 @@ package app.entrada.server.files;
 
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.FurtherPicture;
-import app.entrada.core.field.PictureKind;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.gather.Belonging;
+import app.entrada.core.field.value.FurtherPicture;
+import app.entrada.core.field.value.PictureKind;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.release.context.AttachmentKind;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.analysis.MeasureWork;
 import app.entrada.server.jobs.Background;
@@ -152,7 +152,7 @@ public class ReceivedFiles {
     private String belongs(FileBook.Entry entry, String name) {
         if (entry.kind().equals("audio") || entry.kind().equals("picture")) return null;
         try (InputStream in = Files.newInputStream(store.path(entry.sha256()))) {
-            return Belonging.of(name, in.readNBytes(HEAD)).says();
+            return AttachmentKind.of(name, in.readNBytes(HEAD)).says();
         } catch (IOException unreadable) {
             throw new UncheckedIOException(unreadable);
         }

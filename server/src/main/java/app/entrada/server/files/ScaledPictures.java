@@ -1,7 +1,7 @@
 package app.entrada.server.files;
 
-import app.entrada.core.artwork.PictureScaling;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.picture.PictureScaling;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.platform.Settings;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,7 +1,7 @@
 package app.entrada.server.files;
 
-import app.entrada.core.field.MalformedValue;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.text.MalformedValue;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.platform.Problem;

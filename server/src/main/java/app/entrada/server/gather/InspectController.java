@@ -1,16 +1,16 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.AudioMeasuring;
 import app.entrada.core.container.Bytes;
 import app.entrada.core.container.Chunk;
 import app.entrada.core.container.Fault;
-import app.entrada.core.embed.TagFacts;
 import app.entrada.core.field.Entity;
-import app.entrada.core.field.MalformedValue;
-import app.entrada.core.field.Sha256;
 import app.entrada.core.inspect.TagReading;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.AudioMeasuring;
 import app.entrada.core.tag.TagEntry;
+import app.entrada.core.tag.map.TagFacts;
+import app.entrada.core.text.MalformedValue;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.files.ReceivedFiles;
 import app.entrada.server.platform.Problem;

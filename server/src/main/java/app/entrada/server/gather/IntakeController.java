@@ -1,7 +1,7 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.field.Sha256;
-import app.entrada.core.gather.ReleaseDraft;
+import app.entrada.core.intake.ReleaseDraft;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
 import java.util.List;

@@ -1,21 +1,21 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.embed.TagFacts;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.FurtherPicture;
-import app.entrada.core.field.MalformedValue;
-import app.entrada.core.field.PictureKind;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.gather.Papers;
-import app.entrada.core.gather.ReleaseDraft;
+import app.entrada.core.field.value.FurtherPicture;
+import app.entrada.core.field.value.PictureKind;
+import app.entrada.core.intake.AttachmentPlacement;
+import app.entrada.core.intake.ReleaseDraft;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.tag.map.TagFacts;
+import app.entrada.core.text.MalformedValue;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.analysis.Prints;
 import app.entrada.server.files.FileBook;
@@ -240,7 +240,7 @@ class IntakeService {
         Row cover = cover(heap);
         for (Row row : heap.rows) {
             if (heap.entries.get(row.sha256).audio().isPresent()) continue;
-            int track = row.belongs.isEmpty() ? 0 : Papers.track(row.name, titles);
+            int track = row.belongs.isEmpty() ? 0 : AttachmentPlacement.track(row.name, titles);
             papers.add(new IntakeController.DraftPaper(
                     row.name,
                     row.equals(cover)
@@ -363,7 +363,7 @@ class IntakeService {
                 .toList();
         for (Row row : heap.rows) {
             if (row.belongs.isEmpty()) continue;
-            int number = Papers.track(row.name, titles);
+            int number = AttachmentPlacement.track(row.name, titles);
             if (number > 0)
                 beside(
                         release.id(),
@@ -396,7 +396,7 @@ class IntakeService {
                 .map(track -> track.facts().get(Fields.TRACK_TITLE).orElse(""))
                 .toList();
         for (Row row : rows) {
-            int number = row.belongs.isEmpty() ? 0 : Papers.track(row.name, titles);
+            int number = row.belongs.isEmpty() ? 0 : AttachmentPlacement.track(row.name, titles);
             if (number > 0)
                 beside(
                         releaseId,

@@ -1,7 +1,7 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Match;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.analysis.Prints;
 import java.util.List;
 import java.util.Map;

@@ -1,15 +1,15 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.embed.TagFacts;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.PlayingTime;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.fingerprint.Placement;
-import app.entrada.core.gather.Belonging;
+import app.entrada.core.field.value.PlayingTime;
+import app.entrada.core.intake.Placement;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.AttachmentKind;
+import app.entrada.core.release.context.LooseFile;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.tag.map.TagFacts;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.files.FileBook;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -59,7 +59,7 @@ public class LooseFiles {
                         WHERE release_id = :release AND track_id IS NULL
                         AND coalesce(belongs, '') NOT IN (:kept) ORDER BY id""")
                 .param("release", release.id())
-                .param("kept", Belonging.KEPT_WITH_THE_RELEASE)
+                .param("kept", AttachmentKind.KEPT_WITH_THE_RELEASE)
                 .query((row, n) ->
                         new Row(new Sha256(row.getString("sha256")), row.getString("name"), row.getString("belongs")))
                 .list();
@@ -80,7 +80,7 @@ public class LooseFiles {
                         FROM received v JOIN file f USING (sha256) WHERE v.release_id = :release AND (v.track_id IS NOT NULL
                             OR v.belongs IN (:kept)) ORDER BY v.id""")
                 .param("release", release.id())
-                .param("kept", Belonging.KEPT_WITH_THE_RELEASE)
+                .param("kept", AttachmentKind.KEPT_WITH_THE_RELEASE)
                 .query((row, n) -> new Beside(
                         row.getString("sha256"),
                         row.getString("name"),
@@ -161,7 +161,7 @@ public class LooseFiles {
     }
 
     /** What the rules about placements look at. */
-    public List<Subject.Loose> soundFiles(Release release, List<Loose> loose) {
+    public List<LooseFile> soundFiles(Release release, List<Loose> loose) {
         List<Loose> sound = loose.stream()
                 .filter(file -> file.entry().kind().equals("audio"))
                 .toList();
@@ -170,7 +170,7 @@ public class LooseFiles {
         for (Placement.Proposal proposal : proposals(release, sound))
             release.track(proposal.track()).ifPresent(track -> proposed.put(proposal.file(), track.number()));
         return sound.stream()
-                .map(file -> new Subject.Loose(
+                .map(file -> new LooseFile(
                         file.name(), proposed.getOrDefault(file.entry().sha256().hex(), 0)))
                 .toList();
     }

@@ -1,22 +1,22 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.audio.AudioFacts;
-import app.entrada.core.audio.Sound;
-import app.entrada.core.embed.TagFacts;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Order;
-import app.entrada.core.field.PlayingTime;
-import app.entrada.core.field.Sha256;
+import app.entrada.core.field.value.PlayingTime;
+import app.entrada.core.field.value.RunningOrder;
 import app.entrada.core.fingerprint.Match;
-import app.entrada.core.fingerprint.Placement;
+import app.entrada.core.intake.Placement;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.sound.Sound;
+import app.entrada.core.tag.map.TagFacts;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.analysis.Prints;
 import app.entrada.server.files.FileBook;
@@ -371,7 +371,7 @@ class MastersService {
                 whole,
                 Fields.RELEASE_RUNNING_ORDER,
                 with.facts().text(Fields.RELEASE_RUNNING_ORDER),
-                new Order(order).toString()));
+                new RunningOrder(order).toString()));
         changes.apply(
                 id,
                 new ChangeService.Batch(

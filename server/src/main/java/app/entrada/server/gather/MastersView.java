@@ -1,6 +1,6 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.audio.Sound;
+import app.entrada.core.sound.Sound;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

@@ -1,6 +1,6 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.field.Sha256;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.analysis.Prints;
 import java.util.ArrayList;
 import java.util.Collection;

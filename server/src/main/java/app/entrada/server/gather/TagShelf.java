@@ -1,8 +1,8 @@
 package app.entrada.server.gather;
 
-import app.entrada.core.embed.TagFacts;
-import app.entrada.core.field.Sha256;
 import app.entrada.core.inspect.TagReading;
+import app.entrada.core.tag.map.TagFacts;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.files.FileStore;
 import java.io.IOException;
 import java.util.Collections;

@@ -3,7 +3,7 @@ package app.entrada.server.people;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.PeopleType;
+import app.entrada.core.field.value.PeopleType;
 import app.entrada.core.release.Facts;
 import java.sql.ResultSet;
 import java.sql.SQLException;

@@ -3,14 +3,14 @@ package app.entrada.server.people;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.MalformedValue;
-import app.entrada.core.field.ValueTypes;
-import app.entrada.core.field.Written;
+import app.entrada.core.field.value.DraftCode;
+import app.entrada.core.field.value.ValueTypes;
+import app.entrada.core.names.NameFinder;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
-import app.entrada.core.text.NameFinder;
+import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ChangeService;
@@ -108,7 +108,7 @@ class PeopleController {
     private static List<CodeVerdict> codes(Facts facts) {
         List<CodeVerdict> codes = new ArrayList<>();
         for (Field<?> field : List.of(Fields.PARTY_IPI, Fields.PARTY_ISNI))
-            if (facts.get(field).orElse(null) instanceof Written<?> written)
+            if (facts.get(field).orElse(null) instanceof DraftCode<?> written)
                 codes.add(new CodeVerdict(
                         field.name(), facts.display(field), written.code().isPresent()));
         return codes;
@@ -151,7 +151,7 @@ class PeopleController {
     }
 
     private static PersonFact fact(Field<?> field, Facts facts) {
-        boolean wrong = facts.get(field).orElse(null) instanceof Written<?> written
+        boolean wrong = facts.get(field).orElse(null) instanceof DraftCode<?> written
                 && written.code().isEmpty();
         return new PersonFact(
                 field.id(),

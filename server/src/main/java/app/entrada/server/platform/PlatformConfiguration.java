@@ -1,6 +1,6 @@
 package app.entrada.server.platform;
 
-import app.entrada.core.embed.CopyWriter;
+import app.entrada.core.copy.write.CopyWriter;
 import app.entrada.media.Ffmpeg;
 import java.time.Clock;
 import java.time.Duration;

@@ -1,6 +1,6 @@
 package app.entrada.server.platform;
 
-import app.entrada.core.field.MalformedValue;
+import app.entrada.core.text.MalformedValue;
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
 import java.util.Optional;

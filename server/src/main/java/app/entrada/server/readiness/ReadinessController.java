@@ -1,7 +1,7 @@
 package app.entrada.server.readiness;
 
+import app.entrada.core.check.Finding;
 import app.entrada.core.release.Release;
-import app.entrada.core.rule.Finding;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.AcceptedRisks;
 import app.entrada.server.checks.CheckService;

@@ -1,24 +1,24 @@
 package app.entrada.server.readiness;
 
+import app.entrada.core.check.Checker;
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.SafeFixes;
+import app.entrada.core.check.profile.LeadTime;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Weight;
+import app.entrada.core.check.rules.Fix;
+import app.entrada.core.check.rules.Place;
+import app.entrada.core.check.rules.RuleBook;
+import app.entrada.core.check.rules.RuleFamily;
 import app.entrada.core.credit.Roles;
-import app.entrada.core.field.Credit;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Writer;
+import app.entrada.core.field.value.Credit;
+import app.entrada.core.field.value.Writer;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Checker;
-import app.entrada.core.rule.Family;
-import app.entrada.core.rule.Finding;
-import app.entrada.core.rule.Fix;
-import app.entrada.core.rule.InTime;
-import app.entrada.core.rule.Place;
-import app.entrada.core.rule.Profile;
-import app.entrada.core.rule.RuleBook;
-import app.entrada.core.rule.SafeFixes;
-import app.entrada.core.rule.Subject;
-import app.entrada.core.rule.Weight;
+import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.server.checks.CheckService;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -42,7 +42,7 @@ class ReadinessViews {
     }
 
     ReadinessView view(Release release) {
-        Subject subject = checks.subject(release);
+        ReleaseContext subject = checks.subject(release);
         List<Finding> findings = checks.findings(subject);
         List<Profile> meant = checks.profiles(release);
         List<ReadinessView.BoardDestination> destinations = checks.profiles().stream()
@@ -53,7 +53,7 @@ class ReadinessViews {
                 release.revision(),
                 release.facts().text(Fields.RELEASE_DESTINATIONS),
                 destinations,
-                Arrays.stream(Family.values())
+                Arrays.stream(RuleFamily.values())
                         .map(family -> row(family, meant, findings))
                         .toList(),
                 findings.stream().map(finding -> finding(finding, release)).toList(),
@@ -69,7 +69,7 @@ class ReadinessViews {
 
     private ReadinessView.BoardDestination destination(
             Profile profile, boolean meant, Release release, List<Finding> findings) {
-        InTime time = InTime.of(profile, release.facts().get(Fields.RELEASE_DATE), checks.today());
+        LeadTime time = LeadTime.of(profile, release.facts().get(Fields.RELEASE_DATE), checks.today());
         SortedMap<Weight, Integer> counts = Finding.counts(findings, profile.id());
         return new ReadinessView.BoardDestination(
                 profile.id(),
@@ -89,7 +89,7 @@ class ReadinessViews {
         return counts.isEmpty() ? "ready" : counts.lastKey().says();
     }
 
-    private static ReadinessView.BoardRow row(Family family, List<Profile> meant, List<Finding> findings) {
+    private static ReadinessView.BoardRow row(RuleFamily family, List<Profile> meant, List<Finding> findings) {
         Map<String, ReadinessView.BoardCell> cells = new LinkedHashMap<>();
         for (Profile profile : meant) {
             int rules = (int) profile.rules().stream()
@@ -145,7 +145,7 @@ class ReadinessViews {
 
     /** What the safe fixes of some findings would do. */
     ReadinessView.FixPlan plan(Release release, Set<String> wanted) {
-        Subject subject = checks.subject(release);
+        ReleaseContext subject = checks.subject(release);
         SafeFixes plan = SafeFixes.plan(subject, checks.profiles(release), checks.findings(subject), wanted);
         List<ReadinessView.FixLine> lines = new ArrayList<>();
         for (Change change : plan.changes())
@@ -166,7 +166,7 @@ class ReadinessViews {
     }
 
     /** What societies need, whether the release is meant for them or not: works and performers are registered anyway. */
-    private List<ReadinessView.SocietyNeeds> societies(Subject subject) {
+    private List<ReadinessView.SocietyNeeds> societies(ReleaseContext subject) {
         List<ReadinessView.SocietyNeeds> all = new ArrayList<>();
         for (Profile profile : checks.profiles()) {
             boolean authors = profile.kind().equals("authors' society");
@@ -210,7 +210,7 @@ class ReadinessViews {
         return works;
     }
 
-    private static List<ReadinessView.SocietySubject> performers(Subject subject, List<Finding> findings) {
+    private static List<ReadinessView.SocietySubject> performers(ReleaseContext subject, List<Finding> findings) {
         Map<String, Set<String>> roles = new LinkedHashMap<>();
         Map<String, Integer> first = new LinkedHashMap<>();
         for (Track track : subject.release().tracks())

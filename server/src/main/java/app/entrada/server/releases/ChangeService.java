@@ -3,15 +3,15 @@ package app.entrada.server.releases;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.FurtherPicture;
-import app.entrada.core.field.Order;
-import app.entrada.core.field.Sha256;
-import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.value.FurtherPicture;
+import app.entrada.core.field.value.RunningOrder;
+import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.people.PeopleBook;
 import app.entrada.server.people.SeriesBook;
@@ -499,7 +499,7 @@ public class ChangeService {
         if (change.field() == Fields.RECORDING_WORK && !workExists(Long.parseLong(change.after())))
             throw Problem.input("no-work", "There is no such work; nothing was changed.");
         if (change.field() == Fields.RELEASE_RUNNING_ORDER
-                && !Order.parse(change.after()).ids().stream()
+                && !RunningOrder.parse(change.after()).ids().stream()
                         .allMatch(id -> known.containsKey(new Ref(Entity.TRACK, id))))
             throw Problem.input("foreign-track", "A running order holds tracks of its own release only.");
         if (change.field() == Fields.RECORDING_MASTER) checkFiles("audio", List.of(new Sha256(change.after())));

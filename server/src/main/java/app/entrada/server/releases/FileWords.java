@@ -1,6 +1,6 @@
 package app.entrada.server.releases;
 
-import app.entrada.core.audio.Sound;
+import app.entrada.core.sound.Sound;
 import app.entrada.server.files.FileBook;
 
 /** What to say of a received file, in one sentence. */

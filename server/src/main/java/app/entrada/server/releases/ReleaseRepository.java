@@ -3,9 +3,9 @@ package app.entrada.server.releases;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Order;
-import app.entrada.core.field.PeopleType;
-import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.value.PeopleType;
+import app.entrada.core.field.value.RunningOrder;
+import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Recording;
@@ -161,8 +161,9 @@ public class ReleaseRepository {
             if (!read.bases.containsKey(id)) continue;
             Facts facts = read.release(id);
             List<Track> ordered = new ArrayList<>();
-            for (long trackId :
-                    facts.get(Fields.RELEASE_RUNNING_ORDER).map(Order::ids).orElse(List.of())) {
+            for (long trackId : facts.get(Fields.RELEASE_RUNNING_ORDER)
+                    .map(RunningOrder::ids)
+                    .orElse(List.of())) {
                 Row row = rows.get(trackId);
                 if (row != null && row.releaseId == id)
                     ordered.add(new Track(trackId, ordered.size() + 1, read.track(row), read.recording(row)));

@@ -1,21 +1,21 @@
 package app.entrada.server.releases;
 
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.SafeFixes;
+import app.entrada.core.check.rules.Fix;
+import app.entrada.core.check.rules.Place;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.RightsLine;
+import app.entrada.core.field.value.RightsLine;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.rule.Finding;
-import app.entrada.core.rule.Fix;
-import app.entrada.core.rule.LabelFacts;
-import app.entrada.core.rule.Place;
-import app.entrada.core.rule.SafeFixes;
-import app.entrada.core.rule.Subject;
+import app.entrada.core.release.context.LabelProfile;
+import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.codes.CodeBook;
@@ -85,7 +85,7 @@ public class ReleaseService {
     @Transactional
     public Release beginEmpty(String kind, String title, Account account) {
         long id = releases.create(clock.instant());
-        LabelFacts label = codes.label();
+        LabelProfile label = codes.label();
         List<Change> facts = new ArrayList<>();
         Ref release = new Ref(Entity.RELEASE, id);
         facts.add(new Change(release, Fields.RELEASE_KIND, null, kind));
@@ -162,7 +162,7 @@ public class ReleaseService {
     @Transactional
     public Release giveCodes(long releaseId, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
-        LabelFacts label = codes.label();
+        LabelProfile label = codes.label();
         List<Change> given = new ArrayList<>();
         if (!label.barcodePrefix().isEmpty())
             give(release.facts(), new Ref(Entity.RELEASE, releaseId), Fields.RELEASE_BARCODE, given, account);
@@ -212,7 +212,7 @@ public class ReleaseService {
     @Transactional
     public Release fixAll(long releaseId, Set<String> findings, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
-        Subject subject = checks.subject(release);
+        ReleaseContext subject = checks.subject(release);
         SafeFixes plan = SafeFixes.plan(subject, checks.profiles(release), checks.findings(subject), findings);
         List<Change> batch = new ArrayList<>(plan.changes());
         for (Place place : plan.codes())

@@ -1,8 +1,8 @@
 package app.entrada.server.sync;
 
-import app.entrada.core.audio.AudioFacts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.sound.AudioFacts;
 import app.entrada.core.sync.KeywordSuggestions;
 import app.entrada.core.sync.KeywordSuggestions.Used;
 import app.entrada.server.files.FileBook;

@@ -1,6 +1,6 @@
 package app.entrada.server.tracklist;
 
-import app.entrada.core.field.PlayingTime;
+import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.tracklist.TrackListPlan;
 import app.entrada.core.tracklist.TrackListPlan.Column;
 import app.entrada.server.accounts.Account;

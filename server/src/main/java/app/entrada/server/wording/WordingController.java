@@ -5,7 +5,7 @@ import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Release;
-import app.entrada.core.wording.Rewording;
+import app.entrada.core.title.Rewording;
 import app.entrada.server.people.PeopleBook;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.releases.ReleaseRepository;

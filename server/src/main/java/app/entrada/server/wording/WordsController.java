@@ -1,6 +1,6 @@
 package app.entrada.server.wording;
 
-import app.entrada.core.field.ValueTypes;
+import app.entrada.core.field.value.ValueTypes;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;

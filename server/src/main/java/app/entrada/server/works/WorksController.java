@@ -3,14 +3,14 @@ package app.entrada.server.works;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.Lyrics;
-import app.entrada.core.field.Participant;
-import app.entrada.core.field.Publisher;
-import app.entrada.core.field.RightShares;
-import app.entrada.core.field.Share;
-import app.entrada.core.field.ValueTypes;
-import app.entrada.core.field.Writer;
-import app.entrada.core.field.Written;
+import app.entrada.core.field.value.DraftCode;
+import app.entrada.core.field.value.Lyrics;
+import app.entrada.core.field.value.Participant;
+import app.entrada.core.field.value.Publisher;
+import app.entrada.core.field.value.RightShares;
+import app.entrada.core.field.value.Share;
+import app.entrada.core.field.value.ValueTypes;
+import app.entrada.core.field.value.Writer;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
@@ -18,7 +18,7 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.Work;
-import app.entrada.core.rule.LabelFacts;
+import app.entrada.core.release.context.LabelProfile;
 import app.entrada.core.work.OneStop;
 import app.entrada.core.work.Shares;
 import app.entrada.server.accounts.Account;
@@ -133,7 +133,7 @@ class WorksController {
             tracks.computeIfAbsent(track.recording().work().id(), work -> new ArrayList<>())
                     .add(track);
         Map<Long, Integer> recordings = recordings(tracks.keySet());
-        LabelFacts label = codes.label();
+        LabelProfile label = codes.label();
         return new WorksView(
                 release.revision(),
                 tracks.values().stream().map(on -> card(on, named, recordings)).toList(),
@@ -184,7 +184,7 @@ class WorksController {
                 facts,
                 work.facts()
                         .get(Fields.WORK_ISWC)
-                        .map(Written::code)
+                        .map(DraftCode::code)
                         .map(Optional::isEmpty)
                         .orElse(false),
                 work.writers().stream()
@@ -224,7 +224,7 @@ class WorksController {
             Map<String, Facts> named) {
         Facts facts = named.getOrDefault(name, Facts.NONE);
         List<String> lacks = new ArrayList<>();
-        Optional<? extends Written<?>> ipi = facts.get(Fields.PARTY_IPI);
+        Optional<? extends DraftCode<?>> ipi = facts.get(Fields.PARTY_IPI);
         if (ipi.isEmpty()) lacks.add("no IPI");
         else if (ipi.get().code().isEmpty()) lacks.add("IPI is wrong");
         if (facts.get(Fields.PARTY_SOCIETY).isEmpty()) lacks.add("no society");
@@ -249,7 +249,7 @@ class WorksController {
                 facts.display(field));
     }
 
-    private static IncomeCard income(Release release, Track track, LabelFacts label) {
+    private static IncomeCard income(Release release, Track track, LabelProfile label) {
         List<Participant> participants =
                 track.recording().facts().get(Fields.RECORDING_SPLITS).orElse(List.of());
         int total = participants.stream()

@@ -2,8 +2,8 @@ package app.entrada.server.analysis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.entrada.core.field.Sha256;
 import app.entrada.core.fingerprint.Print;
+import app.entrada.core.text.Sha256;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import app.entrada.media.Ffmpeg;
@@ -34,7 +34,7 @@ class PrintsTest {
     private Print print(long seed, int bpm) throws IOException {
         Path wav = folder.resolve(seed + ".wav");
         Synthesiser.write(new Piece(seed, bpm, 3, true, 20, Piece.Layers.QUARTET, 1), wav);
-        return app.entrada.core.analysis.SoundAnalysis.of(wav, new Ffmpeg(), bytes -> {})
+        return app.entrada.core.intake.SoundAnalysis.of(wav, new Ffmpeg(), bytes -> {})
                 .print()
                 .orElseThrow();
     }

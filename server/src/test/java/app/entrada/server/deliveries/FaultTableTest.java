@@ -2,7 +2,7 @@ package app.entrada.server.deliveries;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.entrada.core.field.Sha256;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.Client;
 import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;

@@ -2,7 +2,7 @@ package app.entrada.server.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.entrada.core.field.Sha256;
+import app.entrada.core.text.Sha256;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.Client;

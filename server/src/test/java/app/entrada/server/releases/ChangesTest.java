@@ -8,7 +8,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.PeopleType;
+import app.entrada.core.field.value.PeopleType;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
 import java.util.ArrayList;

@@ -1,2 +1,0 @@
-/** What a picture is, whatever its name claims. */
-package app.entrada.core.artwork;

@@ -1,0 +1,2 @@
+/** What a check sees and says: rules, findings, fixes. */
+package app.entrada.core.check;

@@ -1,0 +1,2 @@
+/** What a destination wants, as data. */
+package app.entrada.core.check.profile;

@@ -1,0 +1,201 @@
+package app.entrada.core.check.rules;
+
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.Names;
+import app.entrada.core.picture.PictureAnalysis;
+import app.entrada.core.picture.PictureFacts;
+import app.entrada.core.picture.WordsOnCover;
+import app.entrada.core.release.context.ReleaseContext;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/** What is on the front cover. Lettering that was not read is unknown, not absent: such findings are worth a look, no more. */
+final class ArtworkRules {
+    private ArtworkRules() {}
+
+    static List<Rule> all() {
+        return List.of(
+                rule(
+                        "artwork.upscaled",
+                        "Enlarged",
+                        "A small picture blown up has the pixels and not the detail; it is refused when somebody looks.",
+                        Map.of("detail", -30, "certain", -38, "sharpness", 12),
+                        look((s, cover, look, p) -> look.fineDetail() < p.decimal("certain")
+                                        || look.fineDetail() < p.decimal("detail")
+                                                && look.sharpness() < p.decimal("sharpness")
+                                ? says(
+                                        s,
+                                        "The cover has %d × %d pixels, but no detail of that size: it was enlarged or is out of focus.",
+                                        cover.width(),
+                                        cover.height())
+                                : Optional.empty())),
+                rule(
+                        "artwork.border",
+                        "Uniform border",
+                        "A border in one colour looks like a picture that does not fill its square.",
+                        Map.of("percent", 2),
+                        look((s, cover, look, p) -> {
+                            double percent = 100.0 * look.border().widest() / Math.max(1, cover.width());
+                            return percent < p.decimal("percent")
+                                    ? Optional.empty()
+                                    : says(
+                                            s,
+                                            "The cover has a border of %.1f %% in one colour, %s.",
+                                            percent,
+                                            look.border().colour());
+                        })),
+                rule(
+                        "artwork.turned",
+                        "Turned by a note in the file",
+                        "Some readers turn the picture as its EXIF note says, some do not.",
+                        Map.of(),
+                        look((s, cover, look, p) -> look.turn() == 1
+                                ? Optional.empty()
+                                : says(
+                                                s,
+                                                "The cover stands upright only when its EXIF note (%d) is heeded.",
+                                                look.turn())
+                                        .map(seen -> seen.with(new Fix.Picture("Turn it"))))),
+                rule(
+                        "artwork.text-missing-title",
+                        "Title not read on the cover",
+                        "Buyers look for the title; stylised lettering is often missed, so this may be wrong.",
+                        Map.of(),
+                        look((s, cover, look, p) -> s.fact(Fields.RELEASE_TITLE)
+                                .filter(title -> look.read() && !look.lines().isEmpty())
+                                .filter(title -> !WordsOnCover.of(look).shows(title))
+                                .flatMap(title -> says(
+                                        s,
+                                        "“%s” was not read on the cover; it may be there in lettering that cannot be read.",
+                                        title)))),
+                rule(
+                        "artwork.text-missing-artist",
+                        "Artist not read on the cover",
+                        "Buyers look for the artist; stylised lettering is often missed, so this may be wrong.",
+                        Map.of(),
+                        look((s, cover, look, p) -> artists(s).stream()
+                                .filter(artist -> look.read() && !look.lines().isEmpty())
+                                .filter(artist -> !WordsOnCover.of(look).shows(artist))
+                                .findFirst()
+                                .flatMap(artist -> says(
+                                        s,
+                                        "“%s” was not read on the cover; it may be there in lettering that cannot be read.",
+                                        artist)))),
+                rule(
+                        "artwork.text-other",
+                        "Other words on the cover",
+                        "Words that are neither title nor artist are often refused: dates, slogans, names of shops.",
+                        Map.of(),
+                        look((s, cover, look, p) -> {
+                            List<String> known = new ArrayList<>(artists(s));
+                            s.fact(Fields.RELEASE_TITLE).ifPresent(known::add);
+                            s.fact(Fields.RELEASE_VERSION).ifPresent(known::add);
+                            s.fact(Fields.RELEASE_LABEL).ifPresent(known::add);
+                            s.fact(Fields.RELEASE_CATALOGUE_NUMBER).ifPresent(known::add);
+                            s.release()
+                                    .tracks()
+                                    .forEach(track -> track.facts()
+                                            .get(Fields.TRACK_FEATURED)
+                                            .ifPresent(names -> known.addAll(names.list())));
+                            List<String> others = WordsOnCover.of(look).others(known);
+                            return others.isEmpty()
+                                    ? Optional.empty()
+                                    : says(s, "The cover also says: %s.", quoted(others));
+                        })),
+                words(
+                        "artwork.web-address",
+                        "Web address on the cover",
+                        "Shops refuse covers that lead elsewhere.",
+                        "a web address or the name of a network",
+                        WordsOnCover::addresses),
+                words(
+                        "artwork.price",
+                        "Price on the cover",
+                        "The shop sets its own price.",
+                        "a price",
+                        WordsOnCover::prices),
+                words(
+                        "artwork.contact",
+                        "Contact on the cover",
+                        "Shops refuse covers with telephone numbers and mail addresses.",
+                        "a contact",
+                        WordsOnCover::contacts),
+                rule(
+                        "artwork.qr-or-barcode",
+                        "Code on the cover",
+                        "A code leads elsewhere, or is the print’s barcode; neither belongs on a cover for shops.",
+                        Map.of(),
+                        look((s, cover, look, p) -> look.codes().stream()
+                                .findFirst()
+                                .flatMap(code -> says(
+                                        s,
+                                        "The cover carries a %s with “%s”.",
+                                        code.kind().equals("QR_CODE")
+                                                ? "QR code"
+                                                : code.kind().replace('_', '-') + " code",
+                                        code.text())))),
+                rule(
+                        "artwork.advisory-missing",
+                        "Advisory mark missing",
+                        "A release with explicit tracks carries the mark on its cover where the shop asks for it.",
+                        Map.of(),
+                        look((s, cover, look, p) -> s.release().explicit()
+                                        && look.read()
+                                        && look.advisory().isEmpty()
+                                ? says(s, "A track is explicit, and no advisory mark was found on the cover.")
+                                : Optional.empty())),
+                rule(
+                        "artwork.advisory-needless",
+                        "Advisory mark without reason",
+                        "The mark on a release without explicit tracks keeps it from listeners.",
+                        Map.of(),
+                        look((s, cover, look, p) ->
+                                !s.release().explicit() && look.advisory().isPresent()
+                                        ? says(s, "The cover carries an advisory mark, and no track is explicit.")
+                                        : Optional.empty())));
+    }
+
+    private interface CoverLook {
+        Optional<Observation> at(ReleaseContext s, PictureFacts cover, PictureAnalysis look, Params p);
+    }
+
+    private static Rule rule(
+            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.ARTWORK, id, name, reason, parameters, look);
+    }
+
+    private static PlainRule.Look look(CoverLook look) {
+        return (s, p) -> s.cover().stream()
+                .flatMap(cover -> cover.look().stream().flatMap(seen -> look.at(s, cover, seen, p).stream()));
+    }
+
+    private static Rule words(
+            String id,
+            String name,
+            String reason,
+            String what,
+            java.util.function.Function<WordsOnCover, List<String>> find) {
+        return rule(id, name, reason, Map.of(), look((s, cover, look, p) -> {
+            List<String> found = find.apply(WordsOnCover.of(look));
+            return found.isEmpty() ? Optional.empty() : says(s, "The cover shows %s: %s.", what, quoted(found));
+        }));
+    }
+
+    private static Optional<Observation> says(ReleaseContext s, String sentence, Object... values) {
+        return Optional.of(Observation.at(s, Fields.RELEASE_COVER, "%s", String.format(Locale.ROOT, sentence, values)));
+    }
+
+    private static String quoted(List<String> words) {
+        return String.join(", ", words.stream().map("“%s”"::formatted).toList());
+    }
+
+    private static List<String> artists(ReleaseContext s) {
+        return s.fact(Fields.RELEASE_ARTISTS).map(Names::list).stream()
+                .flatMap(List::stream)
+                .filter(name -> !name.equalsIgnoreCase("various artists"))
+                .toList();
+    }
+}

@@ -1,0 +1,61 @@
+package app.entrada.core.check.rules;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** A rule's parameters as a profile sets them; what it leaves out has the rule's default. */
+public final class Params {
+    private final Map<String, Object> values;
+
+    /**
+     * @param set what the profile says beside the weight
+     * @throws IllegalArgumentException for a parameter the rule does not have, or of another type than its default
+     */
+    public Params(Rule rule, Map<String, Object> set) {
+        values = new HashMap<>(rule.parameters());
+        set.forEach((name, value) -> {
+            Object standard = rule.parameters().get(name);
+            if (standard == null)
+                throw new IllegalArgumentException("Rule %s has no parameter “%s”; it has: %s"
+                        .formatted(rule.id(), name, rule.parameters().keySet()));
+            boolean sameKind = standard instanceof Number && value instanceof Number
+                    || standard instanceof String && value instanceof String
+                    || standard instanceof List && value instanceof List;
+            if (!sameKind)
+                throw new IllegalArgumentException("Parameter “%s” of rule %s is %s; wanted: a value such as %s"
+                        .formatted(name, rule.id(), value, standard));
+            values.put(name, value);
+        });
+    }
+
+    /** A whole number. */
+    public long number(String name) {
+        return ((Number) values.get(name)).longValue();
+    }
+
+    /** A number that may have decimals. */
+    public double decimal(String name) {
+        return ((Number) values.get(name)).doubleValue();
+    }
+
+    /** A number as the profile writes it. */
+    public String plain(String name) {
+        return String.valueOf(values.get(name));
+    }
+
+    /** A list of words. */
+    public List<String> words(String name) {
+        return ((List<?>) values.get(name)).stream().map(String::valueOf).toList();
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Params params && values.equals(params.values);
+    }
+
+    @Override
+    public int hashCode() {
+        return values.hashCode();
+    }
+}

@@ -1,0 +1,2 @@
+/** All rules, a table for each family. */
+package app.entrada.core.check.rules;

@@ -1,0 +1,93 @@
+package app.entrada.core.delivery;
+
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.Territories;
+import app.entrada.core.release.Release;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Compares the terms of a delivery with the rights that the release holds. Nothing may be sealed that grants more: countries
+ * that are not held, a first day before the release date, orders taken after it, a day of sending that has passed, a price
+ * that the destination does not take.
+ */
+public final class DealCheck {
+    private DealCheck() {}
+
+    /**
+     * What is wrong with one of the terms.
+     *
+     * @param field the term: {@code territories}, {@code from}, {@code sendOn}, {@code price}
+     * @param message what is asked for and what is held, in a sentence
+     */
+    public record Objection(String field, String message) {}
+
+    /**
+     * All that is wrong with the terms of a delivery or an update; empty when they stay within the rights.
+     *
+     * @param sendOn first day of sending, empty for at once
+     * @param today the day on which it is asked
+     */
+    public static List<Objection> of(
+            Release release, Profile profile, Outgoing.Terms terms, Optional<LocalDate> sendOn, LocalDate today) {
+        List<Objection> objections = new ArrayList<>();
+        territories(release, profile, terms, objections);
+        dates(release, terms, objections);
+        sendOn.filter(day -> day.isBefore(today))
+                .ifPresent(day -> objections.add(new Objection(
+                        "sendOn",
+                        "%s has passed (today is %s). Leave the day empty to send at once.".formatted(day, today))));
+        // of several destinations in one order, those that take no price are told none
+        if (terms.price() != 0)
+            profile.prices()
+                    .filter(range -> !range.holds(terms.price()))
+                    .ifPresent(range -> objections.add(new Objection(
+                            "price",
+                            "A price of %d was chosen; %s takes %d to %d."
+                                    .formatted(terms.price(), profile.name(), range.min(), range.max()))));
+        return objections;
+    }
+
+    private static void territories(
+            Release release, Profile profile, Outgoing.Terms terms, List<Objection> objections) {
+        Optional<Territories> held = release.facts().get(Fields.RELEASE_TERRITORIES);
+        if (terms.territories().isEmpty()) return;
+        Territories wanted = Territories.parse(terms.territories());
+        if (held.isEmpty()) {
+            objections.add(new Objection(
+                    "territories",
+                    "The delivery names %s, but the release names no territory at all. Enter the release’s territories first."
+                            .formatted(wanted)));
+            return;
+        }
+        List<String> outside = wanted.outside(held.get());
+        if (!outside.isEmpty())
+            objections.add(new Objection(
+                    "territories",
+                    "The rights are held for %s; the delivery would include %s."
+                            .formatted(held.get(), shortened(outside))));
+    }
+
+    private static String shortened(List<String> codes) {
+        if (codes.size() <= 6) return String.join(", ", codes);
+        return "%s and %d more countries".formatted(String.join(", ", codes.subList(0, 5)), codes.size() - 5);
+    }
+
+    private static void dates(Release release, Outgoing.Terms terms, List<Objection> objections) {
+        Optional<LocalDate> date = release.facts().get(Fields.RELEASE_DATE);
+        Optional<LocalDate> start = terms.from().isEmpty() ? date : Optional.of(LocalDate.parse(terms.from()));
+        if (date.isPresent() && start.isPresent() && start.get().isBefore(date.get()))
+            objections.add(new Objection(
+                    "from", "The first day would be %s; the release date is %s.".formatted(start.get(), date.get())));
+        release.facts()
+                .get(Fields.RELEASE_PRE_ORDER_DATE)
+                .filter(preOrder -> start.isPresent() && !preOrder.isBefore(start.get()))
+                .ifPresent(preOrder -> objections.add(new Objection(
+                        "from",
+                        "Pre-orders would begin on %s, not before the first day, %s."
+                                .formatted(preOrder, start.get()))));
+    }
+}

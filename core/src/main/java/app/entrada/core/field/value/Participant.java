@@ -1,0 +1,37 @@
+package app.entrada.core.field.value;
+
+import app.entrada.core.text.MalformedValue;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Somebody who has a part of a recording's income.
+ *
+ * @param name of the person or company
+ * @param as what for: artist, producer, label; empty when it is not said
+ * @param share of the income, when agreed
+ */
+public record Participant(String name, String as, Optional<Share> share) {
+    private static final Pattern DETAIL = Pattern.compile("([^\\d]*?)\\s*(\\d[\\d.,]*\\s*%?)?");
+
+    static final PeopleList.Kind<Participant> KIND = new PeopleList.Kind<>() {
+        @Override
+        public Participant read(PeopleType.Entry parts) {
+            Matcher detail = DETAIL.matcher(parts.detail());
+            if (!detail.matches())
+                throw new MalformedValue(
+                        "“%s” of %s is no share; wanted: artist 50.00".formatted(parts.detail(), parts.name()));
+            return new Participant(
+                    parts.name(),
+                    detail.group(1),
+                    Optional.ofNullable(detail.group(2)).map(Share::parse));
+        }
+
+        @Override
+        public PeopleType.Entry parts(Participant one) {
+            return new PeopleType.Entry(
+                    one.name, (one.as + " " + one.share.map(Share::toString).orElse("")).strip(), null);
+        }
+    };
+}

@@ -1,0 +1,60 @@
+package app.entrada.core.field.value;
+
+import app.entrada.core.text.MalformedValue;
+import java.util.List;
+
+/**
+ * A type of value that names people, groups or companies, each with a word about it. The names are those of parties: one
+ * who is renamed or merged with another is so wherever the name stands.
+ *
+ * @param <T> the value
+ */
+public interface PeopleType<T> extends ValueType<T> {
+    /**
+     * One name of a value.
+     *
+     * @param detail what is said of the name there, canonical; empty for nothing
+     * @param via a second name, such as the publisher of a writer; null for none
+     */
+    record Entry(String name, String detail, String via) {
+        /** The entry as it is written in a list. */
+        public String line() {
+            String line = detail.isEmpty() ? name : name + ": " + detail;
+            return via == null ? line : line + " via " + via;
+        }
+    }
+
+    /** More names than this are a mistake: a choir is credited as one. */
+    int MOST_NAMES = 500;
+
+    /** The entries, when there are not too many and each name in them can be that of somebody. */
+    static List<Entry> bounded(List<Entry> entries) {
+        if (entries.size() > MOST_NAMES)
+            throw new MalformedValue("%,d names; at most %,d fit".formatted(entries.size(), MOST_NAMES));
+        for (Entry entry : entries) {
+            ValueTypes.NAME.parse(entry.name());
+            if (entry.via() != null) ValueTypes.NAME.parse(entry.via());
+        }
+        return entries;
+    }
+
+    /** The names of a value in order. */
+    List<Entry> entries(T value);
+
+    /**
+     * The value that these entries make.
+     *
+     * @throws MalformedValue when one of them is no entry of this type
+     */
+    T of(List<Entry> entries);
+
+    /** The names in a text of this type. */
+    default List<Entry> entriesIn(String text) {
+        return entries(parse(text));
+    }
+
+    /** The canonical text that these entries make. */
+    default String textOf(List<Entry> entries) {
+        return format(of(entries));
+    }
+}

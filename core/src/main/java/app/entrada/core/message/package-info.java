@@ -1,2 +1,0 @@
-/** What leaves: store messages and the packages they travel in. */
-package app.entrada.core.message;

@@ -1,0 +1,59 @@
+package app.entrada.core.names;
+
+import com.ibm.icu.text.Transliterator;
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Pattern;
+
+/** Names and titles with everything taken away in which two spellings of one differ by accident. */
+public final class NameFolding {
+    /** Other scripts in Latin letters, without accents. */
+    private static final ThreadLocal<Transliterator> PLAIN = ThreadLocal.withInitial(
+            () -> Transliterator.getInstance("Any-Latin; NFD; [:Nonspacing Mark:] Remove; Latin-ASCII"));
+
+    private static final Pattern BETWEEN = Pattern.compile("[^a-z0-9]+");
+    private static final String ARTICLE = "the ";
+
+    private NameFolding() {}
+
+    /** Lower-case Latin letters and digits, one blank between words, without accents, "&amp;" as "and", no leading article. */
+    public static String fold(String name) {
+        String plain = isAscii(name) ? name : PLAIN.get().transliterate(name);
+        String words = BETWEEN.matcher(
+                        plain.toLowerCase(Locale.ROOT).replace("&", " and ").replace("'", ""))
+                .replaceAll(" ")
+                .strip();
+        return words.startsWith(ARTICLE) && words.length() > ARTICLE.length()
+                ? words.substring(ARTICLE.length())
+                : words;
+    }
+
+    private static boolean isAscii(String text) {
+        return text.chars().allMatch(letter -> letter < 0x80);
+    }
+
+    /** How alike two names are after folding, 0 to 1: the share of three-letter groups they have in common. */
+    public static double likeness(String one, String other) {
+        return foldedLikeness(fold(one), fold(other));
+    }
+
+    /** The same for names that are folded already. */
+    public static double foldedLikeness(String one, String other) {
+        if (one.equals(other)) return 1;
+        Map<String, Integer> groups = new HashMap<>();
+        int count = groups(one, groups);
+        Map<String, Integer> others = new HashMap<>();
+        count += groups(other, others);
+        int common = 0;
+        for (var group : groups.entrySet())
+            common += Math.min(group.getValue(), others.getOrDefault(group.getKey(), 0));
+        return count == 0 ? 0 : 2.0 * common / count;
+    }
+
+    private static int groups(String folded, Map<String, Integer> into) {
+        String padded = "  " + folded + " ";
+        for (int i = 0; i + 3 <= padded.length(); i++) into.merge(padded.substring(i, i + 3), 1, Integer::sum);
+        return Math.max(0, padded.length() - 2);
+    }
+}

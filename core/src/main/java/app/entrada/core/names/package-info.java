@@ -1,0 +1,2 @@
+/** Names of people and groups: folded for comparison, found as people type them, and those that stand for nobody. */
+package app.entrada.core.names;

@@ -1,0 +1,2 @@
+/** What a picture is, whatever its name claims. */
+package app.entrada.core.picture;

@@ -1,2 +1,0 @@
-/** The rules, one small class each. */
-package app.entrada.core.rule.rules;

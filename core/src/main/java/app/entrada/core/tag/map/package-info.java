@@ -1,0 +1,2 @@
+/** Which fact has which id in which tag format: one map, used by reading and by writing. */
+package app.entrada.core.tag.map;
