@@ -5,6 +5,7 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.check.rules.RuleBook;
 import com.tngtech.archunit.core.domain.Dependency;
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
@@ -16,6 +17,8 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 @AnalyzeClasses(packages = "app.entrada.core", importOptions = ImportOption.DoNotIncludeTests.class)
 class LayersTest {
@@ -82,6 +85,19 @@ class LayersTest {
             .should()
             .dependOnClassesThat()
             .resideInAPackage("java.nio.file..");
+
+    @ArchTest
+    static void the_book_reads_every_table_of_rules(JavaClasses core) {
+        Set<String> read = core.get(RuleBook.class).getDirectDependenciesFromSelf().stream()
+                .map(dependency -> dependency.getTargetClass().getName())
+                .collect(Collectors.toSet());
+        List<String> tables = core.stream()
+                .filter(each -> each.getPackageName().equals(RuleBook.class.getPackageName())
+                        && each.getSimpleName().endsWith("Rules"))
+                .map(JavaClass::getName)
+                .toList();
+        assertThat(tables).isNotEmpty().allMatch(read::contains);
+    }
 
     @ArchTest
     static final ArchRule names_say_what_a_class_is =

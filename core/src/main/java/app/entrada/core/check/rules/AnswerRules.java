@@ -15,8 +15,7 @@ final class AnswerRules {
     private AnswerRules() {}
 
     static List<Rule> all() {
-        return List.of(new PlainRule(
-                RuleFamily.ANSWERS,
+        return List.of(rule(
                 "answer.objection",
                 "Objection in an answer",
                 "What a destination refused or asked stands until it is delivered anew.",
@@ -24,6 +23,11 @@ final class AnswerRules {
                 (s, p) -> s.objections().stream()
                         .filter(answer -> answer.destination().equals(p.plain("from")))
                         .map(answer -> observation(s, answer))));
+    }
+
+    private static Rule rule(
+            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.ANSWERS, id, name, reason, parameters, look);
     }
 
     private static Observation observation(ReleaseContext s, Objection answer) {

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** What is on the front cover. Lettering that was not read is unknown, not absent: such findings are worth a look, no more. */
 final class ArtworkRules {
@@ -155,11 +156,49 @@ final class ArtworkRules {
                         look((s, cover, look, p) ->
                                 !s.release().explicit() && look.advisory().isPresent()
                                         ? says(s, "The cover carries an advisory mark, and no track is explicit.")
-                                        : Optional.empty())));
+                                        : Optional.empty())),
+                rule(
+                        "artwork.bytes",
+                        "Bytes of the cover",
+                        "Larger files are refused at the door.",
+                        Map.of("max", 10000000),
+                        ArtworkRules::artworkBytes),
+                rule(
+                        "artwork.colour-model",
+                        "Colours of the cover",
+                        "Screens show RGB; printing colours come out wrong.",
+                        ArtworkRules::artworkColourModel),
+                rule(
+                        "artwork.damaged",
+                        "Front cover damaged",
+                        "What does not decode here does not decode there.",
+                        ArtworkRules::artworkDamaged),
+                rule(
+                        "artwork.format",
+                        "Format of the cover",
+                        "Shops take two formats that every device shows.",
+                        Map.of("formats", List.of("JPEG", "PNG")),
+                        ArtworkRules::artworkFormat),
+                rule(
+                        "artwork.missing",
+                        "Front cover missing",
+                        "No shop shows a release without its cover.",
+                        ArtworkRules::artworkMissing),
+                rule(
+                        "artwork.not-square",
+                        "Cover not square",
+                        "Shops show covers in squares and crop what is not.",
+                        ArtworkRules::artworkNotSquare),
+                rule(
+                        "artwork.pixels",
+                        "Size of the cover",
+                        "Too small looks soft on large screens; too large is refused.",
+                        Map.of("min", 3000, "max", 6000),
+                        ArtworkRules::artworkPixels));
     }
 
-    private interface CoverLook {
-        Optional<Observation> at(ReleaseContext s, PictureFacts cover, PictureAnalysis look, Params p);
+    private static Rule rule(String id, String name, String reason, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.ARTWORK, id, name, reason, look);
     }
 
     private static Rule rule(
@@ -167,9 +206,28 @@ final class ArtworkRules {
         return new PlainRule(RuleFamily.ARTWORK, id, name, reason, parameters, look);
     }
 
+    private interface CoverLook {
+        Optional<Observation> at(ReleaseContext s, PictureFacts cover, PictureAnalysis look, Params p);
+    }
+
     private static PlainRule.Look look(CoverLook look) {
         return (s, p) -> s.cover().stream()
                 .flatMap(cover -> cover.look().stream().flatMap(seen -> look.at(s, cover, seen, p).stream()));
+    }
+
+    private static Optional<Observation> says(ReleaseContext s, String sentence, Object... values) {
+        return Optional.of(Observation.at(s, Fields.RELEASE_COVER, "%s", String.format(Locale.ROOT, sentence, values)));
+    }
+
+    private static List<String> artists(ReleaseContext s) {
+        return s.fact(Fields.RELEASE_ARTISTS).map(Names::list).stream()
+                .flatMap(List::stream)
+                .filter(name -> !name.equalsIgnoreCase("various artists"))
+                .toList();
+    }
+
+    private static String quoted(List<String> words) {
+        return String.join(", ", words.stream().map("“%s”"::formatted).toList());
     }
 
     private static Rule words(
@@ -184,18 +242,105 @@ final class ArtworkRules {
         }));
     }
 
-    private static Optional<Observation> says(ReleaseContext s, String sentence, Object... values) {
-        return Optional.of(Observation.at(s, Fields.RELEASE_COVER, "%s", String.format(Locale.ROOT, sentence, values)));
+    /** Bytes of the file. */
+    private static Stream<Observation> artworkBytes(ReleaseContext s, Params p) {
+        return s
+                .cover()
+                .filter(cover -> cover.bytes() > p.number("max"))
+                .map(cover -> Observation.at(
+                                s,
+                                Fields.RELEASE_COVER,
+                                "The front cover has %,d bytes; at most %,d are taken.",
+                                cover.bytes(),
+                                p.number("max"))
+                        .with(new Fix.Picture("Compress")))
+                .stream();
     }
 
-    private static String quoted(List<String> words) {
-        return String.join(", ", words.stream().map("“%s”"::formatted).toList());
+    /** RGB for screens. */
+    private static Stream<Observation> artworkColourModel(ReleaseContext s, Params p) {
+        return s
+                .cover()
+                .filter(cover -> cover.faults().isEmpty() && (!cover.colours().equals("RGB") || cover.bitDepth() > 8))
+                .map(cover -> Observation.at(
+                                s,
+                                Fields.RELEASE_COVER,
+                                "The front cover is in %s, %d bits a channel; wanted is RGB with 8.",
+                                cover.colours(),
+                                cover.bitDepth())
+                        .with(new Fix.Picture("Convert to sRGB")))
+                .stream();
     }
 
-    private static List<String> artists(ReleaseContext s) {
-        return s.fact(Fields.RELEASE_ARTISTS).map(Names::list).stream()
-                .flatMap(List::stream)
-                .filter(name -> !name.equalsIgnoreCase("various artists"))
-                .toList();
+    /** It decodes. */
+    private static Stream<Observation> artworkDamaged(ReleaseContext s, Params p) {
+        return s
+                .cover()
+                .filter(cover -> !cover.faults().isEmpty())
+                .map(cover -> Observation.at(
+                        s,
+                        Fields.RELEASE_COVER,
+                        "The front cover cannot be used: %s.",
+                        cover.faults().get(0)))
+                .stream();
+    }
+
+    /** Formats a destination takes. */
+    private static Stream<Observation> artworkFormat(ReleaseContext s, Params p) {
+        return s
+                .cover()
+                .filter(cover -> cover.faults().isEmpty() && !p.words("formats").contains(cover.format()))
+                .map(cover -> Observation.at(
+                        s,
+                        Fields.RELEASE_COVER,
+                        "The front cover is %s; taken are: %s.",
+                        cover.format(),
+                        String.join(", ", p.words("formats"))))
+                .stream();
+    }
+
+    /** A release has a front cover. */
+    private static Stream<Observation> artworkMissing(ReleaseContext s, Params p) {
+        return s.release().facts().get(Fields.RELEASE_COVER).isPresent()
+                ? Stream.empty()
+                : Stream.of(Observation.at(
+                        s, Fields.RELEASE_COVER, "The release has no front cover: drop a picture on the release."));
+    }
+
+    /** Width equals height. */
+    private static Stream<Observation> artworkNotSquare(ReleaseContext s, Params p) {
+        return s
+                .cover()
+                .filter(cover -> cover.faults().isEmpty() && cover.width() != cover.height())
+                .map(cover -> Observation.at(
+                        s,
+                        Fields.RELEASE_COVER,
+                        "The front cover is %d × %d pixels; it must be square.",
+                        cover.width(),
+                        cover.height()))
+                .stream();
+    }
+
+    /** Pixels of a side. */
+    private static Stream<Observation> artworkPixels(ReleaseContext s, Params p) {
+        return s
+                .cover()
+                .filter(cover -> cover.faults().isEmpty()
+                        && (Math.max(cover.width(), cover.height()) < p.number("min")
+                                || Math.max(cover.width(), cover.height()) > p.number("max")))
+                .map(cover -> {
+                    Observation seen = Observation.at(
+                            s,
+                            Fields.RELEASE_COVER,
+                            "The front cover is %d × %d pixels; wanted are %d to %d.",
+                            cover.width(),
+                            cover.height(),
+                            p.number("min"),
+                            p.number("max"));
+                    boolean large = Math.max(cover.width(), cover.height()) > p.number("max");
+                    // never enlarged: what is too small needs another picture
+                    return large ? seen.with(new Fix.Picture("Scale down to " + p.number("max"))) : seen;
+                })
+                .stream();
     }
 }

@@ -3,28 +3,20 @@ package app.entrada.core.check.rules;
 import static app.entrada.core.check.rules.PlainRule.once;
 import static app.entrada.core.check.rules.PlainRule.tracks;
 
-import app.entrada.core.code.Gtin;
-import app.entrada.core.code.Isrc;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.DraftCode;
-import app.entrada.core.field.value.PartialDate;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.context.ReleaseContext;
-import app.entrada.core.sound.AudioFacts;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeSet;
 import java.util.regex.Pattern;
 import java.util.regex.PatternSyntaxException;
 import java.util.stream.Stream;
 
-/** Codes: what each must look like, that none is used twice, and that none was given out where one existed. */
+/** Catalogue numbers, label codes, and the codes of works and people. */
 final class CodeRules {
-    private static final int CENTURY = 100;
-    private static final long ISRC_TOLERANCE_MS = 10_000;
     private static final Pattern ISWC_SHAPE = Pattern.compile("T\\d{10}");
     private static final Pattern IPI_SHAPE = Pattern.compile("\\d{11}");
     private static final Pattern ISNI_SHAPE = Pattern.compile("\\d{15}[\\dX]");
@@ -33,26 +25,6 @@ final class CodeRules {
 
     static List<Rule> all() {
         return List.of(
-                rule(
-                        "isrc.time-differs",
-                        "Time differs from the one under this ISRC",
-                        "A playing time that differs by more than 10 s is presumed another recording, which needs a code of its own (ISO 3901).",
-                        tracks(CodeRules::timeDiffers)),
-                rule(
-                        "isrc.year-ahead",
-                        "ISRC of a year to come",
-                        "The year in the code is the year in which it was assigned (ISO 3901); it cannot lie ahead.",
-                        tracks(CodeRules::yearAhead)),
-                rule(
-                        "prior-release.needs-codes",
-                        "Released before, codes fresh",
-                        "A recording keeps its code for ever; what was released before has one already (ISO 3901).",
-                        tracks(CodeRules::freshCode)),
-                rule(
-                        "barcode.check-digit",
-                        "Barcode’s check digit",
-                        "The check digit tells a slip of typing (GS1 General Specifications).",
-                        once(CodeRules::checkDigit)),
                 rule(
                         "catalogue-number.reused",
                         "Catalogue number used twice",
@@ -70,13 +42,17 @@ final class CodeRules {
                                                 s.elsewhere()
                                                         .catalogueNumberHolders()
                                                         .get(number)))))),
-                new PlainRule(
-                        RuleFamily.CODES,
+                rule(
                         "catalogue-number.pattern",
                         "Catalogue number of another form",
                         "Numbers of one form sort, and are not mistaken for another label’s.",
                         Map.of("form", ""),
                         once(CodeRules::pattern)),
+                rule(
+                        "catalogue-number.missing",
+                        "Catalogue number missing",
+                        "Orders and statements name a release by it.",
+                        CodeRules::catalogueNumberMissing),
                 rule(
                         "label-code.malformed",
                         "Label code not right",
@@ -129,121 +105,9 @@ final class CodeRules {
         return new PlainRule(RuleFamily.CODES, id, name, reason, look);
     }
 
-    private static Optional<Isrc> isrc(Track track) {
-        return track.recording().facts().get(Fields.RECORDING_ISRC).flatMap(DraftCode::code);
-    }
-
-    private static Optional<Observation> timeDiffers(ReleaseContext s, Track track, Params p) {
-        return isrc(track)
-                .flatMap(code -> s.master(track)
-                        .flatMap(master -> Optional.ofNullable(
-                                        s.elsewhere().registeredTimes().get(code.compact()))
-                                .filter(known -> Math.abs(known - master.milliseconds()) > ISRC_TOLERANCE_MS)
-                                .map(known -> Observation.at(
-                                        s,
-                                        track,
-                                        Fields.RECORDING_ISRC,
-                                        "%s lasts %s; under %s a recording of %s is known.",
-                                        s.name(track),
-                                        master.time(),
-                                        code,
-                                        AudioFacts.time(known)))));
-    }
-
-    /** The year of assignment; two digits that lie more than ten years ahead are of the last century (ISRC began in 1986). */
-    private static int year(Isrc code, ReleaseContext s) {
-        int year = s.today().getYear() / CENTURY * CENTURY
-                + Integer.parseInt(code.compact().substring(5, 7));
-        return year > s.today().getYear() + 10 ? year - CENTURY : year;
-    }
-
-    private static Optional<Observation> yearAhead(ReleaseContext s, Track track, Params p) {
-        return isrc(track)
-                .filter(code -> year(code, s) > s.today().getYear())
-                .map(code -> Observation.at(
-                        s,
-                        track,
-                        Fields.RECORDING_ISRC,
-                        "%s says it was assigned in %d; today is %s.",
-                        code,
-                        year(code, s),
-                        s.today()));
-    }
-
-    private static Optional<Observation> freshCode(ReleaseContext s, Track track, Params p) {
-        Optional<PartialDate> original = s.fact(Fields.RELEASE_ORIGINAL_DATE);
-        return original.flatMap(first -> isrc(track)
-                .filter(code -> year(code, s) > first.year()
-                        && code.compact().startsWith(s.label().isrcPrefix())
-                        && !s.label().isrcPrefix().isEmpty()
-                        // a code that stands elsewhere was not made for this release
-                        && !s.elsewhere().isrcHolders().containsKey(code.compact()))
-                .map(code -> Observation.at(
-                        s,
-                        track,
-                        Fields.RECORDING_ISRC,
-                        "The release first came out in %d, but %s was assigned in %d; wanted: the code of then.",
-                        first.year(),
-                        code,
-                        year(code, s))));
-    }
-
-    private static Optional<Observation> checkDigit(ReleaseContext s, Params p) {
-        return s.fact(Fields.RELEASE_BARCODE)
-                .filter(code -> code.code().isEmpty() && digits(code.text()).matches("\\d{12,13}"))
-                .map(code -> {
-                    Set<String> meant = meant(digits(code.text()), s.label().barcodePrefix());
-                    String thirteen = thirteen(digits(code.text()));
-                    Observation seen = meant.size() == 1
-                            ? Observation.at(
-                                    s,
-                                    Fields.RELEASE_BARCODE,
-                                    "The check digit of “%s” does not fit; two digits are exchanged or one slipped in what was probably meant: %s.",
-                                    code.text(),
-                                    new Gtin(meant.iterator().next()))
-                            : Observation.at(
-                                    s,
-                                    Fields.RELEASE_BARCODE,
-                                    "The check digit of “%s” does not fit: behind the other digits the last digit would be %d.",
-                                    code.text(),
-                                    Gtin.checkDigit(thirteen.substring(0, 12)));
-                    return meant.size() == 1
-                            ? seen.with(new Fix.Edit(
-                                    "Take " + new Gtin(meant.iterator().next()),
-                                    List.of(s.change(
-                                            Fields.RELEASE_BARCODE,
-                                            meant.iterator().next()))))
-                            : seen;
-                });
-    }
-
-    private static String thirteen(String typed) {
-        return typed.length() == 12 ? "0" + typed : typed;
-    }
-
-    /** Barcodes of the label's own block that one exchange of neighbours, or one other digit in the prefix, explains. */
-    private static Set<String> meant(String typed, String prefix) {
-        String thirteen = thirteen(typed);
-        Set<String> meant = new TreeSet<>();
-        if (prefix.isEmpty()) return meant;
-        for (int i = 0; i < 12; i++) {
-            char[] exchanged = thirteen.toCharArray();
-            exchanged[i] = thirteen.charAt(i + 1);
-            exchanged[i + 1] = thirteen.charAt(i);
-            fitting(new String(exchanged), prefix).ifPresent(meant::add);
-        }
-        for (int i = 0; i < prefix.length(); i++) {
-            char[] slipped = thirteen.toCharArray();
-            slipped[i] = prefix.charAt(i);
-            fitting(new String(slipped), prefix).ifPresent(meant::add);
-        }
-        return meant;
-    }
-
-    private static Optional<String> fitting(String thirteen, String prefix) {
-        return thirteen.startsWith(prefix) && Gtin.checkDigit(thirteen.substring(0, 12)) == thirteen.charAt(12) - '0'
-                ? Optional.of(thirteen)
-                : Optional.empty();
+    private static Rule rule(
+            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.CODES, id, name, reason, parameters, look);
     }
 
     private static Optional<Observation> pattern(ReleaseContext s, Params p) {
@@ -270,13 +134,12 @@ final class CodeRules {
         }
     }
 
-    private static <C> Optional<String> wrong(Track track, Field<DraftCode<C>> field) {
-        return track.recording()
-                .work()
-                .facts()
-                .get(field)
-                .filter(code -> code.code().isEmpty())
-                .map(DraftCode::text);
+    /** The label’s own number. */
+    private static Stream<Observation> catalogueNumberMissing(ReleaseContext s, Params p) {
+        return s.release().facts().get(Fields.RELEASE_CATALOGUE_NUMBER).isPresent()
+                ? Stream.empty()
+                : Stream.of(Observation.at(s, Fields.RELEASE_CATALOGUE_NUMBER, "The release has no catalogue number.")
+                        .with(new Fix.Allocate("Take the next")));
     }
 
     private static String plain(String text) {
@@ -285,8 +148,13 @@ final class CodeRules {
                 .replaceFirst("^ISWC", "");
     }
 
-    private static String digits(String text) {
-        return text.replaceAll("[\\s\\p{Pd}.]", "");
+    private static <C> Optional<String> wrong(Track track, Field<DraftCode<C>> field) {
+        return track.recording()
+                .work()
+                .facts()
+                .get(field)
+                .filter(code -> code.code().isEmpty())
+                .map(DraftCode::text);
     }
 
     /** Codes of the people on this release that are not right: of another shape, or of the right shape and not adding up. */

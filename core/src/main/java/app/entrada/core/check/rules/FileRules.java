@@ -148,6 +148,11 @@ final class FileRules {
                                                 title))))));
     }
 
+    private static Rule rule(
+            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.FILES, id, name, reason, parameters, look);
+    }
+
     private interface CopyLook {
         /** What is wrong with a copy, or null. */
         String at(ReleaseContext s, Track track, WrittenCopy copy);
@@ -167,23 +172,6 @@ final class FileRules {
                                         .stream())));
     }
 
-    private static Rule rule(
-            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
-        return new PlainRule(RuleFamily.FILES, id, name, reason, parameters, look);
-    }
-
-    /** Quotation marks and dashes have plain ones to stand for them. */
-    private static String plain(String title) {
-        return title.replaceAll("[‘’]", "'")
-                .replaceAll("[“”]", "\"")
-                .replaceAll("[–—]", "-")
-                .replace("…", "...");
-    }
-
-    private static String seconds(double seconds) {
-        return String.format(Locale.ROOT, "%.1f s", seconds);
-    }
-
     private static Stream<Observation> collides(ReleaseContext s, Params p) {
         Map<String, Integer> first = new HashMap<>();
         return s.copies().stream().filter(copy -> !copy.name().isEmpty()).flatMap(copy -> {
@@ -201,6 +189,10 @@ final class FileRules {
                                     copy.track(),
                                     copy.name()));
         });
+    }
+
+    private static String seconds(double seconds) {
+        return String.format(Locale.ROOT, "%.1f s", seconds);
     }
 
     private static Optional<Observation> tooLong(ReleaseContext s, Params p) {
@@ -241,5 +233,13 @@ final class FileRules {
                         "Other tracks have writers in their CD-Text, %s has none: then no track may have any.",
                         s.name(track)))
                 : Optional.empty();
+    }
+
+    /** Quotation marks and dashes have plain ones to stand for them. */
+    private static String plain(String title) {
+        return title.replaceAll("[‘’]", "'")
+                .replaceAll("[“”]", "\"")
+                .replaceAll("[–—]", "-")
+                .replace("…", "...");
     }
 }

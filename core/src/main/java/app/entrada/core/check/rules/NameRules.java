@@ -21,6 +21,8 @@ import java.util.stream.Stream;
 final class NameRules {
     private static final Set<String> GENERIC =
             Set.of("various artists", "various", "unknown", "unknown artist", "diverse", "artist", "n a");
+    private static final String ARTIST_JOINED_SAYS =
+            "“%s” is typed as one artist, but each part is an artist already; separate them with a semicolon.";
 
     private NameRules() {}
 
@@ -44,6 +46,16 @@ final class NameRules {
                         "A name that stands with no person is paid to no person.",
                         Map.of(),
                         tracks(NameRules::alias)),
+                rule(
+                        "artist.joined",
+                        "Two artists typed as one",
+                        "Joined names make a third artist whom nobody pays.",
+                        NameRules::artistJoined),
+                rule(
+                        "artist.missing",
+                        "Artist missing",
+                        "A track without an artist is credited to nobody.",
+                        NameRules::artistMissing),
                 rule(
                         "credit.real-name-missing",
                         "Real name missing",
@@ -91,13 +103,13 @@ final class NameRules {
                                         .about(named.name()))));
     }
 
+    private static Rule rule(String id, String name, String reason, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.TITLES, id, name, reason, look);
+    }
+
     private static Rule rule(
             String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
         return new PlainRule(RuleFamily.TITLES, id, name, reason, parameters, look);
-    }
-
-    private static Stream<Credit> credits(Track track) {
-        return track.recording().facts().get(Fields.RECORDING_CREDITS).stream().flatMap(List::stream);
     }
 
     private static Stream<Observation> generic(ReleaseContext s, Params p) {
@@ -179,6 +191,42 @@ final class NameRules {
                                 credit.name(),
                                 credit.as().get())
                         .about(credit.name()));
+    }
+
+    private static Stream<Credit> credits(Track track) {
+        return track.recording().facts().get(Fields.RECORDING_CREDITS).stream().flatMap(List::stream);
+    }
+
+    /** “A & B” where A and B both exist; a known duo’s name is not joined. */
+    private static Stream<Observation> artistJoined(ReleaseContext s, Params p) {
+        Stream<Observation> release = s.release().facts().get(Fields.RELEASE_ARTISTS).stream()
+                .flatMap(names -> joined(names, s))
+                .map(name -> Observation.at(s, Fields.RELEASE_ARTISTS, ARTIST_JOINED_SAYS, name));
+        return Stream.concat(
+                release,
+                s.tracks(track -> track.facts()
+                        .get(Fields.TRACK_ARTISTS)
+                        .flatMap(names -> joined(names, s).findFirst())
+                        .map(name -> Observation.at(s, track, Fields.TRACK_ARTISTS, ARTIST_JOINED_SAYS, name))));
+    }
+
+    private static Stream<String> joined(Names names, ReleaseContext s) {
+        return names.list().stream().filter(name -> {
+            List<String> parts = List.of(name.split("\\s+(?:&|and|with)\\s+"));
+            return parts.size() > 1 && s.elsewhere().knownNames().containsAll(parts);
+        });
+    }
+
+    /** Release and tracks have a main artist. */
+    private static Stream<Observation> artistMissing(ReleaseContext s, Params p) {
+        if (s.release().facts().get(Fields.RELEASE_ARTISTS).isPresent()) return Stream.empty();
+        Stream<Observation> tracks =
+                s.tracks(track -> s.release().holds(track, Fields.TRACK_ARTISTS).isPresent()
+                        ? Optional.empty()
+                        : Optional.of(
+                                Observation.at(s, track, Fields.TRACK_ARTISTS, "%s has no artist.", s.name(track))));
+        return Stream.concat(
+                Stream.of(Observation.at(s, Fields.RELEASE_ARTISTS, "The release has no artist.")), tracks);
     }
 
     private static Stream<Observation> realName(ReleaseContext s, Params p) {

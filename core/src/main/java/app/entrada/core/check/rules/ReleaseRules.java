@@ -3,18 +3,14 @@ package app.entrada.core.check.rules;
 import static app.entrada.core.check.rules.PlainRule.once;
 import static app.entrada.core.check.rules.PlainRule.tracks;
 
-import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.value.Origin;
-import app.entrada.core.field.value.RightsLine;
 import app.entrada.core.field.value.Terms;
+import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.names.NameFolding;
+import app.entrada.core.release.Change;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.sound.AudioFacts;
-import java.time.DayOfWeek;
-import java.time.format.TextStyle;
-import java.time.temporal.TemporalAdjusters;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -23,7 +19,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 
-/** Dates, lines, genres, prices, territories, permissions and what else a release as a whole must have in order. */
+/** Genre, language, price, kind and what else a release as a whole must have in order. */
 final class ReleaseRules {
     private ReleaseRules() {}
 
@@ -36,111 +32,39 @@ final class ReleaseRules {
                         Map.of(),
                         ReleaseRules::unreadable),
                 rule(
-                        "release-date.weekday",
-                        "Not a Friday",
-                        "New releases come out on Fridays; on other days they miss the lists and the charts’ week.",
-                        Map.of("day", 5),
-                        once(ReleaseRules::weekday)),
-                rule(
-                        "previously-released.date-missing",
-                        "Original release date missing",
-                        "What was out before is told apart by the day it first came out.",
-                        Map.of(),
-                        once((s, p) -> s.fact(Fields.RELEASE_VERSION)
-                                .filter(version -> version.toLowerCase(Locale.ROOT)
-                                        .matches(".*\\b(remaster(ed)?|re-?issue|anniversary|deluxe|expanded)\\b.*"))
-                                .filter(version ->
-                                        s.fact(Fields.RELEASE_ORIGINAL_DATE).isEmpty())
-                                .map(version -> Observation.at(
-                                        s,
-                                        Fields.RELEASE_ORIGINAL_DATE,
-                                        "“%s” says that it was out before; wanted: the original date.",
-                                        version)))),
-                rule(
-                        "pre-order.after-release",
-                        "Pre-order after the release",
-                        "Nobody can order ahead what is out already.",
-                        Map.of(),
-                        once((s, p) -> s.fact(Fields.RELEASE_PRE_ORDER_DATE)
-                                .flatMap(from -> s.fact(Fields.RELEASE_DATE)
-                                        .filter(date -> !from.isBefore(date))
-                                        .map(date -> Observation.at(
-                                                s,
-                                                Fields.RELEASE_PRE_ORDER_DATE,
-                                                "Orders are taken from %s, the release comes out on %s.",
-                                                from,
-                                                date))))),
-                rule(
-                        "p-line.year",
-                        "Year of the P-line",
-                        "℗ is the year of first publication of the sound recording (Rome Convention, article 11).",
-                        Map.of(),
-                        (s, p) -> Stream.concat(
-                                year(s, Fields.RELEASE_P_LINE), s.tracks(track -> yearOfRecording(s, track)))),
-                rule(
-                        "c-line.year",
-                        "Year of the C-line",
-                        "© is the year of first publication (Universal Copyright Convention, article III).",
-                        Map.of(),
-                        (s, p) -> year(s, Fields.RELEASE_C_LINE)),
-                rule(
                         "genre.differs-from-release",
                         "Track’s genre is not the release’s",
                         "A shop files the release under its own genre; a track with others is found under neither.",
                         Map.of(),
                         tracks(ReleaseRules::genre)),
                 rule(
+                        "genre.count",
+                        "Number of genres",
+                        "Listeners find a release by its genre.",
+                        Map.of("min", 1, "max", 3),
+                        ReleaseRules::genreCount),
+                rule(
+                        "genre.vocabulary",
+                        "Genre not in the list",
+                        "The store files releases under the words of its own list.",
+                        Map.of("words", ValueTypes.GENRES),
+                        ReleaseRules::genreVocabulary),
+                rule(
                         "explicit.release-flag",
                         "Clean without an explicit version",
                         "“Clean” marks the version without strong words of a recording that has them; where none has, the mark misleads.",
                         Map.of(),
                         tracks(ReleaseRules::clean)),
-                missing(
+                rule(
+                        "explicit.undecided",
+                        "Explicit or not: undecided",
+                        "Shops must warn; a wrong silence is a takedown.",
+                        ReleaseRules::explicitUndecided),
+                rule(
                         "price-tier.missing",
                         "Price tier missing",
                         "A download shop sells at the price of a tier.",
-                        Fields.RELEASE_PRICE_TIER,
-                        "The release has no price tier."),
-                missing(
-                        "territory.none",
-                        "Territories missing",
-                        "Without territories the release is on sale nowhere.",
-                        Fields.RELEASE_TERRITORIES,
-                        "The release names no territory in which it may be sold."),
-                rule(
-                        "territory.deal-outside-rights",
-                        "Not for sale where the destination sells",
-                        "A destination sells in its own countries only.",
-                        Map.of("sells", List.of()),
-                        once(ReleaseRules::outside)),
-                missing(
-                        "rights.undeclared",
-                        "Licence missing",
-                        "Somebody who may use it must be able to read how.",
-                        Fields.RELEASE_LICENCE,
-                        "Nothing is said of what others may do with the release: all rights reserved, or which licence."),
-                rule(
-                        "licence.conflict",
-                        "Licence against other rights",
-                        "A Creative Commons licence cannot be given for what belongs to somebody else, nor for works whose rights a society manages alone.",
-                        Map.of(),
-                        tracks(ReleaseRules::licence)),
-                permission(
-                        "cover.no-permission",
-                        "Cover without permission",
-                        "Somebody else’s work is published with their permission only.",
-                        Set.of(Origin.Use.COVER, Origin.Use.ARRANGEMENT, Origin.Use.TRANSLATION, Origin.Use.MEDLEY)),
-                permission(
-                        "sample.uncleared",
-                        "Sample not cleared",
-                        "A sample needs the consent of who owns the recording and of who owns the work.",
-                        Set.of(Origin.Use.SAMPLE)),
-                rule(
-                        "remix.no-permission",
-                        "Remix without permission",
-                        "A remix of somebody else’s recording is published with the owner’s permission only.",
-                        Map.of(),
-                        tracks(ReleaseRules::remix)),
+                        PlainRule.missing(Fields.RELEASE_PRICE_TIER, "The release has no price tier.")),
                 rule(
                         "total-time.limit",
                         "Total time",
@@ -162,7 +86,27 @@ final class ReleaseRules {
                                         "The pause before %s lasts %s; at most %s s are taken.",
                                         s.name(t),
                                         gap,
-                                        p.plain("max"))))));
+                                        p.plain("max"))))),
+                rule(
+                        "kind.track-count",
+                        "Kind against number of tracks",
+                        "Shops file a release by its kind and check it by counting.",
+                        Map.of("single", 3, "ep", 6, "album", 7),
+                        ReleaseRules::kindTrackCount),
+                rule(
+                        "single.title-differs",
+                        "Single and track differ in title",
+                        "A single of one track is found under one title.",
+                        ReleaseRules::singleTitleDiffers));
+    }
+
+    private static Rule rule(String id, String name, String reason, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.RELEASE, id, name, reason, look);
+    }
+
+    private static Rule rule(
+            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.RELEASE, id, name, reason, parameters, look);
     }
 
     private static Stream<Observation> unreadable(ReleaseContext s, Params p) {
@@ -196,104 +140,6 @@ final class ReleaseRules {
         return text.length() <= 60 ? text : text.substring(0, 60) + "…";
     }
 
-    private static Rule rule(
-            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
-        return new PlainRule(RuleFamily.RELEASE, id, name, reason, parameters, look);
-    }
-
-    private static Rule missing(String id, String name, String reason, Field<?> field, String says) {
-        return rule(
-                id,
-                name,
-                reason,
-                Map.of(),
-                once((s, p) ->
-                        s.fact(field).isPresent() ? Optional.empty() : Optional.of(Observation.at(s, field, says))));
-    }
-
-    private static Rule permission(String id, String name, String reason, Set<Origin.Use> uses) {
-        return rule(
-                id,
-                name,
-                reason,
-                Map.of(),
-                tracks((s, t, p) -> t.recording().work().facts().get(Fields.WORK_ORIGINS).stream()
-                        .flatMap(List::stream)
-                        .filter(origin -> uses.contains(origin.how()))
-                        .filter(origin -> !s.permitted(t, origin))
-                        .findFirst()
-                        .map(origin -> Observation.at(
-                                s,
-                                t,
-                                Fields.WORK_ORIGINS,
-                                "%s contains a %s of “%s”; no document is confirmed as its permission.",
-                                s.name(t),
-                                origin.how().says(),
-                                origin.title()))));
-    }
-
-    private static Optional<Observation> weekday(ReleaseContext s, Params p) {
-        DayOfWeek wanted = DayOfWeek.of((int) Math.max(1, Math.min(7, p.number("day"))));
-        return s.fact(Fields.RELEASE_DATE)
-                .filter(date -> date.getDayOfWeek() != wanted)
-                .map(date -> {
-                    var better = date.with(TemporalAdjusters.next(wanted));
-                    return Observation.at(
-                                    s,
-                                    Fields.RELEASE_DATE,
-                                    "%s is a %s; usual is a %s.",
-                                    date,
-                                    date.getDayOfWeek().getDisplayName(TextStyle.FULL, Locale.ENGLISH),
-                                    wanted.getDisplayName(TextStyle.FULL, Locale.ENGLISH))
-                            .with(new Fix.Edit(
-                                    "Set " + better, List.of(s.change(Fields.RELEASE_DATE, better.toString()))));
-                });
-    }
-
-    private static Stream<Observation> year(ReleaseContext s, Field<RightsLine> field) {
-        return s
-                .fact(field)
-                .filter(line -> tooLate(s, line))
-                .map(line -> Observation.at(s, field, yearSays(s, line)))
-                .stream();
-    }
-
-    /** ℗ of a recording is the year in which it first came out, here or on whichever release that was. */
-    private static Optional<Observation> yearOfRecording(ReleaseContext s, Track track) {
-        Optional<RightsLine> own = track.recording().facts().get(Fields.RECORDING_P_LINE);
-        if (own.isPresent() && tooLate(s, own.get()))
-            return Optional.of(Observation.at(s, track, Fields.RECORDING_P_LINE, "%s", yearSays(s, own.get())));
-        Optional<RightsLine> line = s.release().holds(track, Fields.RECORDING_P_LINE);
-        Optional<Integer> first = Optional.ofNullable(
-                s.elsewhere().firstYears().get(track.recording().id()));
-        if (line.isEmpty() || first.isEmpty() || line.get().year() <= first.get()) return Optional.empty();
-        return Optional.of(Observation.at(
-                        s,
-                        track,
-                        Fields.RECORDING_P_LINE,
-                        "%s first came out in %d; its P-line says %d.",
-                        s.name(track),
-                        first.get(),
-                        line.get().year())
-                .with(new Fix.Edit(
-                        "Set " + first.get(),
-                        List.of(s.change(
-                                track,
-                                Fields.RECORDING_P_LINE,
-                                new RightsLine(first.get(), line.get().owner()).toString())))));
-    }
-
-    private static boolean tooLate(ReleaseContext s, RightsLine line) {
-        return s.fact(Fields.RELEASE_DATE)
-                .filter(date -> line.year() > date.getYear())
-                .isPresent();
-    }
-
-    private static String yearSays(ReleaseContext s, RightsLine line) {
-        return "%d is later than the release, which comes out on %s."
-                .formatted(line.year(), s.fact(Fields.RELEASE_DATE).orElseThrow());
-    }
-
     private static Optional<Observation> genre(ReleaseContext s, Track track, Params p) {
         Set<String> release =
                 new HashSet<>(s.fact(Fields.RELEASE_GENRE).map(Terms::list).orElse(List.of()));
@@ -311,6 +157,63 @@ final class ReleaseRules {
                         s.name(track),
                         String.join(", ", genres.list()),
                         String.join(", ", release)));
+    }
+
+    /** At least one genre, and not more than the receiver has room for. */
+    private static Stream<Observation> genreCount(ReleaseContext s, Params p) {
+        int count = s.release()
+                .facts()
+                .get(Fields.RELEASE_GENRE)
+                .map(genres -> genres.list().size())
+                .orElse(0);
+        if (count < p.number("min"))
+            return Stream.of(Observation.at(
+                    s,
+                    Fields.RELEASE_GENRE,
+                    count == 0 ? "The release has no genre." : "The release has %d genres; at least %d are wanted.",
+                    count,
+                    p.number("min")));
+        return count <= p.number("max")
+                ? Stream.empty()
+                : Stream.of(Observation.at(
+                        s,
+                        Fields.RELEASE_GENRE,
+                        "The release has %d genres; at most %d are taken, the main one first.",
+                        count,
+                        p.number("max")));
+    }
+
+    /** A word of the destination’s list; spelling alone is fixed. */
+    private static Stream<Observation> genreVocabulary(ReleaseContext s, Params p) {
+        List<String> words = p.words("words");
+        List<String> genres =
+                s.release().facts().get(Fields.RELEASE_GENRE).map(Terms::list).orElse(List.of());
+        return genres.stream().filter(genre -> !words.contains(genre)).map(genre -> {
+            Observation seen = Observation.at(
+                    s, Fields.RELEASE_GENRE, "“%s” is not in the list: %s.", genre, String.join(", ", words));
+            return words.stream()
+                    .filter(word -> genreVocabularyPlain(word).equals(genreVocabularyPlain(genre)))
+                    .findFirst()
+                    .map(word -> seen.with(new Fix.Edit("Set " + word, List.of(swap(s, genres, genre, word)))))
+                    .orElse(seen);
+        });
+    }
+
+    /** Hyphens and capitals are spelling, not meaning. */
+    private static String genreVocabularyPlain(String genre) {
+        return genre.replace("-", " ").toLowerCase(Locale.ROOT);
+    }
+
+    private static Change swap(ReleaseContext s, List<String> genres, String genre, String word) {
+        List<String> mended = genres.stream()
+                .map(each -> each.equals(genre) ? word : each)
+                .distinct()
+                .toList();
+        return new Change(
+                Place.of(s.release(), Fields.RELEASE_GENRE).target(),
+                Fields.RELEASE_GENRE,
+                new Terms(genres).toString(),
+                new Terms(mended).toString());
     }
 
     private static Optional<Observation> clean(ReleaseContext s, Track track, Params p) {
@@ -339,63 +242,12 @@ final class ReleaseRules {
                         .with(new Fix.Edit("Set no", List.of(s.change(track, Fields.TRACK_EXPLICIT, "no")))));
     }
 
-    private static Optional<Observation> outside(ReleaseContext s, Params p) {
-        List<String> sells = p.words("sells");
-        if (sells.isEmpty()) return Optional.empty();
-        return s.fact(Fields.RELEASE_TERRITORIES)
-                .filter(where -> sells.stream().noneMatch(where::holds))
-                .map(where -> Observation.at(
-                        s,
-                        Fields.RELEASE_TERRITORIES,
-                        "The rights hold for %s; the destination sells in %s only.",
-                        where,
-                        String.join(", ", sells)));
-    }
-
-    private static Optional<Observation> licence(ReleaseContext s, Track track, Params p) {
-        Optional<String> licence = s.fact(Fields.RELEASE_LICENCE).filter(each -> each.startsWith("CC"));
-        if (licence.isEmpty()) return Optional.empty();
-        Optional<Origin> foreign = track.recording().work().facts().get(Fields.WORK_ORIGINS).stream()
-                .flatMap(List::stream)
-                .filter(origin -> origin.how().needsPermission())
-                .findFirst();
-        if (foreign.isPresent())
-            return Optional.of(Observation.at(
-                    s,
-                    track,
-                    Fields.WORK_ORIGINS,
-                    "%s cannot be given for %s: it holds a %s of “%s”, whose rights are others’.",
-                    licence.get(),
-                    s.name(track),
-                    foreign.get().how().says(),
-                    foreign.get().title()));
-        return track.recording().work().writers().stream()
-                .filter(writer -> s.of(writer.name(), Fields.PARTY_SOCIETY).isPresent())
-                .findFirst()
-                .map(writer -> Observation.at(
-                        s,
-                        track,
-                        Fields.WORK_WRITERS,
-                        "%s cannot be given for %s: the rights of %s are managed by %s alone.",
-                        licence.get(),
-                        s.name(track),
-                        writer.name(),
-                        s.of(writer.name(), Fields.PARTY_SOCIETY).orElse("a society")));
-    }
-
-    private static Optional<Observation> remix(ReleaseContext s, Track track, Params p) {
-        String owner = ReleaseContext.owner(s.release(), track);
-        boolean own = owner.isEmpty()
-                || NameFolding.fold(owner).equals(NameFolding.fold(s.label().name()));
-        return ReleaseContext.isRemix(track) && !own && !s.remixPermitted(track)
-                ? Optional.of(Observation.at(
-                        s,
-                        track,
-                        Fields.RECORDING_CREDITS,
-                        "%s is a remix of a recording owned by %s; no document is confirmed as its permission.",
-                        s.name(track),
-                        owner))
-                : Optional.empty();
+    /** Every track says whether to warn. */
+    private static Stream<Observation> explicitUndecided(ReleaseContext s, Params p) {
+        return s.tracks(track -> track.facts().get(Fields.TRACK_EXPLICIT).isPresent()
+                ? Optional.empty()
+                : Optional.of(Observation.at(
+                        s, track, Fields.TRACK_EXPLICIT, "%s is neither marked explicit nor not.", s.name(track))));
     }
 
     private static Optional<Observation> totalTime(ReleaseContext s, Params p) {
@@ -409,5 +261,49 @@ final class ReleaseRules {
                         "The tracks last %s with their pauses; at most %s fit.",
                         AudioFacts.time(total),
                         AudioFacts.time(most)));
+    }
+
+    /** Single, EP or album by count of tracks. */
+    private static Stream<Observation> kindTrackCount(ReleaseContext s, Params p) {
+        int count = s.release().tracks().size();
+        if (count == 0) return Stream.of(Observation.at(s, Fields.RELEASE_RUNNING_ORDER, "The release has no track."));
+        return s
+                .release()
+                .facts()
+                .get(Fields.RELEASE_KIND)
+                .filter(kind -> kind.equals("single") && count > p.number("single")
+                        || kind.equals("EP") && (count > p.number("ep") || count < 2)
+                        || kind.equals("album") && count < p.number("album"))
+                .map(kind -> Observation.at(
+                        s,
+                        Fields.RELEASE_KIND,
+                        "A release of %d tracks is no %s here: a single has up to %d, an EP up to %d, an album %d or more.",
+                        count,
+                        kind,
+                        p.number("single"),
+                        p.number("ep"),
+                        p.number("album")))
+                .stream();
+    }
+
+    /** One track, one title. */
+    private static Stream<Observation> singleTitleDiffers(ReleaseContext s, Params p) {
+        if (s.release().tracks().size() != 1) return Stream.empty();
+        Track only = s.release().tracks().get(0);
+        return s
+                .release()
+                .facts()
+                .get(Fields.RELEASE_TITLE)
+                .flatMap(title -> only.facts()
+                        .get(Fields.TRACK_TITLE)
+                        .filter(track -> !track.equals(title))
+                        .map(track -> Observation.at(
+                                s,
+                                only,
+                                Fields.TRACK_TITLE,
+                                "The single is called “%s”, its only track “%s”.",
+                                title,
+                                track)))
+                .stream();
     }
 }

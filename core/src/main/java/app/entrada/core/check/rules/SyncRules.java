@@ -122,6 +122,11 @@ final class SyncRules {
                         SyncRules::episode));
     }
 
+    private static Rule rule(
+            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.RELEASE, id, name, reason, parameters, look);
+    }
+
     private static Optional<Observation> description(ReleaseContext s, Params p) {
         Optional<String> text = s.fact(Fields.RELEASE_DESCRIPTION);
         int length = text.map(each -> each.codePointCount(0, each.length())).orElse(0);
@@ -228,10 +233,5 @@ final class SyncRules {
                             p.plain("summary")));
             return Stream.concat(number, summary);
         }));
-    }
-
-    private static Rule rule(
-            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
-        return new PlainRule(RuleFamily.RELEASE, id, name, reason, parameters, look);
     }
 }

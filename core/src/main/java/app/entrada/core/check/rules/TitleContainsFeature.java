@@ -13,7 +13,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 
 /** “(feat. X)”, “ft X”, “w/ X” in a title, a version or an artist’s name belongs in the credits. */
-public final class TitleContainsFeature implements Rule {
+final class TitleContainsFeature implements Rule {
     @Override
     public String id() {
         return "title.contains-feature";

@@ -2,123 +2,50 @@ package app.entrada.core.check.rules;
 
 import static app.entrada.core.check.rules.PlainRule.tracks;
 
-import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.Names;
 import app.entrada.core.names.NameFolding;
+import app.entrada.core.release.Change;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.context.ReleaseContext;
-import app.entrada.core.title.TitleCase;
 import app.entrada.core.title.TitleReading;
-import com.ibm.icu.lang.UScript;
-import java.util.ArrayList;
+import app.entrada.core.title.TitleStyle;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
-/** Titles as receivers read them: characters, capitals, and what does not belong into a title at all. */
+/** What titles say, and what belongs elsewhere. */
 final class TitleRules {
-    private static final Pattern INVISIBLE = Pattern.compile("[\\p{Cc}\\p{Cf}\\p{Co}\\p{Cn}\\u00AD\\uFFFD]");
-    private static final Pattern LEADING_NUMBER = Pattern.compile("^(?:\\d{1,2}[.)_-]\\s*|0\\d\\s+)(?=\\p{L})");
-    private static final Pattern DEBRIS = Pattern.compile(
-            "(?:\\.(?:wav|aiff?|flac|mp3|m4a)$)"
-                    + "|[\\s_-]*\\b(?:final(?:\\s*(?:mix|master))?|master(?:ed)?|mixdown|bounce|rough)"
-                    + "(?:[\\s_-]*(?:v(?:ersion)?\\s*)?\\d+)?$"
-                    + "|[\\s_-]*\\bv\\d+$"
-                    + "|[\\s_(\\[-]*\\b(?:16|24|32)\\s?-?bit\\b[)\\]]?"
-                    + "|[\\s_(\\[-]*\\b(?:44[.,]?1|48|88[.,]?2|96)\\s?k(?:hz)?\\b[)\\]]?",
-            Pattern.CASE_INSENSITIVE);
-    private static final Pattern PRICE = Pattern.compile(
-            "(?:[€$£¥]\\s?\\d+)|(?:\\b\\d+[.,]\\d{2}\\s?(?:€|eur|usd|gbp)\\b)", Pattern.CASE_INSENSITIVE);
     private static final Pattern ADDRESS = Pattern.compile(
             "\\b(?:https?://|www\\.)\\S+|\\b[a-z0-9-]+\\.(?:com|net|org|info|example|fm)\\b", Pattern.CASE_INSENSITIVE);
     private static final Pattern FULL_DATE =
             Pattern.compile("\\b\\d{4}-\\d{2}-\\d{2}\\b|\\b\\d{1,2}[./]\\d{1,2}[./]\\d{2,4}\\b");
-
-    /** Scripts in which a language is written; a language that is not here may be written in any. */
-    private static final Map<String, Set<Integer>> SCRIPTS = new HashMap<>();
-
-    static {
-        for (String latin : List.of(
-                "en", "de", "fr", "es", "it", "pt", "nl", "sv", "da", "nb", "nn", "no", "fi", "is", "pl", "cs", "sk",
-                "sl", "hr", "hu", "ro", "tr", "et", "lv", "lt", "ca", "eu", "gl", "ga", "cy", "sq", "id", "vi"))
-            SCRIPTS.put(latin, Set.of(UScript.LATIN));
-        SCRIPTS.put("el", Set.of(UScript.GREEK));
-        for (String cyrillic : List.of("ru", "uk", "bg", "be", "mk")) SCRIPTS.put(cyrillic, Set.of(UScript.CYRILLIC));
-        SCRIPTS.put("ja", Set.of(UScript.HAN, UScript.HIRAGANA, UScript.KATAKANA));
-        SCRIPTS.put("ko", Set.of(UScript.HANGUL, UScript.HAN));
-        SCRIPTS.put("zh", Set.of(UScript.HAN));
-        SCRIPTS.put("he", Set.of(UScript.HEBREW));
-        SCRIPTS.put("ar", Set.of(UScript.ARABIC));
-        SCRIPTS.put("hi", Set.of(UScript.DEVANAGARI));
-        SCRIPTS.put("th", Set.of(UScript.THAI));
-    }
+    private static final Pattern PRICE = Pattern.compile(
+            "(?:[€$£¥]\\s?\\d+)|(?:\\b\\d+[.,]\\d{2}\\s?(?:€|eur|usd|gbp)\\b)", Pattern.CASE_INSENSITIVE);
 
     private TitleRules() {}
 
     static List<Rule> all() {
         return List.of(
-                rule(
-                        "title.control-or-invisible",
-                        "Invisible characters",
-                        "Characters that nobody sees break searching, sorting and file names.",
-                        Map.of(),
-                        each((s, spot, p) -> mended(
-                                s,
-                                spot,
-                                INVISIBLE.matcher(spot.text).replaceAll(""),
-                                "holds characters that cannot be seen",
-                                "Take them out"))),
-                rule(
-                        "title.all-lower",
-                        "All small letters",
-                        "Small letters throughout look like an oversight, and shops mend them in their own way.",
-                        Map.of("languages", List.of("en")),
-                        each((s, spot, p) -> p.words("languages").contains(spot.language(s)) && allLower(spot.text)
-                                ? mended(
-                                        s,
-                                        spot,
-                                        TitleCase.of(spot.text, spot.language(s)),
-                                        "is all in small letters",
-                                        "Capitals")
-                                : Optional.empty())),
-                rule(
-                        "title.case",
-                        "Capitals against the language",
-                        "Each language has its own custom of capitals in titles; shops hold releases to it.",
-                        Map.of("languages", List.of("en")),
-                        each((s, spot, p) -> p.words("languages").contains(spot.language(s))
-                                        && !allLower(spot.text)
-                                        && !allUpper(spot.text)
-                                        // what does not belong into the title has a rule of its own
-                                        && TitleReading.featured(spot.text).isEmpty()
-                                        && withoutDebris(spot.text).equals(spot.text)
-                                ? mended(
-                                        s,
-                                        spot,
-                                        TitleCase.of(spot.text, spot.language(s)),
-                                        "has other capitals than titles in its language have",
-                                        "Capitals")
-                                : Optional.empty())),
+                new TitleContainsFeature(),
                 rule(
                         "title.contains-artist",
                         "Artist in the title",
                         "The artist stands in a field of their own; shown twice it looks like an advertisement.",
                         Map.of(),
-                        each(TitleRules::artistInside)),
+                        TitleSpot.each(TitleRules::artistInside)),
                 rule(
                         "title.production-debris",
                         "Traces of production",
                         "Words for oneself, such as “final mix 3”, were never meant for listeners.",
                         Map.of(),
-                        each((s, spot, p) -> mended(
-                                s, spot, withoutDebris(spot.text), "holds traces of production", "Take them out"))),
+                        TitleSpot.each((s, spot, p) -> spot.mended(
+                                s, spot.withoutWorkingNotes(), "holds traces of production", "Take them out"))),
                 rule(
                         "title.forbidden-words",
                         "Words that no title may hold",
@@ -133,27 +60,29 @@ final class TitleRules {
                                         "exclusive",
                                         "pre-order",
                                         "bonus track only")),
-                        each(TitleRules::forbidden)),
-                rule(
-                        "title.brackets-unbalanced",
-                        "A bracket without its other half",
-                        "An open bracket is usually a title that was cut off.",
-                        Map.of(),
-                        each((s, spot, p) -> balanced(spot.text)
-                                ? Optional.empty()
-                                : Optional.of(spot.at(s, "“%s” has a bracket without its other half.", spot.text)))),
-                rule(
-                        "title.special-characters",
-                        "Characters outside the allowed ones",
-                        "The shop’s pages and files know letters, digits and plain punctuation only.",
-                        Map.of("allowed", " '’‘“”\"!?,.;:&+-–—()[]/#*…°"),
-                        each(TitleRules::special)),
+                        TitleSpot.each(TitleRules::forbidden)),
                 rule(
                         "title.duplicate-on-release",
                         "The same title twice",
                         "Two tracks with one title and version cannot be told apart in a shop, a chart or a statement.",
                         Map.of(),
                         TitleRules::twice),
+                rule(
+                        "title.missing",
+                        "Title missing",
+                        "Nothing can be found without its title.",
+                        TitleRules::titleMissing),
+                rule(
+                        "title.too-long",
+                        "Title too long",
+                        "What does not fit is cut off in the shop, or refused.",
+                        Map.of("max", 180),
+                        TitleRules::titleTooLong),
+                rule(
+                        "title.version-in-title",
+                        "Version in the title",
+                        "The version has a field of its own, so that every receiver gets it where it wants it.",
+                        TitleRules::titleVersionInTitle),
                 rule(
                         "version.mismatch",
                         "Version against the other facts",
@@ -185,11 +114,14 @@ final class TitleRules {
                                         .with(new Fix.Edit(
                                                 "Remove", List.of(s.change(t, Fields.TRACK_VERSION, null))))))),
                 rule(
-                        "language.script-mismatch",
-                        "Script of another language",
-                        "A title is shown, sorted and spoken by the rules of the language that is given for it.",
-                        Map.of(),
-                        each(TitleRules::script)));
+                        "language.missing",
+                        "Language missing",
+                        "Stores index and hyphenate titles by their language (ISO 639).",
+                        TitleRules::languageMissing));
+    }
+
+    private static Rule rule(String id, String name, String reason, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.TITLES, id, name, reason, look);
     }
 
     private static Rule rule(
@@ -197,68 +129,13 @@ final class TitleRules {
         return new PlainRule(RuleFamily.TITLES, id, name, reason, parameters, look);
     }
 
-    /** A title where it stands: that of the release, or a track's own. */
-    private record Spot(Optional<Track> track, Field<String> field, String text) {
-        Observation at(ReleaseContext s, String says, Object... values) {
-            return track.map(t -> Observation.at(s, t, field, says, values))
-                    .orElseGet(() -> Observation.at(s, field, says, values));
-        }
-
-        app.entrada.core.release.Change to(ReleaseContext s, String after) {
-            return track.map(t -> s.change(t, field, after)).orElseGet(() -> s.change(field, after));
-        }
-
-        String language(ReleaseContext s) {
-            return track.flatMap(t -> s.release().holds(t, Fields.TRACK_LANGUAGE))
-                    .or(() -> s.fact(Fields.RELEASE_LANGUAGE))
-                    .orElse("und");
-        }
-    }
-
-    private interface SpotLook {
-        Optional<Observation> at(ReleaseContext s, Spot spot, Params p);
-    }
-
-    private static PlainRule.Look each(SpotLook look) {
-        return (s, p) -> Stream.concat(
-                        s.fact(Fields.RELEASE_TITLE).stream()
-                                .map(title -> new Spot(Optional.empty(), Fields.RELEASE_TITLE, title)),
-                        s.release().tracks().stream()
-                                .flatMap(track -> track.facts().get(Fields.TRACK_TITLE).stream()
-                                        .map(title -> new Spot(Optional.of(track), Fields.TRACK_TITLE, title))))
-                .flatMap(spot -> look.at(s, spot, p).stream());
-    }
-
-    /** Seen when mending changes something; the fix is offered when something is left. */
-    private static Optional<Observation> mended(ReleaseContext s, Spot spot, String mended, String says, String label) {
-        if (mended.equals(spot.text)) return Optional.empty();
-        String better = mended.replaceAll(" {2,}", " ").strip();
-        Observation seen =
-                spot.at(s, better.isEmpty() ? "“%s” %s." : "“%s” %s; wanted: “%s”.", visible(spot.text), says, better);
-        return Optional.of(better.isEmpty() ? seen : seen.with(new Fix.Edit(label, List.of(spot.to(s, better)))));
-    }
-
-    private static String visible(String text) {
-        return INVISIBLE.matcher(text).replaceAll("·");
-    }
-
-    private static boolean allLower(String title) {
-        return title.equals(title.toLowerCase(Locale.ROOT))
-                && title.chars().filter(Character::isLetter).count() > 3;
-    }
-
-    private static boolean allUpper(String title) {
-        return title.equals(title.toUpperCase(Locale.ROOT))
-                && title.chars().filter(Character::isLetter).count() > 3;
-    }
-
-    private static Optional<Observation> artistInside(ReleaseContext s, Spot spot, Params p) {
-        List<String> artists = spot.track
+    private static Optional<Observation> artistInside(ReleaseContext s, TitleSpot spot, Params p) {
+        List<String> artists = spot.track()
                 .flatMap(track -> s.release().holds(track, Fields.TRACK_ARTISTS))
                 .or(() -> s.fact(Fields.RELEASE_ARTISTS))
                 .map(Names::list)
                 .orElse(List.of());
-        String folded = " " + NameFolding.fold(spot.text) + " ";
+        String folded = " " + NameFolding.fold(spot.text()) + " ";
         return artists.stream()
                 .filter(artist -> {
                     String name = " " + NameFolding.fold(artist) + " ";
@@ -266,21 +143,11 @@ final class TitleRules {
                     return !name.isBlank() && folded.contains(name) && !folded.equals(name);
                 })
                 .findFirst()
-                .map(artist -> spot.at(s, "“%s” names its artist, %s, in the title.", spot.text, artist));
+                .map(artist -> spot.at(s, "“%s” names its artist, %s, in the title.", spot.text(), artist));
     }
 
-    private static String withoutDebris(String title) {
-        String rest = title;
-        for (String before = ""; !before.equals(rest); ) {
-            before = rest;
-            rest = LEADING_NUMBER.matcher(DEBRIS.matcher(rest).replaceAll("")).replaceFirst("");
-        }
-        String plain = rest.equals(title) ? title : rest.replace('_', ' ').strip();
-        return plain.isEmpty() ? title : plain;
-    }
-
-    private static Optional<Observation> forbidden(ReleaseContext s, Spot spot, Params p) {
-        String lower = spot.text.toLowerCase(Locale.ROOT);
+    private static Optional<Observation> forbidden(ReleaseContext s, TitleSpot spot, Params p) {
+        String lower = spot.text().toLowerCase(Locale.ROOT);
         for (String word : p.words("words"))
             // the pattern is made only where the word is there at all
             if (lower.contains(word.toLowerCase(Locale.ROOT))
@@ -288,47 +155,18 @@ final class TitleRules {
                                     + "(?![\\p{L}\\d])")
                             .matcher(lower)
                             .find())
-                return Optional.of(spot.at(s, "“%s” holds “%s”, which no title may hold.", spot.text, word));
+                return Optional.of(spot.at(s, "“%s” holds “%s”, which no title may hold.", spot.text(), word));
         for (Pattern pattern : List.of(ADDRESS, PRICE, FULL_DATE)) {
-            Matcher found = pattern.matcher(spot.text);
+            Matcher found = pattern.matcher(spot.text());
             if (found.find())
                 return Optional.of(spot.at(
                         s,
                         "“%s” holds %s, “%s”; no title may hold one.",
-                        spot.text,
+                        spot.text(),
                         pattern == ADDRESS ? "an address" : pattern == PRICE ? "a price" : "a date",
                         found.group()));
         }
         return Optional.empty();
-    }
-
-    private static boolean balanced(String title) {
-        List<Character> open = new ArrayList<>();
-        for (char c : title.toCharArray()) {
-            int opening = "([{".indexOf(c);
-            int closing = ")]}".indexOf(c);
-            if (opening >= 0) open.add(")]}".charAt(opening));
-            else if (closing >= 0 && (open.isEmpty() || open.remove(open.size() - 1) != c)) return false;
-        }
-        return open.isEmpty();
-    }
-
-    private static Optional<Observation> special(ReleaseContext s, Spot spot, Params p) {
-        String allowed = p.plain("allowed");
-        String odd = spot.text
-                .codePoints()
-                .filter(c -> !Character.isLetterOrDigit(c)
-                        && Character.getType(c) != Character.NON_SPACING_MARK
-                        && Character.getType(c) != Character.COMBINING_SPACING_MARK
-                        && !INVISIBLE.matcher(Character.toString(c)).matches()
-                        && allowed.indexOf(c) < 0)
-                .distinct()
-                .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
-                .toString();
-        return odd.isEmpty()
-                ? Optional.empty()
-                : Optional.of(
-                        spot.at(s, "“%s” holds %s; letters, digits and plain punctuation are taken.", spot.text, odd));
     }
 
     private static Stream<Observation> twice(ReleaseContext s, Params p) {
@@ -352,6 +190,61 @@ final class TitleRules {
                                 .get(Fields.TRACK_VERSION)
                                 .map(NameFolding::fold)
                                 .orElse(""));
+    }
+
+    /** Release and tracks have titles. */
+    private static Stream<Observation> titleMissing(ReleaseContext s, Params p) {
+        Stream<Observation> release =
+                s.release().facts().get(Fields.RELEASE_TITLE).isPresent()
+                        ? Stream.empty()
+                        : Stream.of(Observation.at(s, Fields.RELEASE_TITLE, "The release has no title."));
+        return Stream.concat(
+                release,
+                s.tracks(track -> track.facts().get(Fields.TRACK_TITLE).isPresent()
+                        ? Optional.empty()
+                        : Optional.of(Observation.at(
+                                s, track, Fields.TRACK_TITLE, "Track %d has no title.", track.number()))));
+    }
+
+    /** Title with version, counted in characters as people see them. */
+    private static Stream<Observation> titleTooLong(ReleaseContext s, Params p) {
+        long max = p.number("max");
+        return s.tracks(track -> {
+            String title = TitleStyle.PLAIN.track(s.release(), track);
+            int length = title.codePointCount(0, title.length());
+            return length <= max
+                    ? Optional.empty()
+                    : Optional.of(Observation.at(
+                            s,
+                            track,
+                            Fields.TRACK_TITLE,
+                            "The title with its version has %d characters; at most %d fit.",
+                            length,
+                            max));
+        });
+    }
+
+    /** “(Radio Edit)” belongs in the version. */
+    private static Stream<Observation> titleVersionInTitle(ReleaseContext s, Params p) {
+        return s.tracks(track -> track.facts()
+                .get(Fields.TRACK_TITLE)
+                .filter(title -> track.facts().get(Fields.TRACK_VERSION).isEmpty())
+                .flatMap(title -> TitleReading.version(title)
+                        .map(part -> Observation.at(
+                                        s, track, Fields.TRACK_TITLE, "“%s” holds a version: %s.", title, part.part())
+                                .with(new Fix.Edit(
+                                        "Move to version",
+                                        List.of(
+                                                new Change(
+                                                        s.release().ref(track, Fields.TRACK_TITLE.entity()),
+                                                        Fields.TRACK_TITLE,
+                                                        title,
+                                                        part.rest()),
+                                                new Change(
+                                                        s.release().ref(track, Fields.TRACK_VERSION.entity()),
+                                                        Fields.TRACK_VERSION,
+                                                        null,
+                                                        part.part())))))));
     }
 
     private static Optional<Observation> version(ReleaseContext s, Track track, Params p) {
@@ -395,29 +288,15 @@ final class TitleRules {
         return Pattern.compile("\\b(?:" + words + ")\\b").matcher(text).find();
     }
 
-    private static Optional<Observation> script(ReleaseContext s, Spot spot, Params p) {
-        String language = spot.language(s);
-        Set<Integer> wanted = SCRIPTS.get(language);
-        if (wanted == null) return Optional.empty();
-        Optional<Integer> other = spot.text
-                .codePoints()
-                .filter(Character::isLetter)
-                .mapToObj(UScript::getScript)
-                .filter(script -> script != UScript.COMMON && script != UScript.INHERITED)
-                .filter(script -> !wanted.contains(script))
-                .findFirst();
-        // Latin letters occur in titles of every language: names, loans
-        boolean wholly = spot.text
-                .codePoints()
-                .filter(Character::isLetter)
-                .mapToObj(UScript::getScript)
-                .noneMatch(wanted::contains);
-        return other.filter(script -> wholly && (script != UScript.LATIN))
-                .map(script -> spot.at(
+    /** Every track says its language. */
+    private static Stream<Observation> languageMissing(ReleaseContext s, Params p) {
+        return s.tracks(track -> s.release().holds(track, Fields.TRACK_LANGUAGE).isPresent()
+                ? Optional.empty()
+                : Optional.of(Observation.at(
                         s,
-                        "“%s” is written in %s letters, but its language is given as %s.",
-                        spot.text,
-                        UScript.getName(script),
-                        Locale.forLanguageTag(language).getDisplayLanguage(Locale.ENGLISH)));
+                        track,
+                        Fields.TRACK_LANGUAGE,
+                        "%s has no language; for no words at all it is none.",
+                        s.name(track))));
     }
 }

@@ -6,46 +6,21 @@ import app.entrada.core.credit.Roles;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.Credit;
 import app.entrada.core.field.value.Names;
-import app.entrada.core.field.value.Participant;
-import app.entrada.core.field.value.Share;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.work.OneStop;
-import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/** Who performs on a recording, where and when it was made, and who has what of its income. */
-final class RecordingRules {
-    private RecordingRules() {}
+/** Who performs on a recording, and what performers’ societies ask of it. */
+final class PerformerRules {
+    private PerformerRules() {}
 
     static List<Rule> all() {
         return List.of(
-                rule(
-                        "split.total",
-                        "Income split not 100.00",
-                        "What a recording earns is divided wholly, or it waits.",
-                        tracks(RecordingRules::split)),
-                rule(
-                        "split.participant-unknown",
-                        "Unknown payee",
-                        "Money is paid to people with a name that stands somewhere else too.",
-                        tracks((s, t, p) -> participants(t)
-                                .filter(one -> !s.elsewhere().knownNames().isEmpty()
-                                        && !s.elsewhere().knownNames().contains(one.name())
-                                        && !one.name().equals(s.label().name())
-                                        && !one.name().equals(s.label().publisher()))
-                                .findFirst()
-                                .map(one -> Observation.at(
-                                        s,
-                                        t,
-                                        Fields.RECORDING_SPLITS,
-                                        "“%s” is paid from %s but appears nowhere else in the catalogue.",
-                                        one.name(),
-                                        s.name(t))))),
                 rule(
                         "one-stop.incomplete",
                         "Not one-stop",
@@ -67,7 +42,7 @@ final class RecordingRules {
                         "performers.none",
                         "No performer",
                         "The society divides among the performers of a recording; one without any is worth nothing to anybody.",
-                        tracks((s, t, p) -> credits(t).anyMatch(RecordingRules::performs)
+                        tracks((s, t, p) -> credits(t).anyMatch(PerformerRules::performs)
                                 ? Optional.empty()
                                 : Optional.of(Observation.at(
                                         s, t, Fields.RECORDING_CREDITS, "%s has no performer.", s.name(t))))),
@@ -75,7 +50,7 @@ final class RecordingRules {
                         "performers.main-missing",
                         "Main artist performs nothing",
                         "Featured performers and others are paid by different keys; the main artist must be among them.",
-                        tracks(RecordingRules::mainMissing)),
+                        tracks(PerformerRules::mainMissing)),
                 rule(
                         "recording.country-date-missing",
                         "Where and when it was recorded",
@@ -101,30 +76,24 @@ final class RecordingRules {
                         })));
     }
 
-    private static Optional<Observation> split(ReleaseContext s, Track track, Params p) {
-        List<Participant> all = participants(track).toList();
-        if (all.isEmpty()) return Optional.empty();
-        int sum = all.stream()
-                .flatMap(one -> one.share().stream())
-                .mapToInt(Share::hundredths)
-                .sum();
-        return sum == Share.WHOLE.hundredths()
-                ? Optional.empty()
-                : Optional.of(Observation.at(
-                        s,
-                        track,
-                        Fields.RECORDING_SPLITS,
-                        "The income of %s is divided to %s; wanted: 100.00.",
-                        s.name(track),
-                        BigDecimal.valueOf(sum, 2)));
+    private static Rule rule(String id, String name, String reason, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.WORKS, id, name, reason, look);
+    }
+
+    private static Stream<Credit> credits(Track track) {
+        return track.recording().facts().get(Fields.RECORDING_CREDITS).stream().flatMap(List::stream);
+    }
+
+    private static boolean performs(Credit credit) {
+        return credit.roles().stream().anyMatch(Roles::performs);
     }
 
     private static Optional<Observation> mainMissing(ReleaseContext s, Track track, Params p) {
-        if (credits(track).noneMatch(RecordingRules::performs)) return Optional.empty();
+        if (credits(track).noneMatch(PerformerRules::performs)) return Optional.empty();
         List<String> artists =
                 s.release().holds(track, Fields.TRACK_ARTISTS).map(Names::list).orElse(List.of());
         Set<String> performing = credits(track)
-                .filter(RecordingRules::performs)
+                .filter(PerformerRules::performs)
                 .map(Credit::name)
                 .collect(Collectors.toSet());
         return artists.stream()
@@ -142,21 +111,5 @@ final class RecordingRules {
                                 artist,
                                 s.name(track))
                         .about(artist));
-    }
-
-    private static Stream<Participant> participants(Track track) {
-        return track.recording().facts().get(Fields.RECORDING_SPLITS).stream().flatMap(List::stream);
-    }
-
-    private static boolean performs(Credit credit) {
-        return credit.roles().stream().anyMatch(Roles::performs);
-    }
-
-    private static Stream<Credit> credits(Track track) {
-        return track.recording().facts().get(Fields.RECORDING_CREDITS).stream().flatMap(List::stream);
-    }
-
-    private static Rule rule(String id, String name, String reason, PlainRule.Look look) {
-        return new PlainRule(RuleFamily.WORKS, id, name, reason, look);
     }
 }

@@ -1,43 +1,28 @@
 package app.entrada.core.check.rules;
 
 import app.entrada.core.field.Fields;
-import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.sound.AudioFacts;
 import app.entrada.core.sound.Sound;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
- * Rules that compare one measured number of a master with a limit. They differ in what they look at and in their sentence;
- * all else is the same, so they stand in one table.
+ * Rules that compare one measured number of a master with a limit: they differ in what they look at and in their sentence.
+ * Seconds are whole or decimal numbers, levels tenths of a decibel or LU as decimal numbers.
  */
-public final class MeasuredSound implements Rule {
+final class SoundRules {
     /** What a rule sees in one master: the end of the sentence that begins with the track's name, or nothing. */
-    private interface Look {
+    private interface SoundLook {
         Optional<String> at(AudioFacts master, Sound sound, Params p);
     }
 
-    private final String id;
-    private final String name;
-    private final String reason;
-    private final Map<String, Object> parameters;
-    private final Look look;
+    private SoundRules() {}
 
-    private MeasuredSound(String id, String name, String reason, Map<String, Object> parameters, Look look) {
-        this.id = id;
-        this.name = name;
-        this.reason = reason;
-        this.parameters = parameters;
-        this.look = look;
-    }
-
-    /** All of them. Seconds are whole or decimal numbers, levels tenths of a decibel or LU as decimal numbers. */
-    public static List<Rule> all() {
+    static List<Rule> all() {
         return List.of(
-                new MeasuredSound(
+                rule(
                         "audio.silence-head",
                         "Silence at the head",
                         "A listener skips what does not begin.",
@@ -47,7 +32,7 @@ public final class MeasuredSound implements Rule {
                                 : says(
                                         "is silent for its first %.1f s; at most %s s are wanted.",
                                         sound.silence().headSeconds(), p.plain("max"))),
-                new MeasuredSound(
+                rule(
                         "audio.silence-tail",
                         "Silence at the tail",
                         "Silence at the end is heard as a fault, and counted as playing time.",
@@ -57,7 +42,7 @@ public final class MeasuredSound implements Rule {
                                 : says(
                                         "is silent for its last %.1f s; at most %s s are wanted.",
                                         sound.silence().tailSeconds(), p.plain("max"))),
-                new MeasuredSound(
+                rule(
                         "audio.silence-inside",
                         "Silence inside",
                         "A long rest within a piece is usually a second piece hidden behind the first, or a dropout.",
@@ -71,7 +56,7 @@ public final class MeasuredSound implements Rule {
                                         AudioFacts.time(Math.round(rest.at() * 1000)),
                                         rest.seconds(),
                                         p.plain("max")))),
-                new MeasuredSound(
+                rule(
                         "audio.clipping",
                         "Clipping",
                         "Runs of samples at one level are heard as crackling.",
@@ -84,7 +69,7 @@ public final class MeasuredSound implements Rule {
                                         AudioFacts.time(Math.round(
                                                 sound.clippings().get(0).at() * 1000)),
                                         p.plain("runs"))),
-                new MeasuredSound(
+                rule(
                         "audio.true-peak",
                         "True peak",
                         "Peaks between the samples clip when the sound is coded for listening (ITU-R BS.1770).",
@@ -94,7 +79,7 @@ public final class MeasuredSound implements Rule {
                                 : says(
                                         "has a true peak of %+.1f dBTP; at most %s are wanted.",
                                         sound.truePeakDbtp(), p.plain("max"))),
-                new MeasuredSound(
+                rule(
                         "audio.loudness",
                         "Loudness",
                         "Players level what they play: what is louder is turned down, what is softer may stay soft (EBU R 128).",
@@ -106,7 +91,7 @@ public final class MeasuredSound implements Rule {
                                 : says(
                                         "has a loudness of %.1f LUFS; usual are %s to %s.",
                                         sound.integratedLufs(), p.plain("min"), p.plain("max"))),
-                new MeasuredSound(
+                rule(
                         "audio.dc-offset",
                         "DC offset",
                         "A constant offset takes headroom and clicks at cuts.",
@@ -120,7 +105,7 @@ public final class MeasuredSound implements Rule {
                                             "lies off the middle by %.1f %% of full scale; at most %.1f %% are wanted.",
                                             most * 100, p.decimal("max") * 100);
                         }),
-                new MeasuredSound(
+                rule(
                         "audio.false-stereo",
                         "False stereo",
                         "Two channels that hold the same are mono at twice the size, and often a slip in the export.",
@@ -128,7 +113,7 @@ public final class MeasuredSound implements Rule {
                         (master, sound, p) -> sound.falseStereo()
                                 ? Optional.of("has two channels that hold the same sound.")
                                 : Optional.empty()),
-                new MeasuredSound(
+                rule(
                         "audio.lossy-source",
                         "Lossy source",
                         "A master made from a compressed file cannot be mended later; stores refuse it when they hear it.",
@@ -142,7 +127,7 @@ public final class MeasuredSound implements Rule {
                                         sound.bandwidthHz() / 1000,
                                         sound.lossySource().confidence() * 100,
                                         sound.lossySource().reason())),
-                new MeasuredSound(
+                rule(
                         "audio.upsampled",
                         "Upsampled",
                         "A higher sample rate than the sound needs promises what is not there.",
@@ -152,7 +137,7 @@ public final class MeasuredSound implements Rule {
                                 : says(
                                         "has %,d Hz, but its sound ends at %.1f kHz: it was recorded at a lower rate.",
                                         master.sampleRate(), sound.bandwidthHz() / 1000)),
-                new MeasuredSound(
+                rule(
                         "audio.duration",
                         "Length",
                         "Very short and very long tracks are counted and paid otherwise, or refused.",
@@ -165,7 +150,7 @@ public final class MeasuredSound implements Rule {
                                                 master.time(),
                                                 AudioFacts.time(p.number("min") * 1000),
                                                 AudioFacts.time(p.number("max") * 1000))),
-                new MeasuredSound(
+                rule(
                         "audio.channels",
                         "Channels",
                         "Stereo is wanted; mono is played on both sides.",
@@ -182,36 +167,20 @@ public final class MeasuredSound implements Rule {
         return Optional.of(String.format(Locale.ROOT, sentence, values));
     }
 
-    @Override
-    public String id() {
-        return id;
-    }
-
-    @Override
-    public RuleFamily family() {
-        return RuleFamily.AUDIO;
-    }
-
-    @Override
-    public String name() {
-        return name;
-    }
-
-    @Override
-    public String reason() {
-        return reason;
-    }
-
-    @Override
-    public Map<String, Object> parameters() {
-        return parameters;
-    }
-
-    @Override
-    public Stream<Observation> check(ReleaseContext s, Params p) {
-        return s.masters((track, master) -> master.sound()
-                .flatMap(sound -> look.at(master, sound, p))
-                .map(end -> Observation.at(
-                        s, track, Fields.RECORDING_MASTER, "%s", "The master of " + s.name(track) + " " + end)));
+    private static Rule rule(String id, String name, String reason, Map<String, Object> parameters, SoundLook look) {
+        return new PlainRule(
+                RuleFamily.AUDIO,
+                id,
+                name,
+                reason,
+                parameters,
+                (s, p) -> s.masters((track, master) -> master.sound()
+                        .flatMap(sound -> look.at(master, sound, p))
+                        .map(end -> Observation.at(
+                                s,
+                                track,
+                                Fields.RECORDING_MASTER,
+                                "%s",
+                                "The master of " + s.name(track) + " " + end))));
     }
 }

@@ -1,0 +1,326 @@
+package app.entrada.core.check.rules;
+
+import app.entrada.core.field.Fields;
+import app.entrada.core.fingerprint.Match;
+import app.entrada.core.release.context.LooseFile;
+import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.core.sound.AudioFacts;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/** Files of sound: there, whole, in the right format, on the right track. */
+final class MasterRules {
+    private MasterRules() {}
+
+    static List<Rule> all() {
+        return List.of(
+                rule(
+                        "preview.length",
+                        "Too short for a preview",
+                        "A shop cuts a preview of so many seconds out of every track.",
+                        Map.of("seconds", 30),
+                        (s, p) -> s.masters((track, master) -> master.seconds() >= p.decimal("seconds")
+                                ? Optional.empty()
+                                : Optional.of(Observation.at(
+                                        s,
+                                        track,
+                                        Fields.TRACK_PREVIEW_START,
+                                        "%s lasts %s; a preview takes %s s.",
+                                        s.name(track),
+                                        master.time(),
+                                        p.plain("seconds"))))),
+                rule(
+                        "preview.outside",
+                        "Preview inside the track",
+                        "An excerpt that runs over the end falls silent.",
+                        Map.of("seconds", 30),
+                        MasterRules::previewOutside),
+                rule(
+                        "audio.lossless",
+                        "Not lossless",
+                        "What is coded once more from a coded file loses twice.",
+                        (s, p) -> s.masters((track, master) -> master.lossless()
+                                ? Optional.empty()
+                                : Optional.of(Observation.at(
+                                        s,
+                                        track,
+                                        Fields.RECORDING_MASTER,
+                                        "%s is %s; wanted: a lossless file such as WAV or FLAC.",
+                                        s.name(track),
+                                        master.says())))),
+                rule(
+                        "audio.bit-depth",
+                        "Bit depth",
+                        "Other depths are converted by the receiver, unheard.",
+                        Map.of("bits", List.of(16, 24)),
+                        MasterRules::audioBitDepth),
+                rule(
+                        "audio.bytes",
+                        "Size of the master",
+                        "Larger files are refused at the door.",
+                        Map.of("max", 262144000),
+                        MasterRules::audioBytes),
+                rule(
+                        "audio.damaged",
+                        "Master damaged",
+                        "A damaged file reaches listeners as it is, or is refused.",
+                        MasterRules::audioDamaged),
+                rule(
+                        "audio.format",
+                        "Format of the master",
+                        "The store takes lossless formats only, and not all of them.",
+                        Map.of("formats", List.of("WAV", "FLAC")),
+                        MasterRules::audioFormat),
+                rule(
+                        "audio.missing",
+                        "Master missing",
+                        "There is nothing to sell without sound.",
+                        MasterRules::audioMissing),
+                rule(
+                        "audio.placement-unconfirmed",
+                        "Placement not confirmed",
+                        "Only what a person has confirmed is sent: a wrong match pollutes shared catalogues.",
+                        MasterRules::audioPlacementUnconfirmed),
+                rule(
+                        "audio.same-as",
+                        "Same file on two tracks",
+                        "Two tracks with one sound are a slip, or two codes for one recording.",
+                        MasterRules::audioSameAs),
+                rule(
+                        "audio.same-sound",
+                        "Same sound as another recording",
+                        "One recording has one code, for ever (ISO 3901): the same sound under two is paid twice or not at all.",
+                        MasterRules::audioSameSound),
+                rule(
+                        "audio.sample-rate",
+                        "Sample rate",
+                        "Below the rate of a disc, highs are missing.",
+                        Map.of("min", 44100),
+                        MasterRules::audioSampleRate),
+                rule(
+                        "audio.shared-intro",
+                        "Shared stretch of sound",
+                        "A service that listens to a short excerpt will take one of these for the other.",
+                        Map.of("seconds", 10),
+                        MasterRules::audioSharedIntro),
+                rule(
+                        "audio.time-differs",
+                        "Length against the given time",
+                        "A file of another length than the track list says is another edit, or on the wrong track.",
+                        Map.of("seconds", 2),
+                        MasterRules::audioTimeDiffers),
+                rule(
+                        "audio.unplaced",
+                        "File on no track",
+                        "A file that came in for a release and is nowhere on it was forgotten, or belongs elsewhere.",
+                        MasterRules::audioUnplaced));
+    }
+
+    private static Rule rule(String id, String name, String reason, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.AUDIO, id, name, reason, look);
+    }
+
+    private static Rule rule(
+            String id, String name, String reason, Map<String, Object> parameters, PlainRule.Look look) {
+        return new PlainRule(RuleFamily.AUDIO, id, name, reason, parameters, look);
+    }
+
+    /** The preview excerpt against the length of the file. */
+    private static Stream<Observation> previewOutside(ReleaseContext s, Params p) {
+        return s.masters((track, master) -> track.facts()
+                .get(Fields.TRACK_PREVIEW_START)
+                .filter(start ->
+                        start.seconds() + Math.min(p.decimal("seconds"), master.seconds()) > master.seconds() + 0.5)
+                .map(start -> Observation.at(
+                        s,
+                        track,
+                        Fields.TRACK_PREVIEW_START,
+                        "The preview of %s from %s, %s s long, runs over its end at %s.",
+                        s.name(track),
+                        start,
+                        p.plain("seconds"),
+                        master.time())));
+    }
+
+    /** Bits a sample. */
+    private static Stream<Observation> audioBitDepth(ReleaseContext s, Params p) {
+        List<String> depths = p.words("bits");
+        // lossy codings have no depth; whether they are taken at all is another rule's question
+        return s.masters((track, master) -> master.bitDepth() == 0
+                        || depths.contains(String.valueOf(master.bitDepth()))
+                                && !master.codec().equals("float")
+                ? Optional.empty()
+                : Optional.of(Observation.at(
+                        s,
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "The master of %s has %d bits%s; taken are: %s whole-number bits.",
+                        s.name(track),
+                        master.bitDepth(),
+                        master.codec().equals("float") ? " floating point" : "",
+                        String.join(", ", depths))));
+    }
+
+    /** Bytes of a file. */
+    private static Stream<Observation> audioBytes(ReleaseContext s, Params p) {
+        return s.masters((track, master) -> master.bytes() <= p.number("max")
+                ? Optional.empty()
+                : Optional.of(Observation.at(
+                        s,
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "The master of %s has %,d bytes; at most %,d are taken.",
+                        s.name(track),
+                        master.bytes(),
+                        p.number("max"))));
+    }
+
+    /** The walk through the file found it whole. */
+    private static Stream<Observation> audioDamaged(ReleaseContext s, Params p) {
+        return s.masters((track, master) -> master.faults().isEmpty()
+                ? Optional.empty()
+                : Optional.of(Observation.at(
+                        s,
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "The master of %s is damaged: %s. Ask for the file again.",
+                        s.name(track),
+                        master.faults().get(0).what())));
+    }
+
+    /** Formats a destination takes. */
+    private static Stream<Observation> audioFormat(ReleaseContext s, Params p) {
+        List<String> formats = p.words("formats");
+        return s.masters((track, master) ->
+                formats.contains(master.format()) && !master.codec().equals("other")
+                        ? Optional.empty()
+                        : Optional.of(Observation.at(
+                                s,
+                                track,
+                                Fields.RECORDING_MASTER,
+                                "The master of %s is %s (%s); taken are: %s.",
+                                s.name(track),
+                                master.format(),
+                                master.codec(),
+                                String.join(", ", formats))));
+    }
+
+    /** Every track has a master. */
+    private static Stream<Observation> audioMissing(ReleaseContext s, Params p) {
+        return s.tracks(track -> track.master().isPresent()
+                ? Optional.empty()
+                : Optional.of(Observation.at(
+                        s,
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "%s has no master: drop the file on the track.",
+                        s.name(track))));
+    }
+
+    /** Files that are proposed for a track and wait for a person. */
+    private static Stream<Observation> audioPlacementUnconfirmed(ReleaseContext s, Params p) {
+        return s.tracks(track -> s.loose().stream()
+                .filter(file -> file.proposed() == track.number())
+                .findFirst()
+                .map(file -> Observation.at(
+                        s,
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "“%s” is proposed for %s and waits to be confirmed.",
+                        file.name(),
+                        s.name(track))));
+    }
+
+    /** One file twice in a running order. */
+    private static Stream<Observation> audioSameAs(ReleaseContext s, Params p) {
+        return s.tracks(track -> track.master()
+                .flatMap(file -> s.release().tracks().stream()
+                        .filter(other -> other.number() < track.number())
+                        .filter(other -> other.master().filter(file::equals).isPresent())
+                        .findFirst())
+                .map(other -> Observation.at(
+                        s,
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "%s has the same file as track %d.",
+                        s.name(track),
+                        other.number())));
+    }
+
+    /** A master that sounds the same as that of another recording. */
+    private static Stream<Observation> audioSameSound(ReleaseContext s, Params p) {
+        return s.tracks(track -> s.alike(track, Match.Verdict.SAME)
+                .findFirst()
+                .map(other -> Observation.at(
+                        s,
+                        track,
+                        Fields.RECORDING_ISRC,
+                        "%s sounds the same as %s; one recording keeps one code.",
+                        s.name(track),
+                        other.says())));
+    }
+
+    /** Samples a second. */
+    private static Stream<Observation> audioSampleRate(ReleaseContext s, Params p) {
+        return s.masters((track, master) -> master.sampleRate() >= p.number("min")
+                ? Optional.empty()
+                : Optional.of(Observation.at(
+                        s,
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "The master of %s has %,d Hz; at least %,d are wanted.",
+                        s.name(track),
+                        master.sampleRate(),
+                        p.number("min"))));
+    }
+
+    /** Two masters that share a stretch and differ elsewhere: an instrumental, an edit, a common introduction. */
+    private static Stream<Observation> audioSharedIntro(ReleaseContext s, Params p) {
+        return s.tracks(track -> s.alike(track, Match.Verdict.OTHER_VERSION)
+                .filter(other -> other.agreesTo() - other.agreesFrom() >= p.decimal("seconds"))
+                .findFirst()
+                .map(other -> Observation.at(
+                        s,
+                        track,
+                        Fields.RECORDING_MASTER,
+                        "%s is the same as %s from %s to %s and differs elsewhere.",
+                        s.name(track),
+                        other.says(),
+                        AudioFacts.time(Math.round(other.agreesFrom() * 1000)),
+                        AudioFacts.time(Math.round(other.agreesTo() * 1000)))));
+    }
+
+    /** The length of a file against what was given. */
+    private static Stream<Observation> audioTimeDiffers(ReleaseContext s, Params p) {
+        return s.masters((track, master) -> track.recording()
+                .facts()
+                .get(Fields.RECORDING_GIVEN_TIME)
+                .filter(given -> Math.abs(given.seconds() - master.seconds()) > p.decimal("seconds"))
+                .map(given -> Observation.at(
+                        s,
+                        track,
+                        Fields.RECORDING_GIVEN_TIME,
+                        "%s is given as %s, its file lasts %s; up to %s s apart are let pass.",
+                        s.name(track),
+                        given,
+                        master.time(),
+                        p.plain("seconds"))));
+    }
+
+    /** Files that fit no track. */
+    private static Stream<Observation> audioUnplaced(ReleaseContext s, Params p) {
+        List<String> names = s.loose().stream()
+                .filter(file -> file.proposed() == 0)
+                .map(LooseFile::name)
+                .toList();
+        if (names.isEmpty()) return Stream.empty();
+        return Stream.of(Observation.at(
+                s,
+                Fields.RELEASE_RUNNING_ORDER,
+                "%s on no track: %s.",
+                names.size() == 1 ? "A file is" : names.size() + " files are",
+                String.join(", ", names.size() > 3 ? names.subList(0, 3) : names) + (names.size() > 3 ? " …" : "")));
+    }
+}
