@@ -68,6 +68,25 @@ public final class RunningServer implements BeforeAllCallback {
         return new SpringApplicationBuilder(Application.class).run(fresh().toArray(String[]::new));
     }
 
+    /** The same for the label of the tests, over a {@link CountingDriver}. */
+    public static ConfigurableApplicationContext counted() {
+        java.util.List<String> counting = new java.util.ArrayList<>();
+        for (String each : fresh())
+            counting.add(
+                    each.replace("--spring.datasource.url=jdbc:", "--spring.datasource.url=" + CountingDriver.PREFIX));
+        counting.add("--spring.datasource.driver-class-name=" + CountingDriver.class.getName());
+        ConfigurableApplicationContext counted =
+                new SpringApplicationBuilder(Application.class).run(counting.toArray(String[]::new));
+        label(counted);
+        return counted;
+    }
+
+    private static void label(ConfigurableApplicationContext of) {
+        of.getBean(app.entrada.server.facts.CodeBook.class)
+                .label(new app.entrada.core.release.context.LabelProfile(
+                        "Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music", "000000952"));
+    }
+
     /** A client signed in as a manager at a server of its own. */
     public static Client manager(ConfigurableApplicationContext apart) {
         apart.getBean(app.entrada.server.accounts.AccountService.class).create("manager", PASSWORD, "manager");
@@ -130,9 +149,7 @@ public final class RunningServer implements BeforeAllCallback {
         context = new SpringApplicationBuilder(Application.class).run(settings.toArray(String[]::new));
         var accounts = bean(app.entrada.server.accounts.AccountService.class);
         for (String role : new String[] {"manager", "assistant", "reader"}) accounts.create(role, PASSWORD, role);
-        bean(app.entrada.server.codes.CodeBook.class)
-                .label(new app.entrada.core.release.context.LabelProfile(
-                        "Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music", "000000952"));
+        label(context);
         return new Ending();
     }
 }

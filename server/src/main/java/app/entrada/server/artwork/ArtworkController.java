@@ -13,15 +13,16 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.analysis.MeasureWork;
 import app.entrada.server.checks.CheckService;
-import app.entrada.server.files.FileBook;
+import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ChangeService;
-import app.entrada.server.releases.ReleaseDelta;
-import app.entrada.server.releases.ReleaseRepository;
-import app.entrada.server.releases.ReleaseViews;
+import app.entrada.server.sound.MeasureWork;
+import app.entrada.server.views.ReleaseDelta;
+import app.entrada.server.views.ReleaseViews;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -47,18 +48,21 @@ class ArtworkController {
     private final ReleaseViews views;
     private final ChangeService changes;
     private final CheckService checks;
-    private final FileBook files;
+    private final FileIndex files;
     private final FileStore store;
     private final MeasureWork measuring;
+    private final ProfileRepository profiles;
 
     ArtworkController(
             ReleaseRepository releases,
             ReleaseViews views,
             ChangeService changes,
             CheckService checks,
-            FileBook files,
+            FileIndex files,
             FileStore store,
-            MeasureWork measuring) {
+            MeasureWork measuring,
+            ProfileRepository profiles) {
+        this.profiles = profiles;
         this.releases = releases;
         this.views = views;
         this.changes = changes;
@@ -118,7 +122,7 @@ class ArtworkController {
         Release release = find(id);
         Sha256 cover = release.facts().get(Fields.RELEASE_COVER).orElse(null);
         if (cover == null) return nothing(release, "none", null);
-        FileBook.Entry entry = files.find(cover).orElseThrow(() -> Problem.missing("picture"));
+        FileIndex.Entry entry = files.find(cover).orElseThrow(() -> Problem.missing("picture"));
         if (!entry.measured()) return nothing(release, "measuring", cover.hex());
         if (entry.picture().isEmpty()) return nothing(release, "damaged", cover.hex());
         PictureFacts facts = entry.picture().get();
@@ -144,7 +148,7 @@ class ArtworkController {
     private List<LimitBar> limits(Release release, PictureFacts facts) {
         List<LimitBar> bars = new ArrayList<>();
         long longest = Math.max(facts.width(), facts.height());
-        for (Profile profile : checks.profiles(release))
+        for (Profile profile : profiles.meantBy(release))
             for (Profile.Applied applied : profile.rules()) {
                 if (applied.rule().family() != RuleFamily.ARTWORK) continue;
                 boolean pixels = applied.rule().id().equals("artwork.pixels");

@@ -7,12 +7,12 @@ import app.entrada.core.release.Release;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.files.FileBook;
-import app.entrada.server.files.ReceivedFiles;
-import app.entrada.server.gather.LooseFiles;
+import app.entrada.server.context.LooseFiles;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.files.FileDescription;
+import app.entrada.server.files.FileIndex;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.FileWords;
-import app.entrada.server.releases.ReleaseRepository;
+import app.entrada.server.receiving.ReceivedFiles;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -30,11 +30,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class PicturesController {
     private final ReleaseRepository releases;
-    private final FileBook files;
+    private final FileIndex files;
     private final LooseFiles loose;
     private final ReceivedFiles received;
 
-    PicturesController(ReleaseRepository releases, FileBook files, LooseFiles loose, ReceivedFiles received) {
+    PicturesController(ReleaseRepository releases, FileIndex files, LooseFiles loose, ReceivedFiles received) {
         this.releases = releases;
         this.files = files;
         this.loose = loose;
@@ -70,7 +70,7 @@ class PicturesController {
     }
 
     private PicturesView view(Release release) {
-        Map<Sha256, FileBook.Entry> entries = files.find(release.files());
+        Map<Sha256, FileIndex.Entry> entries = files.find(release.files());
         List<PictureLine> lines = new java.util.ArrayList<>();
         Optional<Sha256> front = release.facts().get(Fields.RELEASE_COVER);
         front.ifPresent(file -> lines.add(line(file, PictureKind.FRONT, entries)));
@@ -83,7 +83,7 @@ class PicturesController {
                         null,
                         PictureKind.inName(file.name()).map(PictureKind::id).orElse(null),
                         file.name(),
-                        FileWords.says(file.entry())));
+                        FileDescription.says(file.entry())));
         return new PicturesView(
                 lines,
                 Arrays.stream(PictureKind.values())
@@ -92,8 +92,8 @@ class PicturesController {
                 front.isPresent());
     }
 
-    private static PictureLine line(Sha256 file, PictureKind kind, Map<Sha256, FileBook.Entry> entries) {
-        return new PictureLine(file.hex(), kind.id(), null, kind.label(), FileWords.says(entries.get(file)));
+    private static PictureLine line(Sha256 file, PictureKind kind, Map<Sha256, FileIndex.Entry> entries) {
+        return new PictureLine(file.hex(), kind.id(), null, kind.label(), FileDescription.says(entries.get(file)));
     }
 
     @PostMapping("/api/releases/{id}/pictures/{sha256}")

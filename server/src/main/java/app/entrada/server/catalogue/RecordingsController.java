@@ -10,17 +10,16 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.title.TitleStyle;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ChangeService;
-import app.entrada.server.releases.ReleaseDelta;
-import app.entrada.server.releases.ReleaseRepository;
-import app.entrada.server.releases.ReleaseViews;
+import app.entrada.server.views.ReleaseDelta;
+import app.entrada.server.views.ReleaseViews;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -33,16 +32,16 @@ import org.springframework.web.bind.annotation.RestController;
 /** Recordings of the catalogue, found and taken onto a release: they keep their codes; title and order are its own. */
 @RestController
 class RecordingsController {
-    private static final int MOST_FOUND = 40;
     private static final int MOST_TAKEN = 500;
 
-    private final JdbcClient jdbc;
     private final ReleaseRepository releases;
     private final ChangeService changes;
     private final ReleaseViews views;
+    private final RecordingSearch search;
 
-    RecordingsController(JdbcClient jdbc, ReleaseRepository releases, ChangeService changes, ReleaseViews views) {
-        this.jdbc = jdbc;
+    RecordingsController(
+            ReleaseRepository releases, ChangeService changes, ReleaseViews views, RecordingSearch search) {
+        this.search = search;
         this.releases = releases;
         this.changes = changes;
         this.views = views;
@@ -62,26 +61,14 @@ class RecordingsController {
 
     @GetMapping("/api/recordings")
     List<FoundRecording> find(@RequestParam String typed) {
-        String like =
-                "%" + typed.strip().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
-        List<long[]> found = jdbc.sql("""
-                        SELECT DISTINCT ON (r.id) r.id AS recording, t.id AS track, t.release_id AS release
-                        FROM recording r JOIN track t ON t.recording_id = r.id JOIN release l ON l.id = t.release_id
-                        WHERE (' ' || l.running_order || ' ') LIKE ('% ' || t.id || ' %')
-                          AND (t.title ILIKE :like OR l.title ILIKE :like OR r.isrc ILIKE replace(:like, '-', '')
-                            OR EXISTS (SELECT 1 FROM credit c JOIN party p ON p.id = c.party_id WHERE p.name ILIKE :like
-                              AND (c.entity = 'track' AND c.target_id = t.id
-                                OR c.entity = 'release' AND c.target_id = l.id AND c.fact = 'artists')))
-                        ORDER BY r.id, l.release_date NULLS LAST LIMIT :most""")
-                .param("like", like)
-                .param("most", MOST_FOUND)
-                .query((row, n) -> new long[] {row.getLong("recording"), row.getLong("track"), row.getLong("release")})
-                .list();
-        Set<Long> on = new LinkedHashSet<>(found.stream().map(each -> each[2]).toList());
+        List<RecordingSearch.Found> found = search.find(typed);
+        Set<Long> on = new LinkedHashSet<>(
+                found.stream().map(RecordingSearch.Found::release).toList());
         List<FoundRecording> lines = new ArrayList<>();
         for (Release release : releases.load(on))
-            for (long[] each : found)
-                if (each[2] == release.id()) release.track(each[1]).ifPresent(track -> lines.add(line(release, track)));
+            for (RecordingSearch.Found each : found)
+                if (each.release() == release.id())
+                    release.track(each.track()).ifPresent(track -> lines.add(line(release, track)));
         return lines;
     }
 
@@ -105,12 +92,7 @@ class RecordingsController {
         List<Change> batch = new ArrayList<>();
         List<Long> created = new ArrayList<>();
         for (long source : taken.tracks()) {
-            Release from = releases.find(jdbc.sql("SELECT release_id FROM track WHERE id = ?")
-                            .param(source)
-                            .query(Long.class)
-                            .optional()
-                            .orElseThrow(() -> Problem.missing("recording")))
-                    .orElseThrow();
+            Release from = releases.ofTrack(source).orElseThrow(() -> Problem.missing("recording"));
             Track track = from.track(source).orElseThrow(() -> Problem.missing("recording"));
             long made = releases.createTrack(id, track.recording().id());
             created.add(made);

@@ -6,6 +6,7 @@ import app.entrada.core.code.CodeStrip;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.facts.CodeBook;
 import app.entrada.server.platform.Problem;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -14,7 +15,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -30,11 +30,9 @@ class CodesController {
     private static final int MOST_PASTED = 2_000;
 
     private final CodeBook codes;
-    private final JdbcClient jdbc;
 
-    CodesController(CodeBook codes, JdbcClient jdbc) {
+    CodesController(CodeBook codes) {
         this.codes = codes;
-        this.jdbc = jdbc;
     }
 
     /** Neighbouring codes in one state. */
@@ -136,7 +134,7 @@ class CodesController {
                 .filter(text -> !text.isEmpty())
                 .limit(MOST_PASTED)
                 .toList();
-        Map<String, List<String>> on = inUse();
+        Map<String, List<String>> on = codes.inUse();
         Map<String, Integer> seen = new HashMap<>();
         List<CodeLine> lines = new ArrayList<>();
         for (String input : inputs) {
@@ -152,23 +150,5 @@ class CodesController {
                     on.getOrDefault(canonical, List.of())));
         }
         return lines;
-    }
-
-    /** What every code of the catalogue is on. */
-    private Map<String, List<String>> inUse() {
-        Map<String, List<String>> on = new HashMap<>();
-        jdbc.sql("""
-                        SELECT r.isrc AS code, coalesce(t.title, 'untitled') || ', ' || coalesce(l.title, 'untitled') AS name
-                        FROM recording r JOIN track t ON t.recording_id = r.id JOIN release l ON l.id = t.release_id
-                        WHERE r.isrc IS NOT NULL AND l.deleted_at IS NULL
-                        UNION ALL SELECT barcode, coalesce(title, 'untitled') FROM release
-                        WHERE barcode IS NOT NULL AND deleted_at IS NULL
-                        UNION ALL SELECT replace(iswc, '.', ''), coalesce(work_title, 'work') FROM work WHERE iswc IS NOT NULL
-                        UNION ALL SELECT ipi, name FROM party WHERE ipi IS NOT NULL
-                        UNION ALL SELECT isni, name FROM party WHERE isni IS NOT NULL""")
-                .query((row, n) -> on.computeIfAbsent(row.getString("code"), code -> new ArrayList<>())
-                        .add(row.getString("name")))
-                .list();
-        return on;
     }
 }

@@ -2,6 +2,7 @@ package app.entrada.server.codes;
 
 import app.entrada.core.code.MalformedCode;
 import app.entrada.core.release.context.LabelProfile;
+import app.entrada.server.facts.CodeBook;
 import app.entrada.server.platform.Problem;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;

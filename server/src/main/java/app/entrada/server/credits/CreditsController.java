@@ -9,10 +9,10 @@ import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.people.PeopleBook;
+import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.CreditRepository;
+import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ChangeService;
-import app.entrada.server.releases.ReleaseRepository;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -33,9 +33,9 @@ class CreditsController {
 
     private final ReleaseRepository releases;
     private final ChangeService changes;
-    private final PeopleBook people;
+    private final CreditRepository people;
 
-    CreditsController(ReleaseRepository releases, ChangeService changes, PeopleBook people) {
+    CreditsController(ReleaseRepository releases, ChangeService changes, CreditRepository people) {
         this.releases = releases;
         this.changes = changes;
         this.people = people;
@@ -80,7 +80,7 @@ class CreditsController {
     }
 
     private CreditsView view(Release release) {
-        PeopleBook.People named = people.on(release);
+        CreditRepository.People named = people.on(release);
         CreditMatrix matrix = CreditMatrix.of(release, named.facts());
         List<CreditColumn> columns = matrix.feet().stream()
                 .map(foot -> new CreditColumn(
@@ -100,7 +100,7 @@ class CreditsController {
                 Roles.known());
     }
 
-    private static CreditLine line(CreditMatrix.Line line, PeopleBook.People named) {
+    private static CreditLine line(CreditMatrix.Line line, CreditRepository.People named) {
         Map<String, CreditCell> cells = new LinkedHashMap<>();
         line.cells()
                 .forEach((track, cell) -> cells.put(

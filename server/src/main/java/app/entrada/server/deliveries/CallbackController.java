@@ -1,6 +1,6 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.server.destinations.DestinationService;
+import app.entrada.server.connections.DestinationService;
 import app.entrada.server.jobs.Background;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;

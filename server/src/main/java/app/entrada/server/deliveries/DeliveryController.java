@@ -14,12 +14,15 @@ import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.checks.CheckService;
+import app.entrada.server.context.ContextLoader;
+import app.entrada.server.context.LoadedRelease;
+import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.deliveries.DeliveryRepository.Event;
+import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ReleaseRepository;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.time.Instant;
@@ -55,6 +58,8 @@ class DeliveryController {
     private final DestinationClient client;
     private final AccountService accounts;
     private final FileStore store;
+    private final ProfileRepository profiles;
+    private final ContextLoader contexts;
 
     DeliveryController(
             ReleaseRepository releases,
@@ -64,7 +69,11 @@ class DeliveryController {
             DeliveryWork work,
             DestinationClient client,
             AccountService accounts,
-            FileStore store) {
+            FileStore store,
+            ProfileRepository profiles,
+            ContextLoader contexts) {
+        this.contexts = contexts;
+        this.profiles = profiles;
         this.releases = releases;
         this.checks = checks;
         this.service = service;
@@ -165,9 +174,9 @@ class DeliveryController {
     List<DestinationSend> send(@PathVariable long id) {
         Release release = release(id);
         List<Delivery> all = deliveries.of(id);
-        ReleaseContext subject = checks.subject(release);
-        return checks.profiles(release).stream()
-                .map(profile -> destination(subject, profile, all))
+        LoadedRelease loaded = contexts.of(release);
+        return profiles.meantBy(release).stream()
+                .map(profile -> destination(loaded, profile, all))
                 .toList();
     }
 
@@ -175,23 +184,23 @@ class DeliveryController {
         return releases.find(id).orElseThrow(() -> Problem.missing("release"));
     }
 
-    private DestinationSend destination(ReleaseContext subject, Profile profile, List<Delivery> all) {
+    private DestinationSend destination(LoadedRelease loaded, Profile profile, List<Delivery> all) {
         return new DestinationSend(
                 profile.id(),
                 profile.name(),
                 profile.kind(),
                 profile.takes(),
                 profile.sends(),
-                NextMoves.lastDay(subject.release(), profile)
+                NextMoves.lastDay(loaded.release(), profile)
                         .map(LocalDate::toString)
                         .orElse(null),
                 profile.express()
                         .map(faster -> "%d days instead of %d, for %s"
                                 .formatted(faster.days(), profile.leadDays(), faster.fee()))
                         .orElse(null),
-                rights(subject, profile),
+                rights(loaded.context(), profile),
                 profile.recipes(),
-                service.preview(subject, profile),
+                service.preview(loaded, profile),
                 all.stream()
                         .filter(delivery -> delivery.destination().equals(profile.id()))
                         .map(this::view)
@@ -241,7 +250,7 @@ class DeliveryController {
             @RequestParam(defaultValue = "delivery") String occasion) {
         Release release = release(id);
         Consignment.Document document = service.document(
-                checks.subject(release), checks.profile(destination), path, occasion(occasion), Outgoing.Terms.USUAL);
+                contexts.of(release), profiles.byId(destination), path, occasion(occasion), Outgoing.Terms.USUAL);
         return new DocumentText(document.path(), document.kind(), document.text());
     }
 
@@ -346,13 +355,13 @@ class DeliveryController {
         if (day == null || day.isBlank()) return null;
         try {
             LocalDate on = LocalDate.parse(day.strip());
-            if (on.isBefore(checks.today()))
+            if (on.isBefore(profiles.today()))
                 throw Problem.input(
                                 "sending-day-passed",
                                 "%s has passed (today is %s). Leave the day empty to send at once. Nothing was sent."
-                                        .formatted(on, checks.today()))
+                                        .formatted(on, profiles.today()))
                         .with("field", "sendOn");
-            if (on.equals(checks.today())) return null;
+            if (on.equals(profiles.today())) return null;
             return on.atTime(LocalTime.of(6, 0)).toInstant(ZoneOffset.UTC);
         } catch (DateTimeParseException wrong) {
             throw Problem.input("date", "“%s” is no day; wanted: 2027-02-12.".formatted(day))
@@ -372,7 +381,7 @@ class DeliveryController {
 
     record Reply(String text) {}
 
-    /** Answers what a destination wanted to know. */
+    /** AnswerService what a destination wanted to know. */
     @PostMapping("/api/releases/{id}/deliveries/{delivery}/reply")
     void reply(@PathVariable long id, @PathVariable long delivery, @RequestBody Reply reply) {
         Delivery found = service.ofRelease(id, delivery);
@@ -381,7 +390,7 @@ class DeliveryController {
             throw Problem.conflict("nothing-asked", "Nothing was asked about this delivery.");
         if (text.isEmpty() || text.length() > 4000)
             throw Problem.input("reply", "An answer has 1 to 4,000 characters.").with("field", "text");
-        Profile profile = checks.profile(found.destination());
+        Profile profile = profiles.byId(found.destination());
         DestinationClient.Reach reach = work.reach(profile, () -> false)
                 .orElseThrow(() -> Problem.conflict("no-secret", profile.name() + " has no address or no secret."));
         try {
@@ -400,7 +409,7 @@ class DeliveryController {
 
     @GetMapping("/api/releases/{id}/deliveries/held")
     List<Held> held(@PathVariable long id, @RequestParam String destination) {
-        Profile profile = checks.profile(destination);
+        Profile profile = profiles.byId(destination);
         DestinationClient.Reach reach = work.reach(profile, () -> false)
                 .orElseThrow(() -> Problem.conflict("no-secret", profile.name() + " has no address or no secret."));
         try {

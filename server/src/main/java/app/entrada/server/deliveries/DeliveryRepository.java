@@ -11,7 +11,6 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -258,65 +257,6 @@ public class DeliveryRepository {
                 .param(id)
                 .query((row, n) -> new Event(
                         row.getTimestamp("at").toInstant().toString(), row.getString("state"), row.getString("says")))
-                .list();
-    }
-
-    /** The last words said of each delivery that is the newest of its release and destination. */
-    public Map<Long, Map<String, String>> lastWords(List<Long> releaseIds) {
-        Map<Long, Map<String, String>> words = new java.util.HashMap<>();
-        if (releaseIds.isEmpty()) return words;
-        jdbc.sql("""
-                        SELECT DISTINCT ON (d.release_id, d.destination) d.release_id, d.destination, e.says
-                        FROM delivery d JOIN delivery_event e ON e.delivery_id = d.id
-                        WHERE d.release_id IN (:ids) ORDER BY d.release_id, d.destination, d.id DESC, e.id DESC""")
-                .param("ids", releaseIds)
-                .query((row, n) -> words.computeIfAbsent(row.getLong("release_id"), id -> new java.util.HashMap<>())
-                        .put(row.getString("destination"), row.getString("says")))
-                .list();
-        return words;
-    }
-
-    /** By release: destinations whose newest delivery was accepted and that were not told of edits since; some may end where they began. */
-    public Map<Long, Set<String>> editedSince(List<Long> releaseIds) {
-        Map<Long, Set<String>> changed = new java.util.HashMap<>();
-        if (releaseIds.isEmpty()) return changed;
-        jdbc.sql("""
-                        SELECT DISTINCT d.release_id, d.destination
-                        FROM (SELECT DISTINCT ON (release_id, destination) * FROM delivery
-                              WHERE release_id IN (:ids) AND state <> 'called off'
-                              ORDER BY release_id, destination, id DESC) d
-                        JOIN batch b ON b.release_id = d.release_id AND b.at > d.sealed_at
-                            AND b.source <> 'answer'
-                        JOIN change c ON c.batch_id = b.id
-                        WHERE d.state = 'accepted'""")
-                .param("ids", releaseIds)
-                .query((row, n) -> changed.computeIfAbsent(row.getLong("release_id"), id -> new java.util.HashSet<>())
-                        .add(row.getString("destination")))
-                .list();
-        return changed;
-    }
-
-    /** An answer that came in, for the desk. */
-    public record Answer(long releaseId, String release, String destination, String state, String says, String at) {}
-
-    /** What was said last of each delivery that was answered, the newest first. */
-    public List<Answer> answers(int most) {
-        return jdbc.sql("""
-                        SELECT * FROM (
-                            SELECT DISTINCT ON (d.id) e.id AS event, r.id, coalesce(r.title, 'Untitled release') AS title,
-                                d.destination, e.state, e.says, e.at
-                            FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id
-                            JOIN release r ON r.id = d.release_id
-                            WHERE e.state IN ('accepted', 'rejected', 'in review', 'failed', 'questions', 'taken down') ORDER BY d.id, e.id DESC) answer
-                        ORDER BY event DESC LIMIT ?""")
-                .param(most)
-                .query((row, n) -> new Answer(
-                        row.getLong("id"),
-                        row.getString("title"),
-                        row.getString("destination"),
-                        row.getString("state"),
-                        row.getString("says"),
-                        row.getTimestamp("at").toInstant().toString()))
                 .list();
     }
 

@@ -14,20 +14,28 @@ import app.entrada.core.delivery.kind.DeliveryDifference;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.context.CopyState;
+import app.entrada.core.release.context.LabelProfile;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
-import app.entrada.server.codes.CodeBook;
+import app.entrada.server.connections.DestinationService;
+import app.entrada.server.context.ContextLoader;
+import app.entrada.server.context.LoadedRelease;
+import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.context.RecipeRepository;
+import app.entrada.server.context.TrackCopy;
+import app.entrada.server.context.UntoldChanges;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
-import app.entrada.server.destinations.DestinationService;
-import app.entrada.server.embedding.CopyService;
-import app.entrada.server.files.FileBook;
+import app.entrada.server.facts.CodeBook;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.jobs.Background;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ReleaseRepository;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -36,6 +44,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -53,40 +62,49 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Seals deliveries: what is sent is computed once, with every checksum, and stored with the work that sends it. */
 @Service
-public class DeliveryService {
+public class DeliveryService implements UntoldChanges {
     private static final Logger LOG = LoggerFactory.getLogger(DeliveryService.class);
     private static final int LARGEST_DOCUMENT = 64 << 20;
     private static final int MOST_CHANGES = 40;
 
     private final ReleaseRepository releases;
     private final CheckService checks;
-    private final Consignments consignments;
+    private final DeliveryAssembler assembler;
     private final DestinationService destinations;
     private final DeliveryRepository deliveries;
     private final FileStore store;
-    private final FileBook files;
+    private final FileIndex files;
     private final Background background;
     private final TransactionTemplate transactions;
     private final CodeBook codes;
     private final JdbcClient jdbc;
     private final Clock clock;
+    private final ProfileRepository profiles;
+    private final ContextLoader contexts;
+    private final RecipeRepository recipes;
 
     DeliveryService(
             ReleaseRepository releases,
             CheckService checks,
-            Consignments consignments,
+            DeliveryAssembler assembler,
             DestinationService destinations,
             DeliveryRepository deliveries,
             FileStore store,
-            FileBook files,
+            FileIndex files,
             Background background,
             TransactionTemplate transactions,
             CodeBook codes,
             JdbcClient jdbc,
-            Clock clock) {
+            Clock clock,
+            ProfileRepository profiles,
+            ContextLoader contexts,
+            RecipeRepository recipes) {
+        this.recipes = recipes;
+        this.contexts = contexts;
+        this.profiles = profiles;
         this.releases = releases;
         this.checks = checks;
-        this.consignments = consignments;
+        this.assembler = assembler;
         this.destinations = destinations;
         this.deliveries = deliveries;
         this.store = store;
@@ -139,20 +157,19 @@ public class DeliveryService {
      *
      * @param subject what rules look at of this release
      */
-    public Preview preview(ReleaseContext subject, Profile profile) {
-        Release release = subject.release();
+    public Preview preview(LoadedRelease loaded, Profile profile) {
+        Release release = loaded.release();
         List<Delivery> before = sent(release.id(), profile);
         Optional<Delivery> taken = taken(before);
-        Consignments.Wanted wanted = consignments.wanted(subject, profile);
-        List<String> hindrances = new ArrayList<>(stops(subject, profile));
+        DeliveryAssembler.Wanted wanted = assembler.wanted(loaded, profile);
+        List<String> hindrances = new ArrayList<>(stops(loaded.context(), profile));
         if (!Composing.knows(profile.sends())) {
             hindrances.add("Nothing can be sent to %s from here yet; what it wants is checked all the same."
                     .formatted(profile.name()));
             return new Preview(hindrances, 0, List.of(), List.of(), taken.isPresent(), List.of());
         }
         int missing = wanted.missing();
-        for (Map.Entry<Recipe, List<CopyService.CopyOfTrack>> of :
-                wanted.standings().entrySet()) {
+        for (Map.Entry<Recipe, List<TrackCopy>> of : wanted.standings().entrySet()) {
             long open = of.getValue().stream()
                     .filter(standing -> standing.state() != CopyState.WRITTEN)
                     .count();
@@ -165,7 +182,7 @@ public class DeliveryService {
         if (missing > 0 || release.tracks().isEmpty())
             return new Preview(hindrances, missing, List.of(), List.of(), taken.isPresent(), changes);
         try {
-            Consignment would = consignments.compose(
+            Consignment would = assembler.compose(
                     wanted, Outgoing.Occasion.FULL, Outgoing.Terms.USUAL, 0, "preview", now(), Set.of());
             return new Preview(
                     hindrances,
@@ -186,12 +203,12 @@ public class DeliveryService {
 
     /** A document as it would be sent now. */
     Consignment.Document document(
-            ReleaseContext subject, Profile profile, String path, Outgoing.Occasion occasion, Outgoing.Terms terms) {
-        Consignments.Wanted wanted = consignments.wanted(subject, profile);
+            LoadedRelease loaded, Profile profile, String path, Outgoing.Occasion occasion, Outgoing.Terms terms) {
+        DeliveryAssembler.Wanted wanted = assembler.wanted(loaded, profile);
         if (wanted.missing() > 0 && occasion != Outgoing.Occasion.TAKEDOWN)
             throw Problem.conflict("copies-missing", "Copies are missing; write them first.");
         try {
-            return consignments
+            return assembler
                     .compose(
                             wanted,
                             occasion,
@@ -199,7 +216,7 @@ public class DeliveryService {
                             0,
                             "preview",
                             now(),
-                            has(subject.release().id(), profile))
+                            has(loaded.release().id(), profile))
                     .document(path)
                     .orElseThrow(() -> Problem.missing("document"));
         } catch (IOException | IllegalArgumentException impossible) {
@@ -250,14 +267,14 @@ public class DeliveryService {
     }
 
     /** What the destination would be told now that it was not told with this delivery. */
-    List<String> changes(Consignments.Wanted wanted, Delivery taken) {
+    List<String> changes(DeliveryAssembler.Wanted wanted, Delivery taken) {
         Optional<Map<String, String>> then = deliveries.facts(taken.id());
         long releaseId = taken.releaseId();
         if (then.isEmpty()) return logged(releaseId, Instant.parse(taken.sealedAt()));
         try {
             Set<Sha256> has = has(releaseId, wanted.profile());
             return DeliveryDifference.of(
-                            consignments.update(wanted, now(), has),
+                            assembler.update(wanted, now(), has),
                             List.copyOf(wanted.standings().keySet()),
                             then.get(),
                             has)
@@ -270,25 +287,32 @@ public class DeliveryService {
         }
     }
 
-    /**
-     * How many facts a destination would be told now that it was not told with what it accepted last.
-     *
-     * @param destinations those asked about
-     * @return by destination; those that would be told nothing are left out
-     */
-    public Map<String, Integer> changedSince(Release release, Set<String> destinations) {
-        if (destinations.isEmpty()) return Map.of();
-        ReleaseContext subject = checks.subject(release);
-        Map<String, Integer> changed = new java.util.HashMap<>();
+    /** All that decides how much is untold; while it is the same, the count is the same. */
+    private record Untold(long release, int revision, Profile profile, List<Recipe> recipes, LabelProfile label) {}
+
+    private final Cache<Untold, Integer> counted =
+            Caffeine.newBuilder().maximumSize(10_000).build();
+
+    @Override
+    public Map<String, Integer> untold(LoadedRelease loaded, Set<String> destinations) {
+        Map<String, Integer> untold = new HashMap<>();
         for (String id : destinations) {
-            Profile profile = checks.profile(id);
-            taken(sent(release.id(), profile))
-                    .map(one ->
-                            changes(consignments.wanted(subject, profile), one).size())
-                    .filter(count -> count > 0)
-                    .ifPresent(count -> changed.put(id, count));
+            Profile profile = profiles.byId(id);
+            Release release = loaded.release();
+            int count = counted.get(
+                    new Untold(
+                            release.id(),
+                            release.revision(),
+                            profile,
+                            profile.recipes().stream().map(recipes::byId).toList(),
+                            loaded.context().label()),
+                    key -> taken(sent(release.id(), profile))
+                            .map(one -> changes(assembler.wanted(loaded, profile), one)
+                                    .size())
+                            .orElse(0));
+            if (count > 0) untold.put(id, count);
         }
-        return changed;
+        return untold;
     }
 
     /** For deliveries from before facts were kept with them: what the history says was changed since. */
@@ -336,15 +360,13 @@ public class DeliveryService {
 
     /** Seals a delivery and schedules its sending, both or neither. */
     public long send(long releaseId, String destination, Order order, Account account) {
-        Profile profile = checks.profile(destination);
+        Profile profile = profiles.byId(destination);
         Release asked = releases.find(releaseId).orElseThrow(() -> Problem.missing("release"));
-        List<String> hindrances = hindrances(checks.subject(asked), profile, order);
+        List<String> hindrances = hindrances(contexts.of(asked), profile, order);
         if (!hindrances.isEmpty())
             throw Problem.conflict("not-ready", hindrances.get(0) + " Nothing was sent.")
                     .with("hindrances", hindrances);
-        if (order.occasion() != Outgoing.Occasion.TAKEDOWN
-                && !order.again()
-                && unchanged(checks.subject(asked), profile))
+        if (order.occasion() != Outgoing.Occasion.TAKEDOWN && !order.again() && unchanged(contexts.of(asked), profile))
             throw Problem.conflict(
                     "unchanged",
                     "%s accepted this release, and nothing has changed since. Confirm that it is to be sent again. Nothing was sent."
@@ -357,24 +379,24 @@ public class DeliveryService {
         }
     }
 
-    private boolean unchanged(ReleaseContext subject, Profile profile) {
-        return taken(sent(subject.release().id(), profile))
-                .map(one -> changes(consignments.wanted(subject, profile), one).isEmpty())
+    private boolean unchanged(LoadedRelease loaded, Profile profile) {
+        return taken(sent(loaded.release().id(), profile))
+                .map(one -> changes(assembler.wanted(loaded, profile), one).isEmpty())
                 .orElse(false);
     }
 
-    private List<String> hindrances(ReleaseContext subject, Profile profile, Order order) {
-        List<Delivery> before = sent(subject.release().id(), profile);
-        List<String> hindrances = new ArrayList<>(beyondRights(subject.release(), profile, order));
+    private List<String> hindrances(LoadedRelease loaded, Profile profile, Order order) {
+        List<Delivery> before = sent(loaded.release().id(), profile);
+        List<String> hindrances = new ArrayList<>(beyondRights(loaded.release(), profile, order));
         if (order.occasion() == Outgoing.Occasion.FULL) {
-            hindrances.addAll(preview(subject, profile).hindrances());
+            hindrances.addAll(preview(loaded, profile).hindrances());
             return hindrances;
         }
         if (taken(before).isEmpty())
             hindrances.add("%s has not taken this release; an %s is of something it has."
                     .formatted(profile.name(), order.occasion().says()));
         if (order.occasion() == Outgoing.Occasion.UPDATE)
-            hindrances.addAll(preview(subject, profile).hindrances());
+            hindrances.addAll(preview(loaded, profile).hindrances());
         else hindrances.addAll(unreachable(profile, before));
         return hindrances;
     }
@@ -384,7 +406,7 @@ public class DeliveryService {
         if (order.occasion() == Outgoing.Occasion.TAKEDOWN) return List.of();
         Optional<LocalDate> day = Optional.ofNullable(order.notBefore())
                 .map(at -> at.atZone(java.time.ZoneOffset.UTC).toLocalDate());
-        return DealCheck.of(release, profile, order.terms(), day, checks.today()).stream()
+        return DealCheck.of(release, profile, order.terms(), day, profiles.today()).stream()
                 .map(DealCheck.Objection::message)
                 .toList();
     }
@@ -392,11 +414,11 @@ public class DeliveryService {
     private long seal(long releaseId, Profile profile, Order order, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         UUID key = UUID.randomUUID();
-        ReleaseContext subject = checks.subject(release);
-        Consignments.Wanted wanted = consignments.wanted(subject, profile);
+        LoadedRelease loaded = contexts.of(release);
+        DeliveryAssembler.Wanted wanted = assembler.wanted(loaded, profile);
         // what was looked at before the release was locked may have become different
         boolean changed = wanted.missing() > 0
-                || !stops(subject, profile).isEmpty()
+                || !stops(loaded.context(), profile).isEmpty()
                 || !beyondRights(release, profile, order).isEmpty();
         if (order.occasion() != Outgoing.Occasion.TAKEDOWN && changed)
             throw Problem.conflict(
@@ -404,7 +426,7 @@ public class DeliveryService {
         long id = deliveries.insert(
                 releaseId, profile.id(), key, order.occasion(), order.terms(), order.notBefore(), account.id());
         try {
-            Consignment all = consignments.compose(
+            Consignment all = assembler.compose(
                     wanted, order.occasion(), order.terms(), id, key.toString(), now(), has(releaseId, profile));
             List<Content> contents = new ArrayList<>();
             for (Consignment.Document document : all.documents()) {
@@ -421,7 +443,7 @@ public class DeliveryService {
                     contents,
                     "Sealed: %s, %d files with their checksums."
                             .formatted(order.occasion().says(), contents.size()));
-            deliveries.facts(id, DeliveryDifference.facts(subject));
+            deliveries.facts(id, DeliveryDifference.facts(loaded.context()));
             codes.left(release);
             background.schedule(
                     DeliveryWork.class,
@@ -485,7 +507,7 @@ public class DeliveryService {
     /** Asks an open catalogue about each track that has a fingerprint. */
     List<DeliveryController.Held> heard(Release release, Asking asking) throws IOException {
         List<DeliveryController.Held> held = new ArrayList<>();
-        for (var print : consignments.prints(release).entrySet())
+        for (var print : assembler.prints(release).entrySet())
             held.add(new DeliveryController.Held(
                     release.track(print.getKey()).orElseThrow().number(),
                     asking.ask("{\"fingerprint\": \"%s\"}"

@@ -3,8 +3,9 @@ package app.entrada.server.deliveries;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.server.checks.CheckService;
+import app.entrada.server.connections.DestinationService;
+import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
-import app.entrada.server.destinations.DestinationService;
 import app.entrada.server.files.DamagedFile;
 import app.entrada.server.jobs.Work;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
@@ -53,9 +54,10 @@ class DeliveryWork implements Work {
     private final Addresses addresses;
     private final List<Handover> handovers;
     private final DestinationClient client;
-    private final Answers answers;
+    private final AnswerService answers;
     private final MeterRegistry meters;
     private final Clock clock;
+    private final ProfileRepository profiles;
     private final Map<String, Semaphore> rooms = new ConcurrentHashMap<>();
 
     DeliveryWork(
@@ -65,9 +67,11 @@ class DeliveryWork implements Work {
             Addresses addresses,
             List<Handover> handovers,
             DestinationClient client,
-            Answers answers,
+            AnswerService answers,
             MeterRegistry meters,
-            Clock clock) {
+            Clock clock,
+            ProfileRepository profiles) {
+        this.profiles = profiles;
         this.deliveries = deliveries;
         this.destinations = destinations;
         this.checks = checks;
@@ -108,7 +112,7 @@ class DeliveryWork implements Work {
     }
 
     private Optional<Instant> run(Delivery delivery) {
-        Profile profile = checks.profile(delivery.destination());
+        Profile profile = profiles.byId(delivery.destination());
         DeliveryState begun = delivery.state();
         Optional<DestinationClient.Reach> reach =
                 reach(profile, () -> deliveries.state(delivery.id()) == DeliveryState.CALLED_OFF);

@@ -1,6 +1,6 @@
 package app.entrada.server.deliveries;
 
-import app.entrada.server.destinations.OutsideAddress;
+import app.entrada.server.connections.OutsideAddress;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -111,7 +111,7 @@ class DestinationClient {
                 HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8));
     }
 
-    /** Answers what somebody there wanted to know. */
+    /** AnswerService what somebody there wanted to know. */
     Answer reply(Reach reach, String receipt, String text) throws IOException {
         return exchange(
                 reach,

@@ -6,7 +6,7 @@ import app.entrada.core.disc.DiscImage;
 import app.entrada.core.disc.DiscLayout;
 import app.entrada.core.sound.AudioMeasuring;
 import app.entrada.core.text.Sha256;
-import app.entrada.server.embedding.CopyService;
+import app.entrada.server.context.TrackCopy;
 import app.entrada.server.files.FileStore;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -31,7 +31,7 @@ class DiscImages {
     }
 
     /** The image, when it has been made already. */
-    Optional<Outgoing.SentFile> find(List<CopyService.CopyOfTrack> copies) {
+    Optional<Outgoing.SentFile> find(List<TrackCopy> copies) {
         return jdbc.sql("SELECT sha256, bytes FROM disc_image WHERE made_of = ?")
                 .param(madeOf(copies))
                 .query((row, n) -> new Outgoing.SentFile(
@@ -41,11 +41,11 @@ class DiscImages {
     }
 
     /** The image, made where it is not there yet. */
-    Outgoing.SentFile make(List<CopyService.CopyOfTrack> copies) throws IOException {
+    Outgoing.SentFile make(List<TrackCopy> copies) throws IOException {
         Optional<Outgoing.SentFile> there = find(copies);
         if (there.isPresent()) return there.get();
         List<DiscImage.Piece> pieces = new ArrayList<>();
-        for (CopyService.CopyOfTrack standing : copies)
+        for (TrackCopy standing : copies)
             pieces.add(new DiscImage.Piece(
                     standing.track().number(),
                     store.path(standing.written().orElseThrow().sha256()),
@@ -65,9 +65,9 @@ class DiscImages {
         }
     }
 
-    private static String madeOf(List<CopyService.CopyOfTrack> copies) {
+    private static String madeOf(List<TrackCopy> copies) {
         MessageDigest digest = AudioMeasuring.sha256();
-        for (CopyService.CopyOfTrack standing : copies)
+        for (TrackCopy standing : copies)
             digest.update("%s %d\n"
                     .formatted(
                             standing.written().map(copy -> copy.sha256().hex()).orElse("none"),

@@ -2,8 +2,8 @@ package app.entrada.server.deliveries;
 
 import app.entrada.core.text.Sha256;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
+import app.entrada.server.facts.SeriesRepository;
 import app.entrada.server.files.FileCare;
-import app.entrada.server.people.SeriesBook;
 import app.entrada.server.platform.Problem;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -26,12 +26,12 @@ import org.springframework.web.bind.annotation.RestController;
 class FeedController {
     private static final String FEED = "feed.xml";
 
-    private final SeriesBook series;
+    private final SeriesRepository series;
     private final SeriesFeeds feeds;
     private final DeliveryRepository deliveries;
     private final FileCare care;
 
-    FeedController(SeriesBook series, SeriesFeeds feeds, DeliveryRepository deliveries, FileCare care) {
+    FeedController(SeriesRepository series, SeriesFeeds feeds, DeliveryRepository deliveries, FileCare care) {
         this.series = series;
         this.feeds = feeds;
         this.deliveries = deliveries;
@@ -41,7 +41,7 @@ class FeedController {
     @GetMapping("/feeds/{key}/{*path}")
     ResponseEntity<Resource> file(@PathVariable UUID key, @PathVariable String path) throws IOException {
         String wanted = path.startsWith("/") ? path.substring(1) : path;
-        Optional<SeriesBook.Series> of = series.keyed(key);
+        Optional<SeriesRepository.Series> of = series.keyed(key);
         if (of.isPresent() && wanted.equals(FEED))
             return ResponseEntity.ok()
                     .contentType(type(wanted))

@@ -4,7 +4,8 @@ import app.entrada.core.check.profile.Profile;
 import app.entrada.core.field.Fields;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
-import app.entrada.server.people.SeriesBook;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.facts.SeriesRepository;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.Map;
@@ -20,19 +21,22 @@ import tools.jackson.databind.json.JsonMapper;
 @Order(2)
 class FeedHandover implements Handover {
     private final DestinationClient client;
-    private final SeriesBook series;
+    private final SeriesRepository series;
     private final SeriesFeeds feeds;
     private final CheckService checks;
     private final JsonMapper json;
     private final Clock clock;
+    private final ReleaseRepository releases;
 
     FeedHandover(
             DestinationClient client,
-            SeriesBook series,
+            SeriesRepository series,
             SeriesFeeds feeds,
             CheckService checks,
             JsonMapper json,
-            Clock clock) {
+            Clock clock,
+            ReleaseRepository releases) {
+        this.releases = releases;
         this.client = client;
         this.series = series;
         this.feeds = feeds;
@@ -48,7 +52,7 @@ class FeedHandover implements Handover {
 
     @Override
     public DestinationClient.Answer hand(Delivery delivery, DestinationClient.Reach reach) throws IOException {
-        SeriesBook.Series of = of(delivery);
+        SeriesRepository.Series of = of(delivery);
         String feed = feeds.address(of) + "feed.xml";
         boolean told = series.told(of.id(), delivery.destination());
         return client.postJson(
@@ -63,8 +67,8 @@ class FeedHandover implements Handover {
         series.tell(of(delivery).id(), delivery.destination(), clock.instant());
     }
 
-    private SeriesBook.Series of(Delivery delivery) {
-        return checks.release(delivery.releaseId())
+    private SeriesRepository.Series of(Delivery delivery) {
+        return releases.find(delivery.releaseId())
                 .flatMap(release -> release.facts().get(Fields.RELEASE_SERIES))
                 .flatMap(series::titled)
                 .orElseThrow(() -> new IllegalStateException("the release belongs to no series any more"));

@@ -13,14 +13,14 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.files.FileBook;
+import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.facts.ReleaseService;
+import app.entrada.server.facts.SeriesRepository;
+import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.FileStore;
-import app.entrada.server.people.SeriesBook;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.platform.Settings;
-import app.entrada.server.releases.ChangeService;
-import app.entrada.server.releases.ReleaseRepository;
-import app.entrada.server.releases.ReleaseService;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
@@ -28,7 +28,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -46,26 +45,24 @@ class SeriesController {
     private static final List<Field<?>> CARRIED =
             List.of(Fields.RELEASE_ARTISTS, Fields.RELEASE_GENRE, Fields.RELEASE_CONTACT, Fields.RELEASE_DESTINATIONS);
 
-    private final SeriesBook book;
+    private final SeriesRepository book;
     private final SeriesFeeds feeds;
     private final ChangeService changes;
     private final ReleaseService service;
     private final ReleaseRepository releases;
     private final FileStore store;
-    private final FileBook files;
+    private final FileIndex files;
     private final Settings settings;
-    private final JdbcClient jdbc;
 
     SeriesController(
-            SeriesBook book,
+            SeriesRepository book,
             SeriesFeeds feeds,
             ChangeService changes,
             ReleaseService service,
             ReleaseRepository releases,
             FileStore store,
-            FileBook files,
-            Settings settings,
-            JdbcClient jdbc) {
+            FileIndex files,
+            Settings settings) {
         this.book = book;
         this.feeds = feeds;
         this.changes = changes;
@@ -74,7 +71,6 @@ class SeriesController {
         this.store = store;
         this.files = files;
         this.settings = settings;
-        this.jdbc = jdbc;
     }
 
     /** A fact of a series. */
@@ -117,7 +113,7 @@ class SeriesController {
         return book.all().stream().map(this::view).toList();
     }
 
-    private SeriesView view(SeriesBook.Series of) {
+    private SeriesView view(SeriesRepository.Series of) {
         Facts facts = of.facts();
         return new SeriesView(
                 of.id(),
@@ -134,7 +130,7 @@ class SeriesController {
                         .toList());
     }
 
-    private SeriesBook.Series find(long id) {
+    private SeriesRepository.Series find(long id) {
         return book.find(id).orElseThrow(() -> Problem.missing("series"));
     }
 
@@ -176,7 +172,7 @@ class SeriesController {
     @PostMapping("/api/series/{id}/cover")
     SeriesView cover(@PathVariable long id, InputStream picture, @AuthenticationPrincipal Account account)
             throws IOException {
-        SeriesBook.Series of = find(id);
+        SeriesRepository.Series of = find(id);
         FileStore.Stored kept;
         try {
             kept = store.receive(picture, settings.largestFile());
@@ -199,16 +195,11 @@ class SeriesController {
     @PostMapping("/api/series/{id}/episodes")
     @Transactional
     public Begun episode(@PathVariable long id, @AuthenticationPrincipal Account account) {
-        SeriesBook.Series of = find(id);
+        SeriesRepository.Series of = find(id);
         Map<Field<?>, String> first = new LinkedHashMap<>();
         first.put(Fields.RELEASE_SERIES, of.facts().text(Fields.SERIES_TITLE));
         put(first, Fields.RELEASE_LANGUAGE, of.facts().text(Fields.SERIES_LANGUAGE));
-        List<Release> before = releases.load(jdbc.sql("""
-                        SELECT id FROM release WHERE series = ? AND deleted_at IS NULL
-                        ORDER BY release_date DESC NULLS FIRST, id DESC""")
-                .param(of.facts().text(Fields.SERIES_TITLE))
-                .query(Long.class)
-                .list());
+        List<Release> before = releases.ofSeries(of.facts().text(Fields.SERIES_TITLE));
         if (!before.isEmpty())
             for (Field<?> field : CARRIED)
                 put(first, field, before.get(0).facts().text(field));

@@ -10,11 +10,13 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.checks.CheckService;
+import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.facts.SeriesRepository;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.files.OutgoingPictures;
-import app.entrada.server.people.SeriesBook;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -34,20 +36,26 @@ public class SeriesFeeds {
     private static final String COVER = "cover";
     private static final Pattern EPISODE_FILE = Pattern.compile("episodes/(\\d{1,18})/(.{1,200})");
 
-    private final SeriesBook series;
+    private final SeriesRepository series;
     private final DeliveryRepository deliveries;
     private final CheckService checks;
     private final FileStore store;
     private final Addresses addresses;
     private final OutgoingPictures pictures;
+    private final ProfileRepository profiles;
+    private final ReleaseRepository releases;
 
     SeriesFeeds(
-            SeriesBook series,
+            SeriesRepository series,
             DeliveryRepository deliveries,
             CheckService checks,
             FileStore store,
             Addresses addresses,
-            OutgoingPictures pictures) {
+            OutgoingPictures pictures,
+            ProfileRepository profiles,
+            ReleaseRepository releases) {
+        this.releases = releases;
+        this.profiles = profiles;
         this.series = series;
         this.deliveries = deliveries;
         this.checks = checks;
@@ -57,12 +65,12 @@ public class SeriesFeeds {
     }
 
     /** Address under which a feed and all that is in it is fetched, with a stroke at the end. */
-    public String address(SeriesBook.Series of) {
+    public String address(SeriesRepository.Series of) {
         return addresses.here() + "feeds/" + of.key() + "/";
     }
 
     private List<Profile> directories() {
-        return checks.profiles().stream()
+        return profiles.all().stream()
                 .filter(profile -> profile.sends().equals("podcast feed"))
                 .toList();
     }
@@ -84,7 +92,7 @@ public class SeriesFeeds {
     }
 
     /** A series that says little of itself has what its episode says. */
-    private static app.entrada.core.release.Facts withDefaults(SeriesBook.Series of, Release release) {
+    private static app.entrada.core.release.Facts withDefaults(SeriesRepository.Series of, Release release) {
         app.entrada.core.release.Facts facts = of.facts();
         if (facts.get(Fields.SERIES_DESCRIPTION).isEmpty())
             facts = facts.withText(Fields.SERIES_DESCRIPTION, release.facts().text(Fields.RELEASE_DESCRIPTION));
@@ -97,16 +105,16 @@ public class SeriesFeeds {
         return facts;
     }
 
-    private static String picture(SeriesBook.Series of) {
+    private static String picture(SeriesRepository.Series of) {
         return of.facts().get(Fields.SERIES_COVER).isPresent() ? COVER : "";
     }
 
     /** What is published of a series, the newest first. */
-    public List<Episode> episodes(SeriesBook.Series of) {
+    public List<Episode> episodes(SeriesRepository.Series of) {
         return episodes(of, 0).stream().sorted(Episode.NEWEST_FIRST).toList();
     }
 
-    private List<Episode> episodes(SeriesBook.Series of, long butOf) {
+    private List<Episode> episodes(SeriesRepository.Series of, long butOf) {
         List<Episode> all = new ArrayList<>();
         for (Delivery delivery : published(of))
             if (delivery.releaseId() != butOf)
@@ -114,7 +122,7 @@ public class SeriesFeeds {
         return all;
     }
 
-    private List<Delivery> published(SeriesBook.Series of) {
+    private List<Delivery> published(SeriesRepository.Series of) {
         return deliveries.published(
                 of.facts().text(Fields.SERIES_TITLE),
                 directories().stream().map(Profile::id).toList());
@@ -137,7 +145,7 @@ public class SeriesFeeds {
     }
 
     /** The feed as it stands today. */
-    public String feed(SeriesBook.Series of) {
+    public String feed(SeriesRepository.Series of) {
         List<Delivery> published = published(of);
         List<Episode> episodes = episodes(of, 0);
         String picture = picture(of);
@@ -150,14 +158,14 @@ public class SeriesFeeds {
                     .orElse("");
         app.entrada.core.release.Facts facts = of.facts();
         if (!published.isEmpty())
-            facts = checks.release(published.get(0).releaseId())
+            facts = releases.find(published.get(0).releaseId())
                     .map(release -> withDefaults(of, release))
                     .orElse(facts);
         return PodcastFeed.of(facts, picture, "", episodes, namespaces(), address(of));
     }
 
     /** A file that the feed names: the picture of the series, or something of a published episode. */
-    Optional<Sha256> file(SeriesBook.Series of, String path) {
+    Optional<Sha256> file(SeriesRepository.Series of, String path) {
         if (path.equals(COVER))
             return of.facts()
                     .get(Fields.SERIES_COVER)

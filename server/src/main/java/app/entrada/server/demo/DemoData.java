@@ -18,20 +18,21 @@ import app.entrada.demo.Scenario;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
-import app.entrada.server.analysis.MeasureWork;
 import app.entrada.server.checks.CheckService;
-import app.entrada.server.codes.CodeBook;
+import app.entrada.server.connections.DestinationService;
+import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.context.RecipeRepository;
+import app.entrada.server.copies.CopyService;
 import app.entrada.server.deliveries.DeliveryService;
-import app.entrada.server.destinations.DestinationService;
-import app.entrada.server.embedding.CopyService;
-import app.entrada.server.embedding.OwnRecipes;
-import app.entrada.server.files.FileBook;
+import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.CodeBook;
+import app.entrada.server.facts.CreditRepository;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.facts.ReleaseService;
+import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.FileStore;
-import app.entrada.server.people.PeopleBook;
 import app.entrada.server.platform.Settings;
-import app.entrada.server.releases.ChangeService;
-import app.entrada.server.releases.ReleaseRepository;
-import app.entrada.server.releases.ReleaseService;
+import app.entrada.server.sound.MeasureWork;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -64,17 +65,18 @@ class DemoData implements ApplicationRunner {
     private final ReleaseRepository releases;
     private final ReleaseService service;
     private final ChangeService changes;
-    private final PeopleBook people;
+    private final CreditRepository people;
     private final CheckService checks;
     private final FileStore store;
-    private final FileBook files;
+    private final FileIndex files;
     private final MeasureWork measuring;
     private final CopyService copies;
-    private final OwnRecipes recipes;
+    private final RecipeRepository recipes;
     private final DestinationService destinations;
     private final DeliveryService deliveries;
     private final TransactionTemplate transactions;
     private final Settings settings;
+    private final ProfileRepository profiles;
     private final Map<String, Long> recordings = new HashMap<>();
 
     DemoData(
@@ -83,17 +85,19 @@ class DemoData implements ApplicationRunner {
             ReleaseRepository releases,
             ReleaseService service,
             ChangeService changes,
-            PeopleBook people,
+            CreditRepository people,
             CheckService checks,
             FileStore store,
-            FileBook files,
+            FileIndex files,
             MeasureWork measuring,
             CopyService copies,
-            OwnRecipes recipes,
+            RecipeRepository recipes,
             DestinationService destinations,
             DeliveryService deliveries,
             TransactionTemplate transactions,
-            Settings settings) {
+            Settings settings,
+            ProfileRepository profiles) {
+        this.profiles = profiles;
         this.accounts = accounts;
         this.codes = codes;
         this.releases = releases;
@@ -115,12 +119,12 @@ class DemoData implements ApplicationRunner {
     @Override
     public void run(ApplicationArguments arguments) {
         if (!settings.standinsUrl().isBlank())
-            for (Profile profile : checks.profiles())
+            for (Profile profile : profiles.all())
                 destinations.connect(
                         profile.id(),
                         settings.standinsUrl() + "/" + profile.id(),
                         profile.id() + "-" + settings.standinsSecret());
-        List<Scenario.DemoRelease> wanted = Scenario.releases(checks.today());
+        List<Scenario.DemoRelease> wanted = Scenario.releases(profiles.today());
         // whole or not at all, should the making be interrupted
         if (accounts.none()) transactions.executeWithoutResult(status -> make(wanted));
         // Encoding takes a while; the desk can be used meanwhile. A restart goes on with what is not sent yet.
@@ -183,7 +187,7 @@ class DemoData implements ApplicationRunner {
     private void make(
             Scenario.DemoRelease demo, Map<Scenario.DemoTrack, FileStore.Stored> sound, String cover, Account manager) {
         long id = releases.create(
-                checks.today().atStartOfDay(java.time.ZoneOffset.UTC).toInstant());
+                profiles.today().atStartOfDay(java.time.ZoneOffset.UTC).toInstant());
         Map<String, String> facts = new LinkedHashMap<>(demo.facts());
         if (cover != null) facts.put("cover", cover);
         apply(id, "New release", changes(new Ref(Entity.RELEASE, id), Entity.RELEASE, facts), manager);
@@ -215,7 +219,7 @@ class DemoData implements ApplicationRunner {
                 .filter(Scenario.DemoRelease::deliver)
                 .map(release -> release.facts().get("catalogueNumber"))
                 .toList();
-        Recipe recipe = recipes.byId(checks.profile("lumenfold").recipe());
+        Recipe recipe = recipes.byId(profiles.byId("lumenfold").recipe());
         for (Release release : releases.load(releases.ids())) {
             if (!numbers.contains(release.facts().text(Fields.RELEASE_CATALOGUE_NUMBER))
                     || deliveries.any(release.id())) continue;

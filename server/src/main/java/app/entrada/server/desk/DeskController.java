@@ -1,20 +1,24 @@
 package app.entrada.server.desk;
 
+import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.server.checks.CheckService;
-import app.entrada.server.deliveries.DeliveryRepository;
-import app.entrada.server.deliveries.DeliveryService;
-import app.entrada.server.embedding.CopyService;
-import app.entrada.server.embedding.OwnRecipes;
+import app.entrada.server.context.ContextLoader;
+import app.entrada.server.context.CopyStates;
+import app.entrada.server.context.LoadedRelease;
+import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.context.RecipeRepository;
+import app.entrada.server.context.UntoldChanges;
+import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.platform.SharedLook;
-import app.entrada.server.releases.ReleaseRepository;
-import app.entrada.server.releases.ReleaseViews;
+import app.entrada.server.standing.DeliveryStandings;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -30,28 +34,31 @@ class DeskController {
 
     private final ReleaseRepository releases;
     private final CheckService checks;
-    private final ReleaseViews views;
-    private final CopyService copies;
-    private final OwnRecipes recipes;
-    private final DeliveryRepository deliveries;
-    private final DeliveryService delivering;
+    private final CopyStates copies;
+    private final RecipeRepository recipes;
+    private final DeliveryStandings standings;
+    private final UntoldChanges untold;
+    private final ProfileRepository profiles;
+    private final ContextLoader contexts;
     private final SharedLook<Desk> shared = new SharedLook<>();
 
     DeskController(
             ReleaseRepository releases,
             CheckService checks,
-            ReleaseViews views,
-            CopyService copies,
-            OwnRecipes recipes,
-            DeliveryRepository deliveries,
-            DeliveryService delivering) {
+            CopyStates copies,
+            RecipeRepository recipes,
+            DeliveryStandings standings,
+            UntoldChanges untold,
+            ProfileRepository profiles,
+            ContextLoader contexts) {
+        this.contexts = contexts;
+        this.profiles = profiles;
         this.releases = releases;
         this.checks = checks;
-        this.views = views;
         this.copies = copies;
         this.recipes = recipes;
-        this.deliveries = deliveries;
-        this.delivering = delivering;
+        this.standings = standings;
+        this.untold = untold;
     }
 
     /** @param today ISO date the desk counts from */
@@ -88,51 +95,48 @@ class DeskController {
     }
 
     private Desk look() {
-        LocalDate today = checks.today();
-        List<Long> ids = releases.ids();
-        var standings = views.standings(ids);
-        var words = deliveries.lastWords(ids);
-        var edited = deliveries.editedSince(ids);
+        LocalDate today = profiles.today();
+        List<LoadedRelease> all = contexts.of(releases.active());
+        Map<Long, List<Finding>> findings = checks.findings(all);
         List<NextMoves.State> states = new ArrayList<>();
         List<DateAhead> ahead = new ArrayList<>();
-        for (Release release : releases.load(ids)) {
-            var stands = standings.getOrDefault(release.id(), Map.of());
-            states.add(state(
-                    release,
-                    stands,
-                    words.getOrDefault(release.id(), Map.of()),
-                    delivering.changedSince(release, edited.getOrDefault(release.id(), Set.of()))));
-            ahead.addAll(ahead(release, stands, today));
+        for (LoadedRelease each : all) {
+            states.add(state(each, findings.get(each.release().id())));
+            ahead.addAll(ahead(each.release(), each.moves(), today));
         }
         ahead.sort(java.util.Comparator.comparing(DateAhead::date));
         return new Desk(
                 today.toString(),
                 WEEKS_AHEAD,
-                NextMoves.of(states, checks.profiles(), today).stream()
+                NextMoves.of(states, profiles.all(), today).stream()
                         .map(DeskController::move)
                         .toList(),
                 ahead,
-                deliveries.answers(ANSWERS).stream()
+                standings.answers(ANSWERS).stream()
                         .map(answer -> new AnswerView(
                                 answer.releaseId(),
                                 answer.release(),
-                                checks.profile(answer.destination()).name(),
-                                answer.state(),
-                                answer.says(),
+                                profiles.byId(answer.destination()).name(),
+                                answer.state().says(),
+                                answer.message(),
                                 answer.at()))
                         .toList());
     }
 
-    private NextMoves.State state(
-            Release release,
-            Map<String, NextMoves.Standing> stands,
-            Map<String, String> words,
-            Map<String, Integer> changed) {
+    private NextMoves.State state(LoadedRelease loaded, List<Finding> findings) {
+        Release release = loaded.release();
+        Map<String, NextMoves.Standing> moves = loaded.moves();
         Map<String, Integer> missing = new HashMap<>();
-        for (Profile profile : checks.profiles(release))
-            if (!profile.recipe().isEmpty() && stands.get(profile.id()) != NextMoves.Standing.ACCEPTED)
-                missing.put(profile.id(), copies.missing(release, recipes.byId(profile.recipe())));
-        return new NextMoves.State(release, checks.findings(release), missing, stands, words, changed);
+        for (Profile profile : profiles.meantBy(release))
+            if (!profile.recipe().isEmpty() && moves.get(profile.id()) != NextMoves.Standing.ACCEPTED)
+                missing.put(profile.id(), copies.missing(loaded, recipes.byId(profile.recipe())));
+        Map<String, String> words = new HashMap<>();
+        Set<String> edited = new HashSet<>();
+        loaded.deliveries().forEach((destination, standing) -> {
+            words.put(destination, standing.lastWords());
+            if (standing.editedSince()) edited.add(destination);
+        });
+        return new NextMoves.State(release, findings, missing, moves, words, untold.untold(loaded, edited));
     }
 
     private List<DateAhead> ahead(Release release, Map<String, NextMoves.Standing> stands, LocalDate today) {
@@ -143,7 +147,7 @@ class DeskController {
                 .filter(date -> !date.isBefore(today) && date.isBefore(end))
                 .ifPresent(date ->
                         ahead.add(new DateAhead(date.toString(), "release", release.id(), release.name(), null)));
-        for (Profile profile : checks.profiles(release))
+        for (Profile profile : profiles.meantBy(release))
             if (stands.get(profile.id()) != NextMoves.Standing.ACCEPTED)
                 NextMoves.lastDay(release, profile)
                         .filter(date -> !date.isBefore(today) && date.isBefore(end))

@@ -9,8 +9,10 @@ import app.entrada.core.check.rules.RuleExample;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.checks.CheckService;
-import app.entrada.server.checks.OwnProfiles;
+import app.entrada.server.connections.DestinationService;
+import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.platform.Problem;
+import app.entrada.server.standing.DeliveryStandings;
 import java.io.IOException;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
@@ -34,14 +36,20 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** What each destination wants, and how it is reached. */
 @RestController
-class DestinationController {
+public class DestinationController {
     private final CheckService checks;
-    private final OwnProfiles own;
+    private final ProfileRepository own;
     private final DestinationService destinations;
     private final AccountService accounts;
+    private final DeliveryStandings standings;
 
     DestinationController(
-            CheckService checks, OwnProfiles own, DestinationService destinations, AccountService accounts) {
+            CheckService checks,
+            ProfileRepository own,
+            DestinationService destinations,
+            AccountService accounts,
+            DeliveryStandings standings) {
+        this.standings = standings;
         this.accounts = accounts;
         this.checks = checks;
         this.own = own;
@@ -110,7 +118,7 @@ class DestinationController {
 
     @GetMapping("/api/destinations")
     List<DestinationView> list() {
-        return checks.profiles().stream().map(this::view).toList();
+        return own.all().stream().map(this::view).toList();
     }
 
     private DestinationView view(Profile profile) {
@@ -188,7 +196,7 @@ class DestinationController {
         } catch (IllegalArgumentException | DateTimeParseException wrong) {
             throw Problem.input("malformed-rules", wrong.getMessage() + " Nothing was changed.");
         }
-        return view(checks.profile(id));
+        return view(own.byId(id));
     }
 
     /** Goes back to the shipped rules. */
@@ -196,7 +204,7 @@ class DestinationController {
     DestinationView shipped(@PathVariable String id) {
         own.shipped(id);
         own.drop(id);
-        return view(checks.profile(id));
+        return view(own.byId(id));
     }
 
     private static Object typed(Rule rule, String name, String text) {
@@ -224,7 +232,7 @@ class DestinationController {
     @PutMapping("/api/destinations/{id}/secret")
     DestinationView connect(
             @PathVariable String id, @RequestBody ConnectionTyped typed, @AuthenticationPrincipal Account account) {
-        Profile profile = checks.profile(id);
+        Profile profile = own.byId(id);
         if (destinations.elsewhere(id, typed.url()))
             accounts.confirm(account, typed.password(), "Nothing was changed.");
         destinations.connect(id, typed.url(), typed.secret());
@@ -240,16 +248,8 @@ class DestinationController {
         return new NewKey(destinations.newKey());
     }
 
-    /**
-     * How a destination has answered so far.
-     *
-     * @param deliveries sent to it
-     * @param accepted of them
-     */
-    record Record(int deliveries, int accepted, int rejected, int underWay) {}
-
     @GetMapping("/api/destinations/{id}/record")
-    Record record(@PathVariable String id) {
-        return destinations.record(checks.profile(id).id());
+    DeliveryStandings.Tally record(@PathVariable String id) {
+        return standings.tally(own.byId(id).id());
     }
 }

@@ -8,13 +8,13 @@ import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.FileNames;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.codes.CodeBook;
-import app.entrada.server.files.FileBook;
-import app.entrada.server.people.PeopleBook;
+import app.entrada.server.facts.CodeBook;
+import app.entrada.server.facts.CreditRepository;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.files.FileIndex;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ReleaseRepository;
-import app.entrada.server.releases.ReleaseView;
-import app.entrada.server.releases.ReleaseViews;
+import app.entrada.server.views.ReleaseView;
+import app.entrada.server.views.ReleaseViews;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
@@ -49,18 +49,18 @@ class DocumentController {
     private static final int LONGEST = 5_000_000;
 
     private final ReleaseRepository releases;
-    private final PeopleBook people;
+    private final CreditRepository people;
     private final CodeBook codes;
-    private final FileBook files;
+    private final FileIndex files;
     private final ImportService imports;
     private final ReleaseViews views;
     private final Clock clock;
 
     DocumentController(
             ReleaseRepository releases,
-            PeopleBook people,
+            CreditRepository people,
             CodeBook codes,
-            FileBook files,
+            FileIndex files,
             ImportService imports,
             ReleaseViews views,
             Clock clock) {

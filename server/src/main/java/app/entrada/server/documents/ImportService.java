@@ -12,10 +12,10 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.files.FileBook;
-import app.entrada.server.people.PeopleBook;
-import app.entrada.server.releases.ChangeService;
-import app.entrada.server.releases.ReleaseRepository;
+import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.CreditRepository;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.files.FileIndex;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -31,11 +31,12 @@ import org.springframework.transaction.annotation.Transactional;
 class ImportService {
     private final ReleaseRepository releases;
     private final ChangeService changes;
-    private final PeopleBook people;
-    private final FileBook files;
+    private final CreditRepository people;
+    private final FileIndex files;
     private final Clock clock;
 
-    ImportService(ReleaseRepository releases, ChangeService changes, PeopleBook people, FileBook files, Clock clock) {
+    ImportService(
+            ReleaseRepository releases, ChangeService changes, CreditRepository people, FileIndex files, Clock clock) {
         this.releases = releases;
         this.changes = changes;
         this.people = people;

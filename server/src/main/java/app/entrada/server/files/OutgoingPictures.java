@@ -16,10 +16,10 @@ public class OutgoingPictures {
     private static final long LARGEST = 200_000_000;
 
     private final FileStore store;
-    private final FileBook files;
+    private final FileIndex files;
     private final Map<Sha256, Outgoing> known = new ConcurrentHashMap<>();
 
-    OutgoingPictures(FileStore store, FileBook files) {
+    OutgoingPictures(FileStore store, FileIndex files) {
         this.store = store;
         this.files = files;
     }
@@ -37,7 +37,7 @@ public class OutgoingPictures {
     }
 
     private Outgoing cleaned(Sha256 picture) {
-        FileBook.Entry entry = files.find(picture).orElseThrow();
+        FileIndex.Entry entry = files.find(picture).orElseThrow();
         try {
             PictureCleaning.Clean clean = PictureCleaning.of(store.path(picture));
             if (clean.takenOff().isEmpty()) return new Outgoing(picture, entry.bytes(), "");

@@ -59,14 +59,22 @@ public class Announcer implements SmartLifecycle {
      * @param data small: at most 8,000 bytes of JSON
      */
     public void announce(String kind, Map<String, ?> data) {
+        announce(kind, List.of(data));
+    }
+
+    /** Several of one kind at once, each for itself. */
+    public void announce(String kind, List<? extends Map<String, ?>> each) {
+        jdbc.sql("SELECT pg_notify(?, said) FROM unnest(CAST(? AS text[])) AS said")
+                .params(CHANNEL, each.stream().map(data -> payload(kind, data)).toArray(String[]::new))
+                .query((row, n) -> true)
+                .list();
+    }
+
+    private String payload(String kind, Map<String, ?> data) {
         Map<String, Object> said = new LinkedHashMap<>();
         said.put("kind", kind);
         said.put("data", data);
-        String payload = json.writeValueAsString(said);
-        jdbc.sql("SELECT pg_notify(?, ?)")
-                .params(CHANNEL, payload)
-                .query((row, n) -> true)
-                .single();
+        return json.writeValueAsString(said);
     }
 
     /** A new open page of a session; its stream ends with that. */

@@ -3,14 +3,14 @@ package app.entrada.server.readiness;
 import app.entrada.core.check.Finding;
 import app.entrada.core.release.Release;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.checks.AcceptedRisks;
+import app.entrada.server.checks.AcceptedRiskRepository;
 import app.entrada.server.checks.CheckService;
+import app.entrada.server.checks.SafeFixService;
+import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ReleaseDelta;
-import app.entrada.server.releases.ReleaseRepository;
-import app.entrada.server.releases.ReleaseService;
-import app.entrada.server.releases.ReleaseViews;
+import app.entrada.server.views.ReleaseDelta;
+import app.entrada.server.views.ReleaseViews;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -28,23 +28,23 @@ class ReadinessController {
     private static final int MOST = 5000;
 
     private final ReleaseRepository releases;
-    private final ReleaseService service;
     private final ReleaseViews views;
     private final ReadinessViews board;
     private final CheckService checks;
-    private final AcceptedRisks risks;
+    private final AcceptedRiskRepository risks;
     private final Announcer announcer;
+    private final SafeFixService fixes;
 
     ReadinessController(
             ReleaseRepository releases,
-            ReleaseService service,
             ReleaseViews views,
             ReadinessViews board,
             CheckService checks,
-            AcceptedRisks risks,
-            Announcer announcer) {
+            AcceptedRiskRepository risks,
+            Announcer announcer,
+            SafeFixService fixes) {
+        this.fixes = fixes;
         this.releases = releases;
-        this.service = service;
         this.views = views;
         this.board = board;
         this.checks = checks;
@@ -97,7 +97,7 @@ class ReadinessController {
     /** Applies them as one batch, which is one undo. */
     @PostMapping("/api/releases/{id}/readiness/fixes")
     ReleaseDelta fix(@PathVariable long id, @RequestBody FixesOf wanted, @AuthenticationPrincipal Account account) {
-        return views.delta(service.fixAll(id, wanted(wanted), account), account);
+        return views.delta(fixes.fixAll(id, wanted(wanted), account), account);
     }
 
     private static Set<String> wanted(FixesOf fixes) {

@@ -20,6 +20,8 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.server.checks.CheckService;
+import app.entrada.server.context.ContextLoader;
+import app.entrada.server.context.ProfileRepository;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -36,16 +38,20 @@ import org.springframework.stereotype.Component;
 @Component
 class ReadinessViews {
     private final CheckService checks;
+    private final ProfileRepository profiles;
+    private final ContextLoader contexts;
 
-    ReadinessViews(CheckService checks) {
+    ReadinessViews(CheckService checks, ProfileRepository profiles, ContextLoader contexts) {
+        this.contexts = contexts;
+        this.profiles = profiles;
         this.checks = checks;
     }
 
     ReadinessView view(Release release) {
-        ReleaseContext subject = checks.subject(release);
+        ReleaseContext subject = contexts.of(release).context();
         List<Finding> findings = checks.findings(subject);
-        List<Profile> meant = checks.profiles(release);
-        List<ReadinessView.BoardDestination> destinations = checks.profiles().stream()
+        List<Profile> meant = profiles.meantBy(release);
+        List<ReadinessView.BoardDestination> destinations = profiles.all().stream()
                 .sorted(Comparator.comparing((Profile profile) -> !meant.contains(profile)))
                 .map(profile -> destination(profile, meant.contains(profile), release, findings))
                 .toList();
@@ -69,7 +75,7 @@ class ReadinessViews {
 
     private ReadinessView.BoardDestination destination(
             Profile profile, boolean meant, Release release, List<Finding> findings) {
-        LeadTime time = LeadTime.of(profile, release.facts().get(Fields.RELEASE_DATE), checks.today());
+        LeadTime time = LeadTime.of(profile, release.facts().get(Fields.RELEASE_DATE), profiles.today());
         SortedMap<Weight, Integer> counts = Finding.counts(findings, profile.id());
         return new ReadinessView.BoardDestination(
                 profile.id(),
@@ -145,8 +151,8 @@ class ReadinessViews {
 
     /** What the safe fixes of some findings would do. */
     ReadinessView.FixPlan plan(Release release, Set<String> wanted) {
-        ReleaseContext subject = checks.subject(release);
-        SafeFixes plan = SafeFixes.plan(subject, checks.profiles(release), checks.findings(subject), wanted);
+        ReleaseContext subject = contexts.of(release).context();
+        SafeFixes plan = SafeFixes.plan(subject, profiles.meantBy(release), checks.findings(subject), wanted);
         List<ReadinessView.FixLine> lines = new ArrayList<>();
         for (Change change : plan.changes())
             lines.add(new ReadinessView.FixLine(
@@ -168,7 +174,7 @@ class ReadinessViews {
     /** What societies need, whether the release is meant for them or not: works and performers are registered anyway. */
     private List<ReadinessView.SocietyNeeds> societies(ReleaseContext subject) {
         List<ReadinessView.SocietyNeeds> all = new ArrayList<>();
-        for (Profile profile : checks.profiles()) {
+        for (Profile profile : profiles.all()) {
             boolean authors = profile.kind().equals("authors' society");
             if (!authors && !profile.kind().equals("performers' society")) continue;
             List<Finding> findings = Checker.check(subject, List.of(profile));

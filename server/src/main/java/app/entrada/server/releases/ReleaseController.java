@@ -1,5 +1,6 @@
 package app.entrada.server.releases;
 
+import app.entrada.core.check.Finding;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -10,8 +11,17 @@ import app.entrada.core.release.Release;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
+import app.entrada.server.checks.SafeFixService;
+import app.entrada.server.context.ContextLoader;
+import app.entrada.server.context.LoadedRelease;
+import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.facts.ReleaseService;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.platform.SharedLook;
+import app.entrada.server.views.ReleaseDelta;
+import app.entrada.server.views.ReleaseView;
+import app.entrada.server.views.ReleaseViews;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -35,6 +45,8 @@ class ReleaseController {
     private final ReleaseViews views;
     private final CheckService checks;
     private final Templates templates;
+    private final ContextLoader contexts;
+    private final SafeFixService fixes;
 
     private final SharedLook<List<ReleaseView.Head>> shared = new SharedLook<>();
 
@@ -44,7 +56,11 @@ class ReleaseController {
             ChangeService changes,
             ReleaseViews views,
             CheckService checks,
-            Templates templates) {
+            Templates templates,
+            ContextLoader contexts,
+            SafeFixService fixes) {
+        this.fixes = fixes;
+        this.contexts = contexts;
         this.releases = releases;
         this.service = service;
         this.changes = changes;
@@ -87,11 +103,10 @@ class ReleaseController {
     }
 
     private List<ReleaseView.Head> look() {
-        List<Long> ids = releases.ids();
-        Map<Long, Map<String, app.entrada.core.desk.NextMoves.Standing>> standings = views.standings(ids);
-        return releases.load(ids).stream()
-                .map(release ->
-                        views.head(release, checks.findings(release), standings.getOrDefault(release.id(), Map.of())))
+        List<LoadedRelease> all = contexts.of(releases.active());
+        Map<Long, List<Finding>> findings = checks.findings(all);
+        return all.stream()
+                .map(each -> views.head(each, findings.get(each.release().id())))
                 .toList();
     }
 
@@ -192,6 +207,6 @@ class ReleaseController {
 
     @PostMapping("/api/releases/{id}/fixes")
     ReleaseDelta fix(@PathVariable long id, @RequestBody FixOf wanted, @AuthenticationPrincipal Account account) {
-        return views.delta(service.fix(id, wanted.finding(), account), account);
+        return views.delta(fixes.fix(id, wanted.finding(), account), account);
     }
 }

@@ -10,11 +10,11 @@ import app.entrada.core.tracklist.TrackListPlan;
 import app.entrada.core.tracklist.TrackListPlan.Column;
 import app.entrada.core.tracklist.TrackListPlan.PlanRow;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.files.FileBook;
-import app.entrada.server.people.PeopleBook;
+import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.CreditRepository;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.files.FileIndex;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ChangeService;
-import app.entrada.server.releases.ReleaseRepository;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -27,10 +27,10 @@ import org.springframework.transaction.annotation.Transactional;
 class TrackListService {
     private final ReleaseRepository releases;
     private final ChangeService changes;
-    private final PeopleBook people;
-    private final FileBook files;
+    private final CreditRepository people;
+    private final FileIndex files;
 
-    TrackListService(ReleaseRepository releases, ChangeService changes, PeopleBook people, FileBook files) {
+    TrackListService(ReleaseRepository releases, ChangeService changes, CreditRepository people, FileIndex files) {
         this.releases = releases;
         this.changes = changes;
         this.people = people;

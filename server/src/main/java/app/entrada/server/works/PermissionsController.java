@@ -2,11 +2,11 @@ package app.entrada.server.works;
 
 import app.entrada.core.release.Release;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.checks.Permissions;
-import app.entrada.server.codes.CodeBook;
+import app.entrada.server.context.PermissionRepository;
+import app.entrada.server.facts.CodeBook;
+import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ReleaseRepository;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -18,15 +18,16 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Permissions that a release needs: which document shows each, confirmed by a person. */
+/** PermissionRepository that a release needs: which document shows each, confirmed by a person. */
 @RestController
 class PermissionsController {
     private final ReleaseRepository releases;
-    private final Permissions permissions;
+    private final PermissionRepository permissions;
     private final CodeBook codes;
     private final Announcer announcer;
 
-    PermissionsController(ReleaseRepository releases, Permissions permissions, CodeBook codes, Announcer announcer) {
+    PermissionsController(
+            ReleaseRepository releases, PermissionRepository permissions, CodeBook codes, Announcer announcer) {
         this.releases = releases;
         this.permissions = permissions;
         this.codes = codes;
@@ -34,10 +35,10 @@ class PermissionsController {
     }
 
     /** A use that somebody has to permit, and the document that was confirmed for it. */
-    record PermissionLine(Permissions.Needed needed, Permissions.@Nullable Confirmed confirmed) {}
+    record PermissionLine(PermissionRepository.Needed needed, PermissionRepository.@Nullable Confirmed confirmed) {}
 
     /** All permissions a release needs, and the documents to choose from. */
-    record PermissionsView(List<PermissionLine> lines, List<Permissions.Document> documents) {}
+    record PermissionsView(List<PermissionLine> lines, List<PermissionRepository.Document> documents) {}
 
     /**
      * What a person confirms.
@@ -59,7 +60,7 @@ class PermissionsController {
     }
 
     private PermissionsView view(Release release) {
-        List<Permissions.Confirmed> confirmed = permissions.confirmed(release);
+        List<PermissionRepository.Confirmed> confirmed = permissions.confirmed(release);
         return new PermissionsView(
                 permissions.needed(release, codes.label().name()).stream()
                         .map(needed -> new PermissionLine(
@@ -77,7 +78,9 @@ class PermissionsController {
     public PermissionsView confirm(
             @PathVariable long id, @RequestBody Confirmation confirmation, @AuthenticationPrincipal Account account) {
         Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
-        Permissions.Needed needed = permissions.needed(release, codes.label().name()).stream()
+        PermissionRepository.Needed needed = permissions
+                .needed(release, codes.label().name())
+                .stream()
                 .filter(each -> each.work() == confirmation.work()
                         && each.recording() == confirmation.recording()
                         && each.use().equals(confirmation.use())
@@ -92,7 +95,7 @@ class PermissionsController {
             if (party.isEmpty() || party.length() > 200)
                 throw Problem.input("party", "Enter who gives the permission (1 to 200 characters).")
                         .with("field", "party");
-            Permissions.Document document = permissions.documents(release).stream()
+            PermissionRepository.Document document = permissions.documents(release).stream()
                     .filter(each -> each.id() == confirmation.document())
                     .findFirst()
                     .orElseThrow(() ->

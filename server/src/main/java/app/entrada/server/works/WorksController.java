@@ -22,11 +22,11 @@ import app.entrada.core.release.context.LabelProfile;
 import app.entrada.core.work.OneStop;
 import app.entrada.core.work.Shares;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.codes.CodeBook;
-import app.entrada.server.people.PeopleBook;
+import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.CodeBook;
+import app.entrada.server.facts.CreditRepository;
+import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.releases.ChangeService;
-import app.entrada.server.releases.ReleaseRepository;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -35,7 +35,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -47,17 +46,14 @@ import org.springframework.web.bind.annotation.RestController;
 class WorksController {
     private final ReleaseRepository releases;
     private final ChangeService changes;
-    private final PeopleBook people;
+    private final CreditRepository people;
     private final CodeBook codes;
-    private final JdbcClient jdbc;
 
-    WorksController(
-            ReleaseRepository releases, ChangeService changes, PeopleBook people, CodeBook codes, JdbcClient jdbc) {
+    WorksController(ReleaseRepository releases, ChangeService changes, CreditRepository people, CodeBook codes) {
         this.releases = releases;
         this.changes = changes;
         this.people = people;
         this.codes = codes;
-        this.jdbc = jdbc;
     }
 
     /** A fact in the form in which it is written. */
@@ -132,7 +128,7 @@ class WorksController {
         for (Track track : release.tracks())
             tracks.computeIfAbsent(track.recording().work().id(), work -> new ArrayList<>())
                     .add(track);
-        Map<Long, Integer> recordings = recordings(tracks.keySet());
+        Map<Long, Integer> recordings = releases.recordingsOf(tracks.keySet());
         LabelProfile label = codes.label();
         return new WorksView(
                 release.revision(),
@@ -146,17 +142,6 @@ class WorksController {
                 Arrays.stream(Publisher.Role.values())
                         .map(role -> new RoleChoice(role.name(), role.says()))
                         .toList());
-    }
-
-    private Map<Long, Integer> recordings(Iterable<Long> works) {
-        List<Long> ids = new ArrayList<>();
-        works.forEach(ids::add);
-        Map<Long, Integer> counts = new LinkedHashMap<>();
-        jdbc.sql("SELECT work_id, count(*) AS n FROM recording WHERE work_id = ANY (:ids) GROUP BY work_id")
-                .param("ids", ids.toArray(Long[]::new))
-                .query((row, n) -> counts.put(row.getLong("work_id"), row.getInt("n")))
-                .list();
-        return counts;
     }
 
     private static WorkCard card(List<Track> on, Map<String, Facts> named, Map<Long, Integer> recordings) {

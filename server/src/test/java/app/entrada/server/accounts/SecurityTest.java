@@ -207,7 +207,7 @@ class SecurityTest {
                 .single();
         assertThat(new String(stored, java.nio.charset.StandardCharsets.ISO_8859_1))
                 .doesNotContain("very-secret");
-        assertThat(RunningServer.bean(app.entrada.server.destinations.DestinationService.class)
+        assertThat(RunningServer.bean(app.entrada.server.connections.DestinationService.class)
                         .secret("lumenfold"))
                 .contains("lf-very-secret");
         assertThat(manager.put("/api/destinations/lumenfold/secret", Map.of("url", "file:///etc/passwd"))

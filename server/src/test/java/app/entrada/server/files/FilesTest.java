@@ -58,7 +58,7 @@ class FilesTest {
         Sha256 sha256 = new Sha256(received.path("sha256").asString());
         assertThat(Files.readAllBytes(RunningServer.bean(FileStore.class).path(sha256)))
                 .isEqualTo(wav);
-        FileBook files = RunningServer.bean(FileBook.class);
+        FileIndex files = RunningServer.bean(FileIndex.class);
         ReadyRelease.until(() -> files.find(sha256).orElseThrow().measured(), sha256::toString);
         var audio = files.find(sha256).orElseThrow().audio().orElseThrow();
         assertThat(audio.samples()).isEqualTo(66_150);
@@ -120,7 +120,7 @@ class FilesTest {
         Client.Answer answer = upload("odd.bin", bytes);
         assertThat(answer.status()).isEqualTo(200);
         Sha256 sha256 = new Sha256(answer.json().path("sha256").asString());
-        FileBook files = RunningServer.bean(FileBook.class);
+        FileIndex files = RunningServer.bean(FileIndex.class);
         ReadyRelease.until(() -> files.find(sha256).orElseThrow().measured(), sha256::toString);
         for (String path : new String[] {"", "/copies", "/deliveries"})
             assertThat(manager.get("/api/releases/" + id + path).status()).isEqualTo(200);

@@ -156,7 +156,7 @@ class OddValuesTest {
     }
 
     private String stored(Field<?> field, long target) {
-        return server.getBean(app.entrada.server.releases.ReleaseRepository.class)
+        return server.getBean(app.entrada.server.facts.ReleaseRepository.class)
                 .facts(List.of(new app.entrada.core.release.Ref(field.entity(), target)))
                 .values()
                 .iterator()

@@ -10,7 +10,7 @@ import app.entrada.core.release.Ref;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
 import app.entrada.server.accounts.AccountService;
-import app.entrada.server.releases.ChangeService;
+import app.entrada.server.facts.ChangeService;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

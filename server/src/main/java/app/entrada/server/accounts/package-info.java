@@ -1,0 +1,2 @@
+/** Who is signed in, and how one gets there. */
+package app.entrada.server.accounts;

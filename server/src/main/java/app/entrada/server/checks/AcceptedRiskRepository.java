@@ -1,0 +1,74 @@
+package app.entrada.server.checks;
+
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.Weight;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.platform.Problem;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Risks that somebody takes, each with a reason. They hold for the sentence that was read: another value, another question. */
+@Component
+public class AcceptedRiskRepository {
+    private static final int SHORTEST = 3;
+    private static final int LONGEST = 1000;
+
+    private final JdbcClient jdbc;
+    private final Clock clock;
+
+    AcceptedRiskRepository(JdbcClient jdbc, Clock clock) {
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    /** @param says the sentence in which the risk was told */
+    record Taken(String says, Finding.Accepted accepted) {}
+
+    /** Risks that were taken, by release and finding. */
+    Map<Long, Map<String, Taken>> of(Collection<Long> releases) {
+        Map<Long, Map<String, Taken>> taken = new HashMap<>();
+        jdbc.sql("""
+                        SELECT r.release_id, r.finding, r.says, r.reason, a.name, r.at FROM accepted_risk r
+                        JOIN account a ON a.id = r.account_id WHERE r.release_id = ANY (?)""").param(releases.toArray(Long[]::new)).query(row -> {
+            taken.computeIfAbsent(row.getLong("release_id"), id -> new HashMap<>())
+                    .put(
+                            row.getString("finding"),
+                            new Taken(
+                                    row.getString("says"),
+                                    new Finding.Accepted(
+                                            row.getString("reason"),
+                                            row.getString("name"),
+                                            row.getTimestamp("at").toInstant().toString())));
+        });
+        return taken;
+    }
+
+    /** Takes the risk of a finding. */
+    public void take(long releaseId, Finding finding, String reason, Account account) {
+        String plain = reason == null ? "" : reason.strip();
+        if (plain.length() < SHORTEST || plain.length() > LONGEST)
+            throw Problem.input(
+                            "no-reason", "A risk is taken with a reason of 3 to 1,000 characters; nothing was noted.")
+                    .with("field", "reason");
+        if (finding.weight() == Weight.STOP)
+            throw Problem.conflict("stops", "This stops the delivery; it can only be mended, not accepted.");
+        jdbc.sql("""
+                        INSERT INTO accepted_risk (release_id, finding, says, reason, account_id, at) VALUES (?, ?, ?, ?, ?, ?)
+                        ON CONFLICT (release_id, finding) DO UPDATE SET says = excluded.says, reason = excluded.reason,
+                        account_id = excluded.account_id, at = excluded.at""")
+                .params(releaseId, finding.id(), finding.says(), plain, account.id(), Timestamp.from(clock.instant()))
+                .update();
+    }
+
+    /** Takes it back. */
+    public void withdraw(long releaseId, String finding) {
+        jdbc.sql("DELETE FROM accepted_risk WHERE release_id = ? AND finding = ?")
+                .params(releaseId, finding)
+                .update();
+    }
+}

@@ -1,0 +1,2 @@
+/** Runs the rules; risks that somebody takes. */
+package app.entrada.server.checks;

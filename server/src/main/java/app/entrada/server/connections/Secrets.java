@@ -1,0 +1,147 @@
+package app.entrada.server.connections;
+
+import app.entrada.server.platform.Settings;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.security.GeneralSecurityException;
+import java.security.SecureRandom;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import javax.crypto.Cipher;
+import javax.crypto.spec.GCMParameterSpec;
+import javax.crypto.spec.SecretKeySpec;
+import org.springframework.stereotype.Component;
+
+/**
+ * Encrypts what destinations give us to sign in with: AES-256-GCM, a fresh nonce each time, bound to the destination's id.
+ * The key is a file outside the database, readable by its owner alone. While a key is replaced by another, the file holds both,
+ * the newest last: what is sealed with either opens, whenever the work is interrupted.
+ */
+@Component
+class Secrets {
+    private static final int KEY = 32;
+    private static final int NONCE = 12;
+    private static final int TAG_BITS = 128;
+
+    private final Path file;
+    private volatile List<SecretKeySpec> keys;
+    private final SecureRandom random = new SecureRandom();
+
+    Secrets(Settings settings) throws IOException {
+        file = settings.var().resolve("secrets").resolve("destinations.key");
+        Files.createDirectories(file.getParent());
+        try (var channel = Files.newByteChannel(
+                file,
+                java.util.Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE),
+                PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")))) {
+            byte[] fresh = new byte[KEY];
+            random.nextBytes(fresh);
+            channel.write(java.nio.ByteBuffer.wrap(fresh));
+        } catch (FileAlreadyExistsException made) {
+            // made at an earlier start
+        }
+        keys = read();
+    }
+
+    private List<SecretKeySpec> read() throws IOException {
+        byte[] bytes = Files.readAllBytes(file);
+        if (bytes.length == 0 || bytes.length % KEY != 0)
+            throw new IOException("the key file of the destinations is damaged: " + file.getFileName());
+        List<SecretKeySpec> all = new ArrayList<>();
+        for (int at = 0; at < bytes.length; at += KEY)
+            all.add(new SecretKeySpec(Arrays.copyOfRange(bytes, at, at + KEY), "AES"));
+        return List.copyOf(all);
+    }
+
+    /** Puts a new key behind those there are; from here on it seals. */
+    synchronized void addKey() throws IOException {
+        byte[] fresh = new byte[KEY];
+        random.nextBytes(fresh);
+        byte[] old = Files.readAllBytes(file);
+        byte[] both = Arrays.copyOf(old, old.length + KEY);
+        System.arraycopy(fresh, 0, both, old.length, KEY);
+        write(both);
+    }
+
+    /** Leaves the newest key only; everything must be sealed with it by now. */
+    synchronized void dropOldKeys() throws IOException {
+        byte[] all = Files.readAllBytes(file);
+        write(Arrays.copyOfRange(all, all.length - KEY, all.length));
+    }
+
+    private void write(byte[] bytes) throws IOException {
+        Path part = Files.createTempFile(
+                file.getParent(),
+                "key",
+                ".part",
+                PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+        try {
+            Files.write(part, bytes);
+            Files.move(part, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        } finally {
+            Files.deleteIfExists(part);
+        }
+        keys = read();
+    }
+
+    byte[] seal(String destination, String secret) {
+        byte[] nonce = new byte[NONCE];
+        random.nextBytes(nonce);
+        byte[] text = sealed(destination, nonce, secret.getBytes(StandardCharsets.UTF_8));
+        byte[] both = Arrays.copyOf(nonce, NONCE + text.length);
+        System.arraycopy(text, 0, both, NONCE, text.length);
+        return both;
+    }
+
+    private byte[] sealed(String destination, byte[] nonce, byte[] text) {
+        try {
+            return run(Cipher.ENCRYPT_MODE, keys.get(keys.size() - 1), destination, nonce, text);
+        } catch (GeneralSecurityException everyPlatformHasIt) {
+            throw new IllegalStateException(everyPlatformHasIt);
+        }
+    }
+
+    String open(String destination, byte[] both) {
+        Optional<String> opened = opened(destination, both);
+        if (opened.isEmpty())
+            try {
+                // another node may have put a new key into the file
+                keys = read();
+                opened = opened(destination, both);
+            } catch (IOException unreadable) {
+                throw new UncheckedIOException(unreadable);
+            }
+        return opened.orElseThrow(
+                () -> new IllegalStateException("the secret of " + destination + " does not open with any key"));
+    }
+
+    private Optional<String> opened(String destination, byte[] both) {
+        byte[] nonce = Arrays.copyOf(both, NONCE);
+        byte[] text = Arrays.copyOfRange(both, NONCE, both.length);
+        for (SecretKeySpec key : keys)
+            try {
+                return Optional.of(
+                        new String(run(Cipher.DECRYPT_MODE, key, destination, nonce, text), StandardCharsets.UTF_8));
+            } catch (GeneralSecurityException otherKey) {
+                // the next one, then
+            }
+        return Optional.empty();
+    }
+
+    private static byte[] run(int mode, SecretKeySpec key, String destination, byte[] nonce, byte[] text)
+            throws GeneralSecurityException {
+        Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
+        cipher.init(mode, key, new GCMParameterSpec(TAG_BITS, nonce));
+        cipher.updateAAD(destination.getBytes(StandardCharsets.UTF_8));
+        return cipher.doFinal(text);
+    }
+}

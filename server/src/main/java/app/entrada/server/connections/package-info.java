@@ -1,0 +1,2 @@
+/** Where destinations are and how we sign in there. */
+package app.entrada.server.connections;

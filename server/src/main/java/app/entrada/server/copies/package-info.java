@@ -1,0 +1,2 @@
+/** Tagged copies: compared, written, verified, downloaded; recipes; discs. */
+package app.entrada.server.copies;

@@ -1,0 +1,2 @@
+/** The invented catalogue, made at the first start of the demo. */
+package app.entrada.server.demo;

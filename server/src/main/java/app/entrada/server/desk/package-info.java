@@ -1,0 +1,2 @@
+/** What to do next, over all releases. */
+package app.entrada.server.desk;

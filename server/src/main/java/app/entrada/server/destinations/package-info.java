@@ -1,0 +1,2 @@
+/** What each destination wants, over HTTP. */
+package app.entrada.server.destinations;

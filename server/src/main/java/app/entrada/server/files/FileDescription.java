@@ -1,0 +1,33 @@
+package app.entrada.server.files;
+
+import app.entrada.core.sound.Sound;
+
+/** What to say of a received file, in one sentence. */
+public final class FileDescription {
+    private FileDescription() {}
+
+    /** What it is, or why it is no use and what to do. */
+    public static String says(FileIndex.Entry entry) {
+        if (entry.bytes() == 0)
+            return "The file is empty (0 bytes): it was probably cut off on its way. Ask for it again.";
+        if (entry.kind().equals("other"))
+            return "The file is neither sound, picture, document nor text, whatever its name says. It is kept as it came; ask for the right one.";
+        if (entry.problem().isPresent())
+            return "The file is damaged: %s. It is kept as it came; ask for it again."
+                    .formatted(entry.problem().get());
+        if (!entry.measured()) return "Being measured.";
+        return entry.audio()
+                .map(audio -> "%s, %s, %s%s"
+                        .formatted(
+                                audio.says(),
+                                audio.channels() == 1
+                                        ? "mono"
+                                        : audio.channels() == 2 ? "stereo" : audio.channels() + " channels",
+                                audio.time(),
+                                audio.sound().filter(Sound::silent).isPresent() ? ", no sound" : ""))
+                .or(() -> entry.picture()
+                        .map(picture -> "%s, %d × %d pixels, %s"
+                                .formatted(picture.format(), picture.width(), picture.height(), picture.colours())))
+                .orElse("");
+    }
+}

@@ -1,0 +1,179 @@
+package app.entrada.server.files;
+
+import app.entrada.core.container.Fault;
+import app.entrada.core.container.SoundFile;
+import app.entrada.core.field.value.PlayingTime;
+import app.entrada.core.picture.PictureFacts;
+import app.entrada.core.picture.PictureMeasuring;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.release.context.AttachmentKind;
+import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.text.Sha256;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What is known of the files in the store. */
+@Repository
+public class FileIndex {
+    private final JdbcClient jdbc;
+    private final JsonMapper json;
+    private final Cache<String, Kept> kept =
+            Caffeine.newBuilder().maximumSize(20_000).build();
+
+    FileIndex(JdbcClient jdbc, JsonMapper json) {
+        this.jdbc = jdbc;
+        this.json = json;
+    }
+
+    /**
+     * One file.
+     *
+     * @param kind {@code audio}, {@code picture}, {@code document}, {@code text} or {@code other}, by content
+     * @param problem why it is no use as what it is, in a sentence
+     */
+    public record Entry(
+            Sha256 sha256,
+            long bytes,
+            String kind,
+            boolean measured,
+            Optional<AudioFacts> audio,
+            Optional<PictureFacts> picture,
+            Optional<String> problem) {}
+
+    /** What a file is, by its first bytes; its name and declared type are not asked. */
+    public static String kind(byte[] head) {
+        if (SoundFile.kind(head).isPresent()) return "audio";
+        if (PictureMeasuring.begins(head)) return "picture";
+        return switch (AttachmentKind.of("", head)) {
+            case OTHER -> "other";
+            case DOCUMENT, SHEET_MUSIC, PERMISSION -> "document";
+            default -> "text";
+        };
+    }
+
+    /** Enters a received file; true when it was not known before. */
+    public boolean enter(FileStore.Stored stored) {
+        String kind = kind(stored.head());
+        // its bytes have just been put where a damaged one lay
+        jdbc.sql(
+                        "UPDATE file SET damage = NULL, revision = revision + 1, verified_at = now() WHERE sha256 = ? AND damage IS NOT NULL")
+                .param(stored.sha256().hex())
+                .update();
+        return jdbc.sql("""
+                        INSERT INTO file (sha256, bytes, kind, measured) VALUES (?, ?, ?, ?)
+                        ON CONFLICT (sha256) DO NOTHING""")
+                        .params(
+                                stored.sha256().hex(),
+                                stored.bytes(),
+                                kind,
+                                !kind.equals("audio") && !kind.equals("picture"))
+                        .update()
+                == 1;
+    }
+
+    /** Notes what was measured. */
+    public void measured(Sha256 sha256, AudioFacts audio, PictureFacts picture, String problem) {
+        jdbc.sql("""
+                        UPDATE file SET measured = true, revision = revision + 1, audio = ?::jsonb, picture = ?::jsonb, problem = ?
+                        WHERE sha256 = ?""")
+                .params(java.util.Arrays.asList(
+                        audio == null ? null : json.writeValueAsString(audio),
+                        picture == null ? null : json.writeValueAsString(picture),
+                        problem,
+                        sha256.hex()))
+                .update();
+    }
+
+    /** Keeps the outline of a sound file, and its print in the order in which nodes follow them. */
+    public void heard(Sha256 sha256, byte[] waveform, byte[] print) {
+        jdbc.sql("""
+                        UPDATE file SET waveform = ?, print = ?,
+                            print_order = coalesce(print_order, nextval('print_order')), print_transaction = pg_current_xact_id() WHERE sha256 = ?""").params(waveform, print, sha256.hex()).update();
+    }
+
+    /** The outline of a sound file, as {@link app.entrada.core.sound.Waveform#bytes}. */
+    public Optional<byte[]> waveform(Sha256 sha256) {
+        return jdbc.sql("SELECT waveform FROM file WHERE sha256 = ? AND waveform IS NOT NULL")
+                .param(sha256.hex())
+                .query(byte[].class)
+                .optional();
+    }
+
+    /** The file with this checksum. */
+    public Optional<Entry> find(Sha256 sha256) {
+        return Optional.ofNullable(find(java.util.List.of(sha256)).get(sha256));
+    }
+
+    /** Exact lengths of the masters of a release by track; of those that have been measured. */
+    public Map<Long, PlayingTime> lengths(Release release) {
+        Map<Sha256, Entry> masters = find(release.files());
+        Map<Long, PlayingTime> lengths = new HashMap<>();
+        for (Track track : release.tracks())
+            track.master()
+                    .map(masters::get)
+                    .flatMap(Entry::audio)
+                    .map(AudioFacts::milliseconds)
+                    .ifPresent(length -> lengths.put(track.id(), new PlayingTime(length)));
+        return lengths;
+    }
+
+    private record Kept(int revision, Entry entry) {}
+
+    /** The files with these checksums. What was measured of a file is read once and kept until it is measured again. */
+    public Map<Sha256, Entry> find(Collection<Sha256> wanted) {
+        Map<Sha256, Entry> found = new HashMap<>();
+        if (wanted.isEmpty()) return found;
+        List<String> unread = new ArrayList<>();
+        jdbc.sql("SELECT sha256, revision FROM file WHERE sha256 = ANY (:wanted)")
+                .param("wanted", wanted.stream().map(Sha256::hex).toArray(String[]::new))
+                .query(row -> {
+                    Kept entry = kept.getIfPresent(row.getString("sha256"));
+                    if (entry != null && entry.revision == row.getInt("revision"))
+                        found.put(entry.entry.sha256(), entry.entry);
+                    else unread.add(row.getString("sha256"));
+                });
+        if (!unread.isEmpty())
+            jdbc.sql("""
+                            SELECT sha256, bytes, kind, measured, audio, picture, coalesce(damage, problem) AS problem, damage, revision
+                            FROM file
+                            WHERE sha256 = ANY (:wanted)""")
+                    .param("wanted", unread.toArray(String[]::new))
+                    .query((row, n) -> {
+                        Entry entry = entry(row);
+                        kept.put(row.getString("sha256"), new Kept(row.getInt("revision"), entry));
+                        return found.put(entry.sha256(), entry);
+                    })
+                    .list();
+        return found;
+    }
+
+    private Entry entry(ResultSet row) throws SQLException {
+        String audio = row.getString("audio");
+        String picture = row.getString("picture");
+        String damage = row.getString("damage");
+        return new Entry(
+                new Sha256(row.getString("sha256")),
+                row.getLong("bytes"),
+                row.getString("kind"),
+                row.getBoolean("measured"),
+                Optional.ofNullable(audio)
+                        .map(text -> json.readValue(text, AudioFacts.class))
+                        .map(facts -> damage == null ? facts : facts.with(new Fault(damage, 0))),
+                Optional.ofNullable(picture)
+                        .map(text -> json.readValue(text, PictureFacts.class))
+                        .map(facts -> damage == null ? facts : facts.with(damage)),
+                Optional.ofNullable(row.getString("problem")));
+    }
+}

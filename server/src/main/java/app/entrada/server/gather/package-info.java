@@ -1,2 +1,0 @@
-/** From received files to a release: the intake, drafts, placements, listening, inspection. */
-package app.entrada.server.gather;

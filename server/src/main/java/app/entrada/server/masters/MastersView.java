@@ -1,0 +1,115 @@
+package app.entrada.server.masters;
+
+import app.entrada.core.sound.Sound;
+import app.entrada.server.context.LooseFiles;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The masters of a release: what is in place, what is proposed, what is loose.
+ *
+ * @param certain how many proposals may be confirmed in one move
+ * @param beside papers of the release as a whole
+ * @param offers facts that tags give and the release lacks or has otherwise
+ */
+public record MastersView(
+        List<MasterRow> rows,
+        List<SoundFileView> loose,
+        int certain,
+        List<LooseFiles.Beside> beside,
+        List<TagOffer> offers) {
+    /**
+     * A track.
+     *
+     * @param file in place, null for none
+     * @param proposal a file that waits to be confirmed, null for none
+     */
+    public record MasterRow(
+            int track,
+            long trackId,
+            String title,
+            @Nullable SoundFileView file,
+            @Nullable ProposalView proposal,
+            @Nullable String previewStart,
+            List<LooseFiles.Beside> beside) {}
+
+    /**
+     * A file.
+     *
+     * @param says what it is, or what is wrong with it
+     * @param lufs integrated loudness, null when it was not heard
+     * @param alike what it sounds like
+     */
+    public record SoundFileView(
+            String sha256,
+            String name,
+            String kind,
+            String says,
+            @Nullable String time,
+            double seconds,
+            @Nullable Double lufs,
+            @Nullable Double truePeak,
+            List<Double> clippings,
+            double headSilence,
+            double tailSilence,
+            List<Sound.Rest> rests,
+            @Nullable ExcerptView excerpt,
+            String more,
+            List<AlikeView> alike) {}
+
+    /** The proposed excerpt: seconds, and why. */
+    public record ExcerptView(double at, double seconds, String reason) {}
+
+    /**
+     * What a file sounds like.
+     *
+     * @param recording of the catalogue, 0 for none
+     * @param offset where this file begins on the other's time line, seconds
+     * @param agrees stretches of this file that are the same, seconds
+     */
+    public record AlikeView(
+            String file,
+            String verdict,
+            double confidence,
+            double offset,
+            double speed,
+            List<StretchView> agrees,
+            List<StretchView> differs,
+            long recording,
+            boolean onThisRelease,
+            String says) {}
+
+    /** A stretch of time, seconds. */
+    public record StretchView(double from, double to) {}
+
+    /**
+     * A file proposed for a track, with the evidence: each 0–1, null where there is nothing to go by.
+     *
+     * @param doubt why a person should look twice, empty when it is certain
+     */
+    public record ProposalView(
+            SoundFileView file,
+            double total,
+            boolean certain,
+            String doubt,
+            @Nullable Double sound,
+            @Nullable Double time,
+            @Nullable Double tags,
+            @Nullable Double name) {}
+
+    /**
+     * A fact that a file's tags offer.
+     *
+     * @param track number, 0 for the release
+     * @param present what is there now, null for nothing
+     */
+    public record TagOffer(
+            int track,
+            String entity,
+            long target,
+            String field,
+            String fieldName,
+            @Nullable String present,
+            String value,
+            String source) {}
+}

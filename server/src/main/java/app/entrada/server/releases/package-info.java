@@ -1,0 +1,2 @@
+/** Releases: begun, shown, put out of the way. */
+package app.entrada.server.releases;

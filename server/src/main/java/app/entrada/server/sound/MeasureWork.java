@@ -1,0 +1,144 @@
+package app.entrada.server.sound;
+
+import app.entrada.core.intake.SoundAnalysis;
+import app.entrada.core.picture.PictureFacts;
+import app.entrada.core.picture.PictureMeasuring;
+import app.entrada.core.picture.TextReader;
+import app.entrada.core.sound.SoundDecoder;
+import app.entrada.core.text.Sha256;
+import app.entrada.media.Tesseract;
+import app.entrada.server.files.FileIndex;
+import app.entrada.server.files.FileStore;
+import app.entrada.server.jobs.JobBoard;
+import app.entrada.server.jobs.Work;
+import app.entrada.server.platform.Announcer;
+import app.entrada.server.platform.DiskFull;
+import app.entrada.server.platform.Settings;
+import com.github.kagkarlsson.scheduler.task.ExecutionContext;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Measures received files in the background. Doing it twice gives the same. */
+@Component
+public class MeasureWork implements Work {
+    private static final Logger LOG = LoggerFactory.getLogger(MeasureWork.class);
+
+    private static final long BETWEEN_REPORTS = 8 << 20;
+
+    private final FileStore store;
+    private final FileIndex files;
+    private final JobBoard board;
+    private final Announcer announcer;
+    private final JdbcClient jdbc;
+    private final Prints prints;
+    private final SoundDecoder decoder;
+    private final Settings settings;
+
+    MeasureWork(
+            FileStore store,
+            FileIndex files,
+            JobBoard board,
+            Announcer announcer,
+            JdbcClient jdbc,
+            Prints prints,
+            SoundDecoder decoder,
+            Settings settings) {
+        this.settings = settings;
+        this.store = store;
+        this.files = files;
+        this.board = board;
+        this.announcer = announcer;
+        this.jdbc = jdbc;
+        this.prints = prints;
+        this.decoder = decoder;
+    }
+
+    private final TextReader words = Tesseract.here();
+
+    @Override
+    public String name() {
+        return "measure";
+    }
+
+    /** @param id the file's checksum and the number of its entry on the board, with a colon between */
+    @Override
+    public Optional<Instant> run(String id, ExecutionContext context) {
+        String[] parts = id.split(":");
+        long job = Long.parseLong(parts[1]);
+        FileIndex.Entry entry = files.find(new Sha256(parts[0])).orElseThrow();
+        try {
+            if (!entry.measured()) measure(entry, job);
+        } catch (UncheckedIOException disk) {
+            // it is tried again by itself; until then it says what it waits for
+            DiskFull.in(disk, settings.var()).ifPresent(full -> board.waits(job, full));
+            throw disk;
+        }
+        board.done(job);
+        announcer.announce("intake", Map.of("file", entry.sha256().hex()));
+        affected(entry.sha256()).forEach(release -> announcer.announce("release", Map.of("id", release)));
+        return Optional.empty();
+    }
+
+    /** Measures a file now. */
+    public void measure(FileIndex.Entry entry, long job) {
+        Path path = store.path(entry.sha256());
+        try {
+            if (entry.kind().equals("picture")) {
+                PictureFacts picture = PictureMeasuring.measure(path, entry.sha256(), words);
+                files.measured(
+                        entry.sha256(),
+                        null,
+                        picture,
+                        picture.faults().stream().findFirst().orElse(null));
+                return;
+            }
+            long[] reported = {0};
+            SoundAnalysis analysis = SoundAnalysis.of(path, decoder, bytes -> {
+                if (job > 0 && bytes - reported[0] > BETWEEN_REPORTS) {
+                    reported[0] = bytes;
+                    board.progress(job, bytes);
+                }
+            });
+            if (analysis.print().isPresent()) {
+                files.heard(
+                        entry.sha256(),
+                        analysis.waveform().orElseThrow(),
+                        analysis.print().get().bytes());
+                prints.compare(entry.sha256(), analysis.print().get());
+            }
+            files.measured(
+                    entry.sha256(),
+                    analysis.facts(),
+                    null,
+                    analysis.facts().faults().stream()
+                            .findFirst()
+                            .map(fault -> fault.what())
+                            .orElse(null));
+        } catch (java.nio.file.FileSystemException disk) {
+            throw new UncheckedIOException(disk);
+        } catch (IOException unreadable) {
+            files.measured(entry.sha256(), null, null, unreadable.getMessage());
+        } catch (OutOfMemoryError full) {
+            // the file asks for more than there is: that is a finding about the file, and the work goes on
+            LOG.warn("{} needs more memory than there is", entry.sha256());
+            files.measured(
+                    entry.sha256(), null, null, "the file needs more memory than there is; ask for a smaller one");
+        }
+    }
+
+    private List<Long> affected(Sha256 file) {
+        return jdbc.sql("""
+                        SELECT id FROM release WHERE cover = :file
+                        UNION SELECT release_id FROM received WHERE sha256 = :file AND release_id IS NOT NULL
+                        UNION SELECT t.release_id FROM track t JOIN recording r ON r.id = t.recording_id WHERE r.master = :file""").param("file", file.hex()).query(Long.class).list();
+    }
+}

@@ -1,0 +1,2 @@
+/** How releases stand with their destinations. */
+package app.entrada.server.standing;

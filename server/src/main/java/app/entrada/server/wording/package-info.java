@@ -1,2 +1,0 @@
-/** Many texts reworded at once, over HTTP. */
-package app.entrada.server.wording;

@@ -1,0 +1,113 @@
+package app.entrada.server;
+
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Proxy;
+import java.sql.Connection;
+import java.sql.Driver;
+import java.sql.DriverPropertyInfo;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.List;
+import java.util.Properties;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.logging.Logger;
+
+/** PostgreSQL's driver, which notes what the threads that serve requests have it execute. Its addresses begin with {@link #PREFIX}. */
+public final class CountingDriver implements Driver {
+    /** What stands before an address of PostgreSQL. */
+    public static final String PREFIX = "jdbc:counted:";
+
+    private static final List<String> EXECUTED = new CopyOnWriteArrayList<>();
+
+    private final Driver driver = new org.postgresql.Driver();
+
+    /** Forgets what was noted so far. */
+    public static void forget() {
+        EXECUTED.clear();
+    }
+
+    /** Statements of requests since then, those that keep the session left out. */
+    public static List<String> ofTheApplication() {
+        return EXECUTED.stream().filter(sql -> !ofASession(sql)).toList();
+    }
+
+    /** Statements of requests since then that keep the session. */
+    public static List<String> ofTheSession() {
+        return EXECUTED.stream().filter(CountingDriver::ofASession).toList();
+    }
+
+    private static boolean ofASession(String sql) {
+        return sql.toLowerCase(java.util.Locale.ROOT).contains("spring_session");
+    }
+
+    private static void note(String sql) {
+        if (Thread.currentThread().getName().contains("-exec-"))
+            EXECUTED.add(sql.replaceAll("\\s+", " ").strip());
+    }
+
+    @Override
+    public Connection connect(String url, Properties info) throws SQLException {
+        if (!acceptsURL(url)) return null;
+        return counted(
+                Connection.class, driver.connect("jdbc:" + url.substring(PREFIX.length()), info), new String[] {null});
+    }
+
+    /** The same object, noting what it executes; what it hands out is counted likewise. */
+    private static <T> T counted(Class<T> type, T real, String[] sql) {
+        return type.cast(Proxy.newProxyInstance(
+                CountingDriver.class.getClassLoader(), new Class<?>[] {type}, (proxy, method, args) -> {
+                    if (method.getName().startsWith("execute") && Statement.class.isAssignableFrom(type))
+                        note(args != null && args[0] instanceof String given ? given : String.valueOf(sql[0]));
+                    Object result;
+                    try {
+                        result = method.invoke(real, args);
+                    } catch (InvocationTargetException failed) {
+                        throw failed.getCause();
+                    }
+                    if (result instanceof PreparedStatement prepared)
+                        return counted(PreparedStatement.class, prepared, new String[] {String.valueOf(args[0])});
+                    if (method.getName().equals("createStatement") && result instanceof Statement statement)
+                        return counted(Statement.class, statement, new String[] {null});
+                    return result;
+                }));
+    }
+
+    @Override
+    public boolean acceptsURL(String url) {
+        return url.startsWith(PREFIX);
+    }
+
+    @Override
+    public DriverPropertyInfo[] getPropertyInfo(String url, Properties info) {
+        return new DriverPropertyInfo[0];
+    }
+
+    @Override
+    public int getMajorVersion() {
+        return driver.getMajorVersion();
+    }
+
+    @Override
+    public int getMinorVersion() {
+        return driver.getMinorVersion();
+    }
+
+    @Override
+    public boolean jdbcCompliant() {
+        return driver.jdbcCompliant();
+    }
+
+    @Override
+    public Logger getParentLogger() {
+        return Logger.getGlobal();
+    }
+
+    static {
+        try {
+            java.sql.DriverManager.registerDriver(new CountingDriver());
+        } catch (SQLException refused) {
+            throw new ExceptionInInitializerError(refused);
+        }
+    }
+}

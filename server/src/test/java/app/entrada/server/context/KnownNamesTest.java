@@ -1,0 +1,45 @@
+package app.entrada.server.context;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.entrada.server.Client;
+import app.entrada.server.RunningServer;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+@ExtendWith(RunningServer.class)
+@DisplayName("K3 A name one letter off a name that is used much is a slip")
+class KnownNamesTest {
+    private final Client manager = RunningServer.signedIn("manager");
+
+    private JsonNode by(String artist) {
+        JsonNode view = manager.draft("single", "By " + artist);
+        return manager.write(view, 0, "artists", artist).json();
+    }
+
+    private static String told(JsonNode view) {
+        for (JsonNode finding : view.path("findings"))
+            if (finding.path("rule").asString().equals("spelling.family"))
+                return finding.path("says").asString();
+        return "";
+    }
+
+    @Test
+    void it_is_told_beside_the_usual_spelling() {
+        for (int i = 0; i < 3; i++) by("Meridew Sallow");
+        assertThat(told(by("Meridew Sallaw"))).contains("Meridew Sallow");
+        assertThat(told(by("Meridew Salow"))).contains("Meridew Sallow");
+        assertThat(told(by("Meridew Slalow"))).contains("Meridew Sallow");
+        assertThat(told(by("Meridew Sallow"))).isEmpty();
+    }
+
+    @Test
+    void short_names_and_names_of_their_own_are_left_alone() {
+        for (int i = 0; i < 3; i++) by("Ada Ro");
+        assertThat(told(by("Ida Ro"))).isEmpty();
+        for (int i = 0; i < 3; i++) by("Corwin Hallam");
+        assertThat(told(by("Corinne Hallman"))).isEmpty();
+    }
+}
