@@ -55,7 +55,7 @@ public class CopyRepository {
     }
 
     /** All copies of a release. */
-    public List<StoredCopy> all(long releaseId) {
+    public List<StoredCopy> written(long releaseId) {
         return jdbc.sql("SELECT * FROM copy WHERE release_id = ? ORDER BY id")
                 .param(releaseId)
                 .query((row, n) -> written(row))

@@ -113,7 +113,7 @@ public class CopyService {
 
     /** All copies of a release. */
     List<StoredCopy> written(long releaseId) {
-        return book.all(releaseId);
+        return book.written(releaseId);
     }
 
     /** Reads a copy's bytes again; true when they are others. */

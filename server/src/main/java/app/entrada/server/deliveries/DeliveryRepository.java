@@ -69,7 +69,15 @@ public class DeliveryRepository {
     /** A step of its way. */
     public record Event(String at, String state, String says) {}
 
-    long insert(
+    /** The number that the next delivery has; one that comes to nothing leaves a gap. */
+    long nextId() {
+        return jdbc.sql("SELECT nextval(pg_get_serial_sequence('delivery', 'id'))")
+                .query(Long.class)
+                .single();
+    }
+
+    void insert(
+            long id,
             long releaseId,
             String destination,
             UUID key,
@@ -77,11 +85,12 @@ public class DeliveryRepository {
             Outgoing.Terms terms,
             @Nullable Instant notBefore,
             long account) {
-        return jdbc.sql("""
-                        INSERT INTO delivery (release_id, destination, idempotency_key, state, sealed_at, account_id, occasion,
-                            terms, not_before, contents)
-                        VALUES (?, ?, ?, 'sealed', ?, ?, ?, ?::jsonb, ?, '[]') RETURNING id""")
+        jdbc.sql("""
+                        INSERT INTO delivery (id, release_id, destination, idempotency_key, state, sealed_at, account_id,
+                            occasion, terms, not_before, contents)
+                        OVERRIDING SYSTEM VALUE VALUES (?, ?, ?, ?, 'sealed', ?, ?, ?, ?::jsonb, ?, '[]')""")
                 .params(
+                        id,
                         releaseId,
                         destination,
                         key,
@@ -90,8 +99,7 @@ public class DeliveryRepository {
                         occasion.says(),
                         json.writeValueAsString(terms),
                         notBefore == null ? null : Timestamp.from(notBefore))
-                .query(Long.class)
-                .single();
+                .update();
     }
 
     /** Puts the seal on: from here on the contents are never changed. */

@@ -21,6 +21,7 @@ import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ContextLoader;
+import app.entrada.server.context.CopyRepository;
 import app.entrada.server.context.LoadedRelease;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.context.RecipeRepository;
@@ -75,6 +76,8 @@ public class DeliveryService implements UntoldChanges {
     private final FileStore store;
     private final FileIndex files;
     private final Background background;
+    private static final int MOST_ATTEMPTS = 3;
+
     private final TransactionTemplate transactions;
     private final CodeBook codes;
     private final JdbcClient jdbc;
@@ -82,6 +85,7 @@ public class DeliveryService implements UntoldChanges {
     private final ProfileRepository profiles;
     private final ContextLoader contexts;
     private final RecipeRepository recipes;
+    private final CopyRepository copies;
 
     DeliveryService(
             ReleaseRepository releases,
@@ -98,7 +102,9 @@ public class DeliveryService implements UntoldChanges {
             Clock clock,
             ProfileRepository profiles,
             ContextLoader contexts,
-            RecipeRepository recipes) {
+            RecipeRepository recipes,
+            CopyRepository copies) {
+        this.copies = copies;
         this.recipes = recipes;
         this.contexts = contexts;
         this.profiles = profiles;
@@ -372,7 +378,15 @@ public class DeliveryService implements UntoldChanges {
                     "%s accepted this release, and nothing has changed since. Confirm that it is to be sent again. Nothing was sent."
                             .formatted(profile.name()));
         try {
-            return transactions.execute(status -> seal(releaseId, profile, order, account));
+            for (int attempt = 1; attempt <= MOST_ATTEMPTS; attempt++) {
+                Composed composed = compose(releaseId, profile, order);
+                boolean sealed =
+                        Boolean.TRUE.equals(transactions.execute(status -> seal(composed, profile, order, account)));
+                if (sealed) return composed.id;
+            }
+            throw Problem.conflict(
+                    "changed-meanwhile",
+                    "The release is being changed; look at the delivery again in a moment. Nothing was sent.");
         } catch (DuplicateKeyException underWay) {
             throw Problem.conflict(
                     "under-way", "A delivery to %s is under way. Nothing was sent twice.".formatted(profile.name()));
@@ -411,51 +425,79 @@ public class DeliveryService implements UntoldChanges {
                 .toList();
     }
 
-    private long seal(long releaseId, Profile profile, Order order, Account account) {
-        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
-        UUID key = UUID.randomUUID();
+    /**
+     * A delivery that is ready to be sealed.
+     *
+     * @param of what it was composed from
+     * @param kept its documents as they lie in the store
+     */
+    private record Composed(long id, UUID key, LoadedRelease of, List<Content> contents, List<FileStore.Stored> kept) {}
+
+    /** Composes a delivery and writes its files: all that takes long, before anything is locked. */
+    private Composed compose(long releaseId, Profile profile, Order order) {
+        Release release = releases.find(releaseId).orElseThrow(() -> Problem.missing("release"));
         LoadedRelease loaded = contexts.of(release);
         DeliveryAssembler.Wanted wanted = assembler.wanted(loaded, profile);
-        // what was looked at before the release was locked may have become different
+        // what was looked at first may have become different since
         boolean changed = wanted.missing() > 0
                 || !stops(loaded.context(), profile).isEmpty()
                 || !beyondRights(release, profile, order).isEmpty();
         if (order.occasion() != Outgoing.Occasion.TAKEDOWN && changed)
             throw Problem.conflict(
                     "not-ready", "Facts changed meanwhile; look at the delivery again. Nothing was sent.");
-        long id = deliveries.insert(
-                releaseId, profile.id(), key, order.occasion(), order.terms(), order.notBefore(), account.id());
+        UUID key = UUID.randomUUID();
+        long id = deliveries.nextId();
         try {
             Consignment all = assembler.compose(
                     wanted, order.occasion(), order.terms(), id, key.toString(), now(), has(releaseId, profile));
             List<Content> contents = new ArrayList<>();
+            List<FileStore.Stored> documents = new ArrayList<>();
             for (Consignment.Document document : all.documents()) {
                 FileStore.Stored kept = store.receive(new ByteArrayInputStream(document.bytes()), LARGEST_DOCUMENT);
-                files.enter(kept);
+                documents.add(kept);
                 contents.add(new Content(
                         document.path(), kept.sha256().hex(), kept.bytes(), document.says(), document.kind()));
             }
             for (Consignment.Attached file : all.files())
                 contents.add(new Content(file.path(), file.sha256().hex(), file.bytes(), file.says(), ""));
-            deliveries.seal(
-                    id,
-                    releaseId,
-                    contents,
-                    "Sealed: %s, %d files with their checksums."
-                            .formatted(order.occasion().says(), contents.size()));
-            deliveries.facts(id, DeliveryDifference.facts(loaded.context()));
-            codes.left(release);
-            background.schedule(
-                    DeliveryWork.class,
-                    String.valueOf(id),
-                    order.notBefore() == null ? Instant.now() : order.notBefore());
-            LOG.info("Delivery {} to {} is sealed: {} files", id, profile.name(), contents.size());
-            return id;
+            return new Composed(id, key, loaded, contents, documents);
         } catch (IOException disk) {
             throw new UncheckedIOException(disk);
         } catch (IllegalArgumentException impossible) {
             throw Problem.conflict("cannot-compose", impossible.getMessage() + " Nothing was sent.");
         }
+    }
+
+    /** Seals what was composed, if the release and its copies are still what it was composed from. */
+    private boolean seal(Composed composed, Profile profile, Order order, Account account) {
+        long releaseId = composed.of.release().id();
+        Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
+        if (release.revision() != composed.of.release().revision()
+                || !copies.written(releaseId).equals(composed.of.copies())) return false;
+        deliveries.insert(
+                composed.id,
+                releaseId,
+                profile.id(),
+                composed.key,
+                order.occasion(),
+                order.terms(),
+                order.notBefore(),
+                account.id());
+        composed.kept.forEach(files::enter);
+        deliveries.seal(
+                composed.id,
+                releaseId,
+                composed.contents,
+                "Sealed: %s, %d files with their checksums."
+                        .formatted(order.occasion().says(), composed.contents.size()));
+        deliveries.facts(composed.id, DeliveryDifference.facts(composed.of.context()));
+        codes.left(release);
+        background.schedule(
+                DeliveryWork.class,
+                String.valueOf(composed.id),
+                order.notBefore() == null ? Instant.now() : order.notBefore());
+        LOG.info("Delivery {} to {} is sealed: {} files", composed.id, profile.name(), composed.contents.size());
+        return true;
     }
 
     /** Tries a failed delivery again: the same seal, the same key. */
