@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The files of one recipe: how each came in, what it will be called, how it stands. */
 import { ref } from 'vue'
-import type { RecipeView } from '../../api/types'
+import type { CopyState, RecipeView, Weight } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
 import { bytes } from '../../kit/dates'
 import { useReleaseStore } from '../store'
@@ -13,13 +13,16 @@ const emit = defineEmits<{ write: [trackId: number]; adjust: [] }>()
 const release = useReleaseStore()
 const open = ref<number | null>(null)
 
-const WEIGHTS: Record<string, string> = {
+const WEIGHTS: Record<CopyState, Weight> = {
   written: 'ready',
   stale: 'risk',
+  altered: 'stop',
   missing: 'note',
   measuring: 'note',
+  'no master': 'stop',
+  'damaged master': 'stop',
 }
-const WORDS: Record<string, string> = {
+const WORDS: Record<CopyState, string> = {
   written: 'written and proved',
   stale: 'stale: facts changed since',
   altered: 'altered: not the bytes that were written',
@@ -61,9 +64,7 @@ const copyOf = (trackId: number) => `/api/releases/${release.view!.head.id}/copi
               <template v-if="file.original">{{ file.original }} → </template>{{ file.fileName }}
             </span>
           </button>
-          <span class="state">
-            <Mark :weight="WEIGHTS[file.state] ?? 'stop'" /> {{ WORDS[file.state] ?? file.state }}
-          </span>
+          <span class="state"> <Mark :weight="WEIGHTS[file.state]" /> {{ WORDS[file.state] }} </span>
           <a v-if="file.proof" class="act" :href="copyOf(file.trackId)" :aria-label="`Fetch ${file.fileName}`">Fetch</a>
           <button
             v-else-if="file.state === 'missing' && !release.readOnly"

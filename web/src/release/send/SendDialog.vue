@@ -29,7 +29,7 @@ const again = ref(false)
 /** Some may have gone out though others did not. */
 const left = () => (refused.value.length ? emit('sent') : emit('close'))
 const one = computed(() => (props.destinations.length === 1 ? props.destinations[0]! : null))
-const any = (sends: string) => props.destinations.some((each) => each.sends === sends)
+const any = (sends: DestinationSend['sends']) => props.destinations.some((each) => each.sends === sends)
 /** The rights are those of the release, the same for every destination. */
 const rights = computed(() => props.destinations[0]!.rights)
 const prices = computed(() => props.destinations.find((each) => each.rights.prices)?.rights.prices)

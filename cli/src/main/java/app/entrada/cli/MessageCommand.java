@@ -2,6 +2,7 @@ package app.entrada.cli;
 
 import app.entrada.core.check.Checker;
 import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.check.profile.Weight;
 import app.entrada.core.check.rules.NamedPerson;
@@ -143,7 +144,8 @@ final class MessageCommand implements Callable<Integer> {
         List<Map<Long, Outgoing.SentFile>> sound = new ArrayList<>();
         if (why != Outgoing.Occasion.TAKEDOWN)
             for (String recipe : profile.recipes()) sound.add(copies(read, subject, Recipe.byId(recipe), work));
-        if (profile.sends().equals("disc") && !sound.isEmpty()) image(subject, sound.get(0), work);
+        if (profile.sends().filter(DeliveryKind::needsDiscImage).isPresent() && !sound.isEmpty())
+            image(subject, sound.get(0), work);
         Optional<Sha256> cover = subject.release().facts().get(Fields.RELEASE_COVER);
         Optional<Outgoing.SentFile> front = Optional.empty();
         if (cover.isPresent()) {

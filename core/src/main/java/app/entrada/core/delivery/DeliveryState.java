@@ -1,5 +1,6 @@
 package app.entrada.core.delivery;
 
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.EnumSet;
 import java.util.Set;
 
@@ -30,7 +31,8 @@ public enum DeliveryState {
         this.says = says;
     }
 
-    /** The word for it, as stored and shown. */
+    /** The word for it, as stored, sent and shown. */
+    @JsonValue
     public String says() {
         return says;
     }

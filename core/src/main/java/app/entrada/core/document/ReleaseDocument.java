@@ -66,8 +66,6 @@ public record ReleaseDocument(
     private static final List<String> LABEL =
             List.of("name", "isrcPrefix", "barcodePrefix", "cataloguePrefix", "publisher", "societyId");
     private static final Pattern CHECKSUM = Pattern.compile("[0-9a-f]{64}");
-    private static final List<Entity> OF_A_TRACK = List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK);
-
     /** A document that cannot be read: where in it, and how to mend it. */
     public static final class Unreadable extends IOException {
         private static final long serialVersionUID = 1L;
@@ -160,7 +158,7 @@ public record ReleaseDocument(
             List<Track> tracks = new ArrayList<>();
             for (JsonNode each : root.path("tracks")) {
                 int number = tracks.size() + 1;
-                var found = facts(each, "tracks[%d]".formatted(number - 1), OF_A_TRACK);
+                var found = facts(each, "tracks[%d]".formatted(number - 1), Entity.OF_A_TRACK);
                 Work work = new Work(number, found.get(Entity.WORK));
                 Recording recording = new Recording(number, found.get(Entity.RECORDING), work);
                 tracks.add(new Track(number, number, found.get(Entity.TRACK), recording));
@@ -282,7 +280,7 @@ public record ReleaseDocument(
         root.put(
                 "tracks",
                 release.tracks().stream()
-                        .map(track -> object(OF_A_TRACK, entity -> release.factsOf(track, entity)))
+                        .map(track -> object(Entity.OF_A_TRACK, entity -> release.factsOf(track, entity)))
                         .toList());
         List<Map<String, String>> known = people.stream()
                 .map(person -> object(List.of(Entity.PARTY), entity -> person))
@@ -315,7 +313,7 @@ public record ReleaseDocument(
         properties.put("entrada", Map.of("const", VERSION, "description", "Version of this form."));
         properties.put("label", closed(label));
         properties.put("release", closed(properties(List.of(Entity.RELEASE))));
-        properties.put("tracks", Map.of("type", "array", "items", closed(properties(OF_A_TRACK))));
+        properties.put("tracks", Map.of("type", "array", "items", closed(properties(Entity.OF_A_TRACK))));
         properties.put("people", Map.of("type", "array", "items", closed(properties(List.of(Entity.PARTY)))));
         schema.put("properties", properties);
         schema.put("additionalProperties", false);

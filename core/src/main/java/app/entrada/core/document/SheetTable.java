@@ -24,7 +24,6 @@ import java.util.Optional;
 public final class SheetTable {
     private static final String FIRST = "row";
     private static final String RELEASE = "release";
-    private static final List<Entity> OF_A_TRACK = List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK);
 
     private SheetTable() {}
 
@@ -72,7 +71,7 @@ public final class SheetTable {
     }
 
     private static Optional<String> value(Release release, Track track, String key) {
-        return field(OF_A_TRACK, key)
+        return field(Entity.OF_A_TRACK, key)
                 .map(field -> release.factsOf(track, field.entity()).text(field));
     }
 
@@ -101,7 +100,7 @@ public final class SheetTable {
             if (record.cells().stream().allMatch(String::isBlank)) continue;
             boolean isRelease = heads.get(0).equalsIgnoreCase(FIRST)
                     && record.cells().get(0).strip().equalsIgnoreCase(RELEASE);
-            Map<Entity, Facts> read = read(record, heads, isRelease ? List.of(Entity.RELEASE) : OF_A_TRACK);
+            Map<Entity, Facts> read = read(record, heads, isRelease ? List.of(Entity.RELEASE) : Entity.OF_A_TRACK);
             if (isRelease) facts = read.get(Entity.RELEASE);
             else {
                 int number = tracks.size() + 1;

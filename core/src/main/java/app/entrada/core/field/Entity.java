@@ -1,5 +1,7 @@
 package app.entrada.core.field;
 
+import java.util.List;
+
 /** What a fact belongs to. */
 public enum Entity {
     /** The product that is sold under one barcode. */
@@ -14,6 +16,9 @@ public enum Entity {
     PARTY,
     /** A spoken series: its episodes are releases, its feed holds all of them. */
     SERIES;
+
+    /** What a track’s facts belong to: its place on the release, its recording, the work of that. */
+    public static final List<Entity> OF_A_TRACK = List.of(TRACK, RECORDING, WORK);
 
     /** Lower-case name used in field ids, columns and documents. */
     public String id() {

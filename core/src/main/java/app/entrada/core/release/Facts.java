@@ -168,6 +168,17 @@ public final class Facts {
         return new Facts(values, unreadable, by);
     }
 
+    /** Whether both say the same; who watches is no matter. */
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Facts facts && values.equals(facts.values) && unreadable.equals(facts.unreadable);
+    }
+
+    @Override
+    public int hashCode() {
+        return values.hashCode() * 31 + unreadable.hashCode();
+    }
+
     /** What a watch is told beside fields, and what may be different beside them. */
     private enum Looked {
         AT_UNREADABLE

@@ -16,6 +16,11 @@ public record Track(long id, int number, Facts facts, Recording recording) {
         return recording.facts().get(Fields.RECORDING_MASTER);
     }
 
+    /** What its work is called: by a title of its own, else by this track's. */
+    public Optional<String> workTitle() {
+        return recording.work().facts().get(Fields.WORK_TITLE).or(() -> facts.get(Fields.TRACK_TITLE));
+    }
+
     Track watched(Consumer<Object> by) {
         Work work = new Work(recording.work().id(), recording.work().facts().watched(by));
         return new Track(

@@ -117,7 +117,7 @@ public final class Rewording {
                         reworded);
         Set<Ref> seen = new HashSet<>();
         for (Track track : release.tracks())
-            for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK)) {
+            for (Entity entity : Entity.OF_A_TRACK) {
                 Ref ref = release.ref(track, entity);
                 if (!seen.add(ref)) continue;
                 for (Field<?> field : Fields.of(entity))

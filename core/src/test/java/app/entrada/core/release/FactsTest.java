@@ -44,6 +44,31 @@ class FactsTest {
     }
 
     @Test
+    void facts_are_equal_when_they_say_the_same_however_they_were_typed_and_whoever_watches() {
+        Facts typed = Facts.NONE
+                .withText(Fields.RECORDING_ISRC, "xa-nw9-26-00001")
+                .withText(Fields.RECORDING_MOODS, "calm; bright");
+        Facts stored =
+                Facts.stored(Map.of(Fields.RECORDING_ISRC, "XANW92600001", Fields.RECORDING_MOODS, "calm; bright"));
+        assertThat(typed).isEqualTo(stored).hasSameHashCodeAs(stored).isEqualTo(stored.watched(looked -> {}));
+        assertThat(typed).isNotEqualTo(typed.withText(Fields.RECORDING_MOODS, "calm"));
+        Work work = new Work(3, typed);
+        assertThat(new Recording(2, typed, work)).isEqualTo(new Recording(2, stored, new Work(3, stored)));
+        assertThat(Facts.stored(Map.of(Fields.RELEASE_DATE, "some day"))).isNotEqualTo(Facts.NONE);
+    }
+
+    @Test
+    void a_work_is_called_as_it_says_itself_else_as_its_track() {
+        Facts called = Facts.NONE.withText(Fields.TRACK_TITLE, "Slack Water");
+        Recording untitled = new Recording(2, Facts.NONE, new Work(3, Facts.NONE));
+        Recording titled =
+                new Recording(2, Facts.NONE, new Work(3, Facts.NONE.withText(Fields.WORK_TITLE, "Stauwasser")));
+        assertThat(new Track(1, 1, called, untitled).workTitle()).contains("Slack Water");
+        assertThat(new Track(1, 1, called, titled).workTitle()).contains("Stauwasser");
+        assertThat(new Track(1, 1, Facts.NONE, untitled).workTitle()).isEmpty();
+    }
+
+    @Test
     void a_name_that_would_be_read_as_two_is_noticed() {
         Facts harmless = Facts.NONE.withEntries(
                 Fields.WORK_WRITERS, List.of(new PeopleType.Entry("Hanna Veil", "CA 50.00/50.00", "Low Lock Music")));

@@ -11,6 +11,7 @@ import app.entrada.server.context.LooseFiles;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.files.FileDescription;
 import app.entrada.server.files.FileIndex;
+import app.entrada.server.files.FileKind;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.receiving.ReceivedFiles;
 import java.util.Arrays;
@@ -77,7 +78,7 @@ class PicturesController {
         for (FurtherPicture picture : release.furtherPictures())
             lines.add(line(picture.file(), picture.kind(), entries));
         for (LooseFiles.Loose file : loose.of(release))
-            if (file.entry().kind().equals("picture"))
+            if (file.entry().kind() == FileKind.PICTURE)
                 lines.add(new PictureLine(
                         file.entry().sha256().hex(),
                         null,

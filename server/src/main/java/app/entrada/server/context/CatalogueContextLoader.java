@@ -224,12 +224,7 @@ class CatalogueContextLoader {
         Set<String> titles = new LinkedHashSet<>();
         for (Track track : release.tracks())
             if (!track.recording().work().writers().isEmpty())
-                track.recording()
-                        .work()
-                        .facts()
-                        .get(Fields.WORK_TITLE)
-                        .or(() -> track.facts().get(Fields.TRACK_TITLE))
-                        .ifPresent(title -> titles.add(title.toLowerCase(Locale.ROOT)));
+                track.workTitle().ifPresent(title -> titles.add(title.toLowerCase(Locale.ROOT)));
         return titles;
     }
 

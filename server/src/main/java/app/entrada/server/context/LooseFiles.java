@@ -12,6 +12,7 @@ import app.entrada.core.sound.AudioFacts;
 import app.entrada.core.tag.map.TagFacts;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.files.FileIndex;
+import app.entrada.server.files.FileKind;
 import app.entrada.server.sound.KnownSound;
 import app.entrada.server.sound.MasterHolders;
 import java.util.ArrayList;
@@ -208,7 +209,7 @@ public class LooseFiles {
     /** What the rules about placements look at. */
     List<LooseFile> soundFiles(Release release, List<Loose> loose, KnownSound known) {
         List<Loose> sound = loose.stream()
-                .filter(file -> file.entry().kind().equals("audio"))
+                .filter(file -> file.entry().kind() == FileKind.AUDIO)
                 .toList();
         if (sound.isEmpty()) return List.of();
         Map<String, Integer> proposed = new HashMap<>();

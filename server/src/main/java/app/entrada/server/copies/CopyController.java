@@ -7,6 +7,7 @@ import app.entrada.core.field.Field;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.release.context.CopyState;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.tag.map.EmbeddingMap;
 import app.entrada.core.tag.map.TagFacts;
@@ -106,7 +107,7 @@ class CopyController {
             long trackId,
             int track,
             String title,
-            String state,
+            CopyState state,
             @Nullable String original,
             String fileName,
             long foreseen,
@@ -191,7 +192,7 @@ class CopyController {
                 track.id(),
                 track.number(),
                 TitleStyle.PLAIN.track(context.release(), track),
-                standing.state().label(),
+                standing.state(),
                 track.master().map(names::get).orElse(null),
                 standing.plan().map(plan -> plan.fileName()).orElse(""),
                 standing.plan().isEmpty()

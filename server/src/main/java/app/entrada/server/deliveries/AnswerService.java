@@ -1,5 +1,6 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.delivery.kind.works.Acknowledgement;
@@ -73,7 +74,8 @@ class AnswerService {
             List<DestinationClient.Reason> reasons = new ArrayList<>(state.objects() ? answer.reasons() : List.of());
             for (DeliveryRepository.Returned document : documents) {
                 deliveries.returned(delivery, document.name(), document.text());
-                if (profile.sends().equals("works file")) acknowledged(delivery, profile, document, reasons);
+                if (profile.sends().filter(DeliveryKind::acknowledged).isPresent())
+                    acknowledged(delivery, profile, document, reasons);
             }
             deliveries.reasons(delivery, reasons);
             deliveries.move(delivery, state, says(state, profile, reasons));
@@ -133,7 +135,7 @@ class AnswerService {
             } else
                 placed.add(new DestinationClient.Reason(
                         work.standing().name().toLowerCase(java.util.Locale.ROOT),
-                        "“%s”: %s".formatted(title(mine, tracks), sentence(work)),
+                        "“%s”: %s".formatted(title(tracks), sentence(work)),
                         tracks.get(0).number(),
                         Fields.WORK_WRITERS.id()));
         }
@@ -163,11 +165,8 @@ class AnswerService {
                 .orElse(Map.of());
     }
 
-    private static String title(Work work, List<Track> tracks) {
-        return work.facts()
-                .get(Fields.WORK_TITLE)
-                .or(() -> tracks.get(0).facts().get(Fields.TRACK_TITLE))
-                .orElse("untitled");
+    private static String title(List<Track> tracks) {
+        return tracks.get(0).workTitle().orElse("untitled");
     }
 
     private static String sentence(Acknowledgement.Answered work) {

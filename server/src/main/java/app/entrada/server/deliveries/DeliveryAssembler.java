@@ -1,5 +1,6 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.delivery.Consignment;
@@ -135,7 +136,7 @@ class DeliveryAssembler {
         List<Map<Long, Outgoing.SentFile>> sound = new ArrayList<>();
         boolean takedown = occasion == Outgoing.Occasion.TAKEDOWN;
         if (!takedown) for (List<TrackCopy> of : wanted.standings().values()) sound.add(sound(of));
-        if (wanted.profile().sends().equals("disc") && !takedown) {
+        if (wanted.profile().sends().filter(DeliveryKind::needsDiscImage).isPresent() && !takedown) {
             List<TrackCopy> of = wanted.standings().values().iterator().next();
             Optional<Outgoing.SentFile> image = number == 0 ? discs.find(of) : Optional.of(discs.make(of));
             image.ifPresent(file -> sound.get(0).put(Composing.WHOLE, file));
@@ -178,8 +179,7 @@ class DeliveryAssembler {
 
     private Optional<Outgoing.SentFile> cover(Release release, Profile profile) {
         Optional<Sha256> cover = release.facts().get(Fields.RELEASE_COVER);
-        if (cover.isEmpty() || profile.sends().matches("disc|works file|performers table|catalogue entry"))
-            return Optional.empty();
+        if (cover.isEmpty() || profile.sends().filter(DeliveryKind::takesCover).isEmpty()) return Optional.empty();
         return Optional.of(picture("resources/cover", cover.get()));
     }
 

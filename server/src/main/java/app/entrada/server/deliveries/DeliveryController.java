@@ -1,5 +1,6 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.Consignment;
 import app.entrada.core.delivery.DeliveryState;
@@ -96,7 +97,7 @@ class DeliveryController {
             String name,
             String kind,
             String takes,
-            String sends,
+            @Nullable DeliveryKind sends,
             @Nullable String lastDay,
             @Nullable String express,
             Rights rights,
@@ -126,7 +127,7 @@ class DeliveryController {
     /** A delivery and its way. */
     record DeliveryView(
             long id,
-            String state,
+            DeliveryState state,
             boolean underWay,
             String occasion,
             String sealedAt,
@@ -190,7 +191,7 @@ class DeliveryController {
                 profile.name(),
                 profile.kind(),
                 profile.takes(),
-                profile.sends(),
+                profile.sends().orElse(null),
                 NextMoves.lastDay(loaded.release(), profile)
                         .map(LocalDate::toString)
                         .orElse(null),
@@ -224,7 +225,7 @@ class DeliveryController {
     private DeliveryView view(Delivery delivery) {
         return new DeliveryView(
                 delivery.id(),
-                delivery.state().says(),
+                delivery.state(),
                 delivery.state().underWay(),
                 delivery.occasion().says(),
                 delivery.sealedAt(),

@@ -67,7 +67,7 @@ public class DeliveryRepository {
             String by) {}
 
     /** A step of its way. */
-    public record Event(String at, String state, String says) {}
+    public record Event(String at, DeliveryState state, String says) {}
 
     /** The number that the next delivery has; one that comes to nothing leaves a gap. */
     long nextId() {
@@ -264,7 +264,9 @@ public class DeliveryRepository {
         return jdbc.sql("SELECT at, state, says FROM delivery_event WHERE delivery_id = ? ORDER BY id")
                 .param(id)
                 .query((row, n) -> new Event(
-                        row.getTimestamp("at").toInstant().toString(), row.getString("state"), row.getString("says")))
+                        row.getTimestamp("at").toInstant().toString(),
+                        DeliveryState.of(row.getString("state")),
+                        row.getString("says")))
                 .list();
     }
 

@@ -9,7 +9,6 @@ import app.entrada.core.delivery.Consignment;
 import app.entrada.core.delivery.DealCheck;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.delivery.Outgoing;
-import app.entrada.core.delivery.kind.Composing;
 import app.entrada.core.delivery.kind.DeliveryDifference;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
@@ -169,7 +168,7 @@ public class DeliveryService implements UntoldChanges {
         Optional<Delivery> taken = taken(before);
         DeliveryAssembler.Wanted wanted = assembler.wanted(loaded, profile);
         List<String> hindrances = new ArrayList<>(stops(loaded.context(), profile));
-        if (!Composing.knows(profile.sends())) {
+        if (profile.sends().isEmpty()) {
             hindrances.add("Nothing can be sent to %s from here yet; what it wants is checked all the same."
                     .formatted(profile.name()));
             return new Preview(hindrances, 0, List.of(), List.of(), taken.isPresent(), List.of());

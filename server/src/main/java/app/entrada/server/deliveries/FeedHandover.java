@@ -1,5 +1,6 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.field.Fields;
 import app.entrada.server.checks.CheckService;
@@ -47,7 +48,9 @@ class FeedHandover implements Handover {
 
     @Override
     public boolean serves(Profile profile) {
-        return profile.sends().equals("podcast feed");
+        return profile.sends()
+                .filter(kind -> kind.handover() == DeliveryKind.Handover.FEED)
+                .isPresent();
     }
 
     @Override

@@ -1,5 +1,6 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.FeedNamespace;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.Episode;
@@ -71,7 +72,9 @@ public class SeriesFeeds {
 
     private List<Profile> directories() {
         return profiles.all().stream()
-                .filter(profile -> profile.sends().equals("podcast feed"))
+                .filter(profile -> profile.sends()
+                        .filter(DeliveryKind.PODCAST_FEED::equals)
+                        .isPresent())
                 .toList();
     }
 

@@ -1,5 +1,6 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
@@ -28,7 +29,9 @@ class TrackHandover implements Handover {
 
     @Override
     public boolean serves(Profile profile) {
-        return profile.sends().equals("track by track");
+        return profile.sends()
+                .filter(kind -> kind.handover() == DeliveryKind.Handover.TRACKS)
+                .isPresent();
     }
 
     @Override

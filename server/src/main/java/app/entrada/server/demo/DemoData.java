@@ -197,7 +197,7 @@ class DemoData implements ApplicationRunner {
                     : service.addRecording(id, recordings.get(demoTrack.reuses()), manager);
             Track track = release.tracks().get(release.tracks().size() - 1);
             List<Change> batch = new ArrayList<>();
-            for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
+            for (Entity entity : Entity.OF_A_TRACK)
                 batch.addAll(changes(release.ref(track, entity), entity, demoTrack.facts()));
             Optional.ofNullable(sound.get(demoTrack))
                     .ifPresent(stored -> batch.add(new Change(

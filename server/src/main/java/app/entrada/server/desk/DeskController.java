@@ -2,6 +2,7 @@ package app.entrada.server.desk;
 
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
@@ -87,7 +88,8 @@ class DeskController {
             String release,
             @Nullable String destination) {}
 
-    record AnswerView(long releaseId, String release, String destination, String state, String says, String at) {}
+    record AnswerView(
+            long releaseId, String release, String destination, DeliveryState state, String says, String at) {}
 
     @GetMapping("/api/desk")
     Desk desk() {
@@ -117,7 +119,7 @@ class DeskController {
                                 answer.releaseId(),
                                 answer.release(),
                                 profiles.byId(answer.destination()).name(),
-                                answer.state().says(),
+                                answer.state(),
                                 answer.message(),
                                 answer.at()))
                         .toList());

@@ -1,5 +1,6 @@
 package app.entrada.server.destinations;
 
+import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.check.profile.Weight;
 import app.entrada.core.check.rules.Params;
@@ -62,7 +63,7 @@ public class DestinationController {
      * @param titles how it wants titles, with an example
      * @param express its faster service in words, null when it has none
      * @param ownFrom day from which the label's own version of the rules holds, null when the shipped ones do
-     * @param sends what is sent to it from here, empty while nothing can be
+     * @param sends what is sent to it from here, null while nothing can be
      * @param rules those it applies, heaviest first
      * @param others those it does not ask
      */
@@ -77,7 +78,7 @@ public class DestinationController {
             String titles,
             @Nullable String express,
             @Nullable String ownFrom,
-            String sends,
+            @Nullable DeliveryKind sends,
             @Nullable String url,
             boolean secret,
             List<RuleView> rules,
@@ -136,7 +137,7 @@ public class DestinationController {
                         .map(faster -> "%d days for %s".formatted(faster.days(), faster.fee()))
                         .orElse(null),
                 own.own(profile.id()).map(mine -> mine.dated().toString()).orElse(null),
-                profile.sends(),
+                profile.sends().orElse(null),
                 connection.map(DestinationService.Connection::url).orElse(null),
                 connection.map(DestinationService.Connection::secret).orElse(false),
                 profile.rules().stream()

@@ -13,6 +13,7 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.files.FileKind;
 import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Problem;
 import java.sql.Timestamp;
@@ -488,16 +489,16 @@ public class ChangeService {
                 .single();
     }
 
-    private void checkFiles(String wanted, List<Sha256> files) {
+    private void checkFiles(FileKind wanted, List<Sha256> files) {
         int right = jdbc.sql("SELECT count(*) FROM file WHERE sha256 = ANY (?) AND kind = ?")
-                .params(files.stream().map(Sha256::hex).toArray(String[]::new), wanted)
+                .params(files.stream().map(Sha256::hex).toArray(String[]::new), wanted.id())
                 .query(Integer.class)
                 .single();
         if (right < files.size())
             throw Problem.input(
                     "wrong-file",
                     "That file is not here, or it is not %s file."
-                            .formatted(wanted.equals("audio") ? "an audio" : "a picture"));
+                            .formatted(wanted == FileKind.AUDIO ? "an audio" : "a picture"));
     }
 
     private void checkName(Change change) {
@@ -529,11 +530,12 @@ public class ChangeService {
                 && !RunningOrder.parse(change.after()).ids().stream()
                         .allMatch(id -> known.containsKey(new Ref(Entity.TRACK, id))))
             throw Problem.input("foreign-track", "A running order holds tracks of its own release only.");
-        if (change.field() == Fields.RECORDING_MASTER) checkFiles("audio", List.of(new Sha256(change.after())));
-        else if (change.field().type() == ValueTypes.FILE) checkFiles("picture", List.of(new Sha256(change.after())));
+        if (change.field() == Fields.RECORDING_MASTER) checkFiles(FileKind.AUDIO, List.of(new Sha256(change.after())));
+        else if (change.field().type() == ValueTypes.FILE)
+            checkFiles(FileKind.PICTURE, List.of(new Sha256(change.after())));
         if (change.field() == Fields.RELEASE_PICTURES)
             checkFiles(
-                    "picture",
+                    FileKind.PICTURE,
                     Fields.RELEASE_PICTURES.type().parse(change.after()).stream()
                             .map(FurtherPicture::file)
                             .toList());

@@ -80,8 +80,7 @@ public class CreditRepository {
             Set<String> names = new HashSet<>();
             collect(names, Entity.RELEASE, release.facts());
             for (Track track : release.tracks())
-                for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
-                    collect(names, entity, release.factsOf(track, entity));
+                for (Entity entity : Entity.OF_A_TRACK) collect(names, entity, release.factsOf(track, entity));
             named.put(release.id(), names);
             all.addAll(names);
         }

@@ -10,7 +10,7 @@ public final class FileDescription {
     public static String says(FileIndex.Entry entry) {
         if (entry.bytes() == 0)
             return "The file is empty (0 bytes): it was probably cut off on its way. Ask for it again.";
-        if (entry.kind().equals("other"))
+        if (entry.kind() == FileKind.OTHER)
             return "The file is neither sound, picture, document nor text, whatever its name says. It is kept as it came; ask for the right one.";
         if (entry.problem().isPresent())
             return "The file is damaged: %s. It is kept as it came; ask for it again."

@@ -40,32 +40,31 @@ public class FileIndex {
     /**
      * One file.
      *
-     * @param kind {@code audio}, {@code picture}, {@code document}, {@code text} or {@code other}, by content
      * @param problem why it is no use as what it is, in a sentence
      */
     public record Entry(
             Sha256 sha256,
             long bytes,
-            String kind,
+            FileKind kind,
             boolean measured,
             Optional<AudioFacts> audio,
             Optional<PictureFacts> picture,
             Optional<String> problem) {}
 
     /** What a file is, by its first bytes; its name and declared type are not asked. */
-    public static String kind(byte[] head) {
-        if (SoundFile.kind(head).isPresent()) return "audio";
-        if (PictureMeasuring.begins(head)) return "picture";
+    public static FileKind kind(byte[] head) {
+        if (SoundFile.kind(head).isPresent()) return FileKind.AUDIO;
+        if (PictureMeasuring.begins(head)) return FileKind.PICTURE;
         return switch (AttachmentKind.of("", head)) {
-            case OTHER -> "other";
-            case DOCUMENT, SHEET_MUSIC, PERMISSION -> "document";
-            default -> "text";
+            case OTHER -> FileKind.OTHER;
+            case DOCUMENT, SHEET_MUSIC, PERMISSION -> FileKind.DOCUMENT;
+            default -> FileKind.TEXT;
         };
     }
 
     /** Enters a received file; true when it was not known before. */
     public boolean enter(FileStore.Stored stored) {
-        String kind = kind(stored.head());
+        FileKind kind = kind(stored.head());
         // its bytes have just been put where a damaged one lay
         jdbc.sql(
                         "UPDATE file SET damage = NULL, revision = revision + 1, verified_at = now() WHERE sha256 = ? AND damage IS NOT NULL")
@@ -74,11 +73,7 @@ public class FileIndex {
         return jdbc.sql("""
                         INSERT INTO file (sha256, bytes, kind, measured) VALUES (?, ?, ?, ?)
                         ON CONFLICT (sha256) DO NOTHING""")
-                        .params(
-                                stored.sha256().hex(),
-                                stored.bytes(),
-                                kind,
-                                !kind.equals("audio") && !kind.equals("picture"))
+                        .params(stored.sha256().hex(), stored.bytes(), kind.id(), !kind.isMeasured())
                         .update()
                 == 1;
     }
@@ -166,7 +161,7 @@ public class FileIndex {
         return new Entry(
                 new Sha256(row.getString("sha256")),
                 row.getLong("bytes"),
-                row.getString("kind"),
+                FileKind.of(row.getString("kind")),
                 row.getBoolean("measured"),
                 Optional.ofNullable(audio)
                         .map(text -> json.readValue(text, AudioFacts.class))

@@ -6,6 +6,7 @@ import app.entrada.server.accounts.Account;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileIndex;
+import app.entrada.server.files.FileKind;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.files.ScaledPictures;
 import app.entrada.server.platform.Problem;
@@ -91,7 +92,7 @@ class FilesController {
     ResponseEntity<Resource> picture(@PathVariable String sha256, @RequestParam(defaultValue = "256") int side)
             throws IOException {
         FileIndex.Entry entry = entry(sha256);
-        if (!entry.kind().equals("picture")
+        if (entry.kind() != FileKind.PICTURE
                 || entry.picture().map(p -> !p.faults().isEmpty()).orElse(true)) throw Problem.missing("picture");
         int pixels = side <= 160 ? 160 : side <= 512 ? 512 : 1200;
         Path scaled = pictures.jpeg(entry.sha256(), pixels, Integer.MAX_VALUE);

@@ -3,6 +3,7 @@ package app.entrada.server.intake;
 import app.entrada.core.intake.ReleaseDraft;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.files.FileKind;
 import app.entrada.server.platform.Problem;
 import java.util.List;
 import java.util.Map;
@@ -37,7 +38,7 @@ class IntakeController {
             String sha256,
             String name,
             String folder,
-            String kind,
+            FileKind kind,
             String belongs,
             long bytes,
             boolean measured,

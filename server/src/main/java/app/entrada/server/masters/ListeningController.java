@@ -6,6 +6,7 @@ import app.entrada.core.text.Sha256;
 import app.entrada.media.Ffmpeg;
 import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileIndex;
+import app.entrada.server.files.FileKind;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.platform.Settings;
@@ -85,7 +86,7 @@ class ListeningController {
     private Sha256 sound(String sha256) {
         try {
             Sha256 file = new Sha256(sha256);
-            if (files.find(file).filter(entry -> entry.kind().equals("audio")).isEmpty())
+            if (files.find(file).filter(entry -> entry.kind() == FileKind.AUDIO).isEmpty())
                 throw Problem.missing("sound");
             return file;
         } catch (MalformedValue noName) {

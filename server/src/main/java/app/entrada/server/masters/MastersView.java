@@ -2,6 +2,7 @@ package app.entrada.server.masters;
 
 import app.entrada.core.sound.Sound;
 import app.entrada.server.context.LooseFiles;
+import app.entrada.server.files.FileKind;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -43,7 +44,7 @@ public record MastersView(
     public record SoundFileView(
             String sha256,
             String name,
-            String kind,
+            FileKind kind,
             String says,
             @Nullable String time,
             double seconds,

@@ -165,7 +165,7 @@ public class PeopleService {
             entry(field, release.facts(), name)
                     .ifPresent(entry -> all.add(new Appearance(release, 0, field, says(field, entry, name))));
         for (Track track : release.tracks())
-            for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
+            for (Entity entity : Entity.OF_A_TRACK)
                 for (Field<?> field : Fields.of(entity))
                     entry(field, release.factsOf(track, entity), name)
                             .ifPresent(entry ->

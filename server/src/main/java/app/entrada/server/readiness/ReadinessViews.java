@@ -198,12 +198,7 @@ class ReadinessViews {
                     .map(Track::number)
                     .collect(Collectors.toSet());
             works.add(new ReadinessView.SocietySubject(
-                    track.recording()
-                            .work()
-                            .facts()
-                            .get(Fields.WORK_TITLE)
-                            .or(() -> track.facts().get(Fields.TRACK_TITLE))
-                            .orElse("Track " + track.number()),
+                    track.workTitle().orElse("Track " + track.number()),
                     track.recording().work().writers().stream()
                             .map(Writer::name)
                             .collect(Collectors.joining(", ")),

@@ -16,6 +16,7 @@ import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.files.FileDescription;
 import app.entrada.server.files.FileIndex;
+import app.entrada.server.files.FileKind;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.jobs.Background;
 import app.entrada.server.jobs.JobBoard;
@@ -93,7 +94,7 @@ public class ReceivedFiles {
             String sha256,
             String name,
             long bytes,
-            String kind,
+            FileKind kind,
             @Nullable String place,
             String says,
             boolean known) {}
@@ -138,7 +139,7 @@ public class ReceivedFiles {
                 entry.sha256().hex(),
                 name,
                 stored.bytes(),
-                misnamed ? "other" : entry.kind(),
+                misnamed ? FileKind.OTHER : entry.kind(),
                 place,
                 misnamed && entry.bytes() > 0 ? MISNAMED : FileDescription.says(entry),
                 known);
@@ -146,13 +147,13 @@ public class ReceivedFiles {
 
     /** A file that is called sound or a picture and is neither belongs beside no track: it stays loose. */
     private static boolean misnamed(FileIndex.Entry entry, String name) {
-        return !entry.kind().equals("audio")
-                && !entry.kind().equals("picture")
+        return entry.kind() != FileKind.AUDIO
+                && entry.kind() != FileKind.PICTURE
                 && NAMED_SOUND_OR_PICTURE.matcher(name).find();
     }
 
     private String belongs(FileIndex.Entry entry, String name) {
-        if (entry.kind().equals("audio") || entry.kind().equals("picture")) return null;
+        if (entry.kind() == FileKind.AUDIO || entry.kind() == FileKind.PICTURE) return null;
         try (InputStream in = Files.newInputStream(store.path(entry.sha256()))) {
             return AttachmentKind.of(name, in.readNBytes(HEAD)).says();
         } catch (IOException unreadable) {
@@ -169,7 +170,7 @@ public class ReceivedFiles {
                 .query(String.class)
                 .optional()
                 .orElseThrow(() -> Problem.missing("file"));
-        if (entry.kind().equals("picture")) {
+        if (entry.kind() == FileKind.PICTURE) {
             // who points at the front means it
             Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
             setPicture(release, entry.sha256(), Optional.of(PictureKind.FRONT), -1, name, account);
@@ -185,8 +186,8 @@ public class ReceivedFiles {
     /** Puts a picture where it belongs, sound on its track, papers beside their track; what has no certain place stays loose. */
     private String put(long releaseId, long trackId, String name, FileIndex.Entry entry, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
-        if (entry.kind().equals("picture")) return picture(release, name, entry, account);
-        if (!entry.kind().equals("audio")) return paper(release, trackId, entry);
+        if (entry.kind() == FileKind.PICTURE) return picture(release, name, entry, account);
+        if (entry.kind() != FileKind.AUDIO) return paper(release, trackId, entry);
         Optional<Track> track = trackId > 0 ? release.track(trackId) : onlyPlace(release);
         if (track.isEmpty()) return null;
         Change change = new Change(

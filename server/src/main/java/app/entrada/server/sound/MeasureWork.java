@@ -8,6 +8,7 @@ import app.entrada.core.sound.SoundDecoder;
 import app.entrada.core.text.Sha256;
 import app.entrada.media.Tesseract;
 import app.entrada.server.files.FileIndex;
+import app.entrada.server.files.FileKind;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.jobs.JobBoard;
 import app.entrada.server.jobs.Work;
@@ -92,7 +93,7 @@ public class MeasureWork implements Work {
     public void measure(FileIndex.Entry entry, long job) {
         Path path = store.path(entry.sha256());
         try {
-            if (entry.kind().equals("picture")) {
+            if (entry.kind() == FileKind.PICTURE) {
                 PictureFacts picture = PictureMeasuring.measure(path, entry.sha256(), words);
                 files.measured(
                         entry.sha256(),

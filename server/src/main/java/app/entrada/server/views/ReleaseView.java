@@ -1,6 +1,7 @@
 package app.entrada.server.views;
 
 import app.entrada.server.facts.ChangeService;
+import app.entrada.server.files.FileKind;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -161,7 +162,7 @@ public record ReleaseView(
     public record LooseFile(
             String sha256,
             String name,
-            String kind,
+            FileKind kind,
             long bytes,
             String says,
             @Nullable String time) {}

@@ -45,8 +45,6 @@ import org.springframework.stereotype.Component;
 /** Computes what the interface shows of a release. */
 @Component
 public class ReleaseViews {
-    private static final List<Entity> OF_A_TRACK = List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK);
-
     private final CheckService checks;
     private final ChangeService changes;
     private final ProfileRepository profiles;
@@ -204,7 +202,7 @@ public class ReleaseViews {
 
     private static ReleaseView.SheetRow trackRow(Release release, Track track, Map<Sha256, FileIndex.Entry> placed) {
         Map<String, ReleaseView.SheetValue> cells = new LinkedHashMap<>();
-        for (Entity entity : OF_A_TRACK) {
+        for (Entity entity : Entity.OF_A_TRACK) {
             Facts facts = release.factsOf(track, entity);
             for (Field<?> field : Fields.of(entity))
                 cell(field, facts, release.facts()).ifPresent(value -> cells.put(field.key(), value));

@@ -153,10 +153,7 @@ class WorksController {
             facts.put(field.key(), cell(field, new Ref(Entity.WORK, work.id()), work.facts()));
         return new WorkCard(
                 work.id(),
-                work.facts()
-                        .get(Fields.WORK_TITLE)
-                        .or(() -> on.get(0).facts().get(Fields.TRACK_TITLE))
-                        .orElse("Untitled work"),
+                on.get(0).workTitle().orElse("Untitled work"),
                 on.stream().map(Track::number).toList(),
                 on.stream()
                         .map(track -> cell(

@@ -55,7 +55,7 @@ public record Profile(
         String recipe,
         String also,
         boolean usual,
-        String sends,
+        Optional<DeliveryKind> sends,
         TitleStyle titleStyle,
         Map<String, String> genreWords,
         Optional<Prices> prices,
@@ -107,6 +107,8 @@ public record Profile(
                 })
                 .toList();
     }
+
+    private static final String LEAD_TIME_RULE = "release-date.too-soon";
 
     private static final Set<String> KEYS = Set.of(
             "id",
@@ -172,13 +174,15 @@ public record Profile(
                 data.containsKey("recipe") ? wanted(data, "recipe", String.class) : "",
                 data.containsKey("also") ? wanted(data, "also", String.class) : "",
                 Boolean.TRUE.equals(data.get("usual")),
-                data.containsKey("sends") ? wanted(data, "sends", String.class) : "",
+                data.containsKey("sends")
+                        ? Optional.of(DeliveryKind.of(wanted(data, "sends", String.class)))
+                        : Optional.empty(),
                 TitleStyle.read(style),
                 genres,
                 prices(data.get("prices")),
                 data.get("feed") instanceof Map<?, ?> feed ? Optional.of(FeedNamespace.read(feed)) : Optional.empty(),
                 pictures(data.get("pictures")),
-                rules(wanted(data, "rules", Map.class)));
+                rules(wanted(data, "rules", Map.class), lead));
     }
 
     private static List<String> sorted(Set<String> keys) {
@@ -219,7 +223,7 @@ public record Profile(
         return Optional.of(new Prices(min, max));
     }
 
-    private static List<Applied> rules(Map<?, ?> rules) {
+    private static List<Applied> rules(Map<?, ?> rules, int lead) {
         List<Applied> applied = new ArrayList<>();
         rules.forEach((ruleId, settings) -> {
             Rule rule = RuleBook.byId(String.valueOf(ruleId));
@@ -228,7 +232,9 @@ public record Profile(
                         "Rule %s needs a weight: { weight: stop }, risk or note".formatted(ruleId));
             Map<String, Object> set = new LinkedHashMap<>();
             map.forEach((key, value) -> set.put(String.valueOf(key), value));
-            applied.add(new Applied(rule, weight(rule, set.remove("weight")), new Params(rule, set), set));
+            // profiles that were kept before lead time stood in one place only say it here too
+            if (rule.id().equals(LEAD_TIME_RULE)) set.remove("days");
+            applied.add(new Applied(rule, weight(rule, set.remove("weight")), new Params(rule, set, lead), set));
         });
         return List.copyOf(applied);
     }
@@ -275,7 +281,10 @@ public record Profile(
                 prices,
                 feed,
                 pictures,
-                List.copyOf(others));
+                others.stream()
+                        .map(each -> new Applied(
+                                each.rule(), each.weight(), new Params(each.rule(), each.set(), lead), each.set()))
+                        .toList());
     }
 
     /** The text that {@link #read} makes this profile from. */
@@ -292,7 +301,7 @@ public record Profile(
         if (!recipe.isEmpty()) data.put("recipe", recipe);
         if (!also.isEmpty()) data.put("also", also);
         data.put("usual", usual);
-        if (!sends.isEmpty()) data.put("sends", sends);
+        sends.ifPresent(kind -> data.put("sends", kind.id()));
         data.put(
                 "titleStyle",
                 Map.of(

@@ -37,7 +37,6 @@ final class DateRules {
                         "release-date.too-soon",
                         "Release date too soon",
                         "The destination needs days to review and place a release.",
-                        Map.of("days", 21),
                         DateRules::releaseDateTooSoon),
                 rule(
                         "previously-released.date-missing",
@@ -111,7 +110,7 @@ final class DateRules {
 
     /** Lead time, counted from the day of the check; a date that has passed is not too soon. */
     private static Stream<Observation> releaseDateTooSoon(ReleaseContext s, Params p) {
-        LocalDate earliest = s.today().plusDays(p.number("days"));
+        LocalDate earliest = s.today().plusDays(p.leadDays());
         LocalDate friday = earliest.with(TemporalAdjusters.nextOrSame(DayOfWeek.FRIDAY));
         return s
                 .release()
@@ -124,7 +123,7 @@ final class DateRules {
                                 "%s is in %d days; %d are needed: %s at the earliest.",
                                 date,
                                 ChronoUnit.DAYS.between(s.today(), date),
-                                p.number("days"),
+                                p.leadDays(),
                                 earliest)
                         .with(new Fix.Edit(
                                 "Set " + friday,

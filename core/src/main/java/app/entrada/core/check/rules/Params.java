@@ -6,13 +6,24 @@ import java.util.Map;
 
 /** A rule's parameters as a profile sets them; what it leaves out has the rule's default. */
 public final class Params {
+    /** Lead time where no destination says another. */
+    public static final int USUAL_LEAD_DAYS = 21;
+
     private final Map<String, Object> values;
+    private final int leadDays;
+
+    /** At the usual lead time. */
+    public Params(Rule rule, Map<String, Object> set) {
+        this(rule, set, USUAL_LEAD_DAYS);
+    }
 
     /**
      * @param set what the profile says beside the weight
+     * @param leadDays the destination's lead time: a fact of the profile, whatever its rules
      * @throws IllegalArgumentException for a parameter the rule does not have, or of another type than its default
      */
-    public Params(Rule rule, Map<String, Object> set) {
+    public Params(Rule rule, Map<String, Object> set, int leadDays) {
+        this.leadDays = leadDays;
         values = new HashMap<>(rule.parameters());
         set.forEach((name, value) -> {
             Object standard = rule.parameters().get(name);
@@ -27,6 +38,11 @@ public final class Params {
                         .formatted(name, rule.id(), value, standard));
             values.put(name, value);
         });
+    }
+
+    /** Days that the destination needs before a release is on sale. */
+    public int leadDays() {
+        return leadDays;
     }
 
     /** A whole number. */
@@ -51,11 +67,11 @@ public final class Params {
 
     @Override
     public boolean equals(Object other) {
-        return other instanceof Params params && values.equals(params.values);
+        return other instanceof Params params && values.equals(params.values) && leadDays == params.leadDays;
     }
 
     @Override
     public int hashCode() {
-        return values.hashCode();
+        return values.hashCode() * 31 + leadDays;
     }
 }

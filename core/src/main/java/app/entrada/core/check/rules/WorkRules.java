@@ -37,12 +37,7 @@ final class WorkRules {
                         "work.missing",
                         "Work without a title",
                         "A society registers works by their titles.",
-                        PlainRule.works((s, t, p) -> t.recording()
-                                                .work()
-                                                .facts()
-                                                .get(Fields.WORK_TITLE)
-                                                .isPresent()
-                                        || t.facts().get(Fields.TRACK_TITLE).isPresent()
+                        PlainRule.works((s, t, p) -> t.workTitle().isPresent()
                                 ? Optional.empty()
                                 : Optional.of(Observation.at(
                                         s, t, Fields.WORK_TITLE, "Neither %s nor its work has a title.", s.name(t))))),
@@ -339,12 +334,7 @@ final class WorkRules {
     }
 
     private static String key(Track track) {
-        String title = track.recording()
-                .work()
-                .facts()
-                .get(Fields.WORK_TITLE)
-                .or(() -> track.facts().get(Fields.TRACK_TITLE))
-                .orElse("");
+        String title = track.workTitle().orElse("");
         return CatalogueContext.workKey(
                 title,
                 track.recording().work().writers().stream().map(Writer::name).toList());

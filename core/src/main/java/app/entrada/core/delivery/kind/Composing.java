@@ -1,5 +1,6 @@
 package app.entrada.core.delivery.kind;
 
+import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.delivery.Consignment;
 import app.entrada.core.delivery.Consignment.Attached;
 import app.entrada.core.delivery.Consignment.Document;
@@ -20,7 +21,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.Function;
 
 /**
  * What each kind of receiver is sent. A destination's profile names one of these kinds under {@code sends}; nothing about a
@@ -36,27 +36,7 @@ public final class Composing {
     /** Stands among {@link Outgoing#sound} for what is of no single track. */
     public static final long WHOLE = 0;
 
-    private static final String WORKS_FILE = "works file";
-
-    private static final Map<String, Function<Outgoing, Consignment>> KINDS = new LinkedHashMap<>();
-
-    static {
-        KINDS.put("store message", Composing::store);
-        KINDS.put("track by track", Composing::host);
-        KINDS.put("cue table", Composing::cues);
-        KINDS.put(WORKS_FILE, Composing::works);
-        KINDS.put("performers table", Composing::performers);
-        KINDS.put("catalogue entry", Composing::catalogue);
-        KINDS.put("podcast feed", Composing::feed);
-        KINDS.put("disc", Composing::disc);
-    }
-
     private Composing() {}
-
-    /** Whether there is such a kind. */
-    public static boolean knows(String sends) {
-        return KINDS.containsKey(sends);
-    }
 
     /**
      * All that the destination is sent.
@@ -64,16 +44,16 @@ public final class Composing {
      * @throws IllegalArgumentException with a sentence, when the facts do not make such a document
      */
     public static Consignment of(Outgoing out) {
-        Function<Outgoing, Consignment> kind = KINDS.get(out.profile().sends());
-        if (kind == null)
-            throw new IllegalArgumentException("Nothing can be sent to %s: it takes “%s”, and what can be made is %s"
-                    .formatted(out.profile().name(), out.profile().sends(), KINDS.keySet()));
-        Consignment all = kind.apply(out);
+        DeliveryKind kind = out.profile()
+                .sends()
+                .orElseThrow(() ->
+                        new IllegalArgumentException("Nothing can be sent to %s: its profile names no kind of delivery."
+                                .formatted(out.profile().name())));
+        Consignment all = of(kind, out);
         return switch (out.occasion()) {
             case FULL -> all;
-            // what shows a work lies beside it each time it is told
             case UPDATE ->
-                out.profile().sends().equals(WORKS_FILE)
+                kind.completeEachTime()
                         ? all
                         : new Consignment(
                                 all.documents(),
@@ -81,6 +61,19 @@ public final class Composing {
                                         .filter(file -> !out.has().contains(file.sha256()))
                                         .toList());
             case TAKEDOWN -> new Consignment(all.documents(), List.of());
+        };
+    }
+
+    private static Consignment of(DeliveryKind kind, Outgoing out) {
+        return switch (kind) {
+            case STORE_MESSAGE -> store(out);
+            case TRACK_BY_TRACK -> host(out);
+            case CUE_TABLE -> cues(out);
+            case WORKS_FILE -> works(out);
+            case PERFORMERS_TABLE -> performers(out);
+            case CATALOGUE_ENTRY -> catalogue(out);
+            case PODCAST_FEED -> feed(out);
+            case DISC -> disc(out);
         };
     }
 

@@ -52,7 +52,7 @@ public final class DeliveryDifference {
         Release release = subject.release();
         put(all, Entity.RELEASE, "", release.facts());
         for (Track track : release.tracks())
-            for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK))
+            for (Entity entity : Entity.OF_A_TRACK)
                 put(all, entity, String.valueOf(release.ref(track, entity).id()), release.factsOf(track, entity));
         subject.people().forEach((name, facts) -> put(all, Entity.PARTY, name, facts));
         return all;

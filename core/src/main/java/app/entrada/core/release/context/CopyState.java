@@ -1,5 +1,7 @@
 package app.entrada.core.release.context;
 
+import com.fasterxml.jackson.annotation.JsonValue;
+
 /** How a copy of a master stands against what it should be. */
 public enum CopyState {
     /** As its recipe and the facts of today want it. */
@@ -23,7 +25,8 @@ public enum CopyState {
         this.label = label;
     }
 
-    /** Name for reading. */
+    /** Name for reading, also on the wire. */
+    @JsonValue
     public String label() {
         return label;
     }

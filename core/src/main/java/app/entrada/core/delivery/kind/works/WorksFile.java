@@ -209,7 +209,7 @@ public final class WorksFile {
         transactions++;
         groupTransactions++;
         inTransaction = 0;
-        String title = title(work, tracks);
+        String title = title(tracks);
         String latin = latin(work, tracks);
         List<Writer> writers = work.writers();
         List<Origin> origins = work.facts().get(Fields.WORK_ORIGINS).orElse(List.of());
@@ -254,11 +254,8 @@ public final class WorksFile {
         return origin.how() != Origin.Use.SAMPLE && origin.how() != Origin.Use.COVER;
     }
 
-    private static String title(Work work, List<Track> tracks) {
-        return work.facts()
-                .get(Fields.WORK_TITLE)
-                .or(() -> tracks.get(0).facts().get(Fields.TRACK_TITLE))
-                .orElse("");
+    private static String title(List<Track> tracks) {
+        return tracks.get(0).workTitle().orElse("");
     }
 
     /** The title in Latin letters: as a person gave it for the work, or for the track whose title it has. */
@@ -268,7 +265,7 @@ public final class WorksFile {
                 .or(() -> work.facts().get(Fields.WORK_TITLE).isPresent()
                         ? Optional.empty()
                         : tracks.get(0).facts().get(Fields.TRACK_LATIN_TITLE));
-        return Transliteration.of(title(work, tracks), given).orElse("");
+        return Transliteration.of(title(tracks), given).orElse("");
     }
 
     private static String iswc(Work work) {
