@@ -37,6 +37,7 @@ final class Installation {
         builder.environment().put("ENTRADA_NO_BUILD", "1");
         builder.environment().put("ENTRADA_FIRST_PORT", "8700");
         builder.environment().put("ENTRADA_TODAY", today());
+        builder.environment().put("ENTRADA_QUESTIONS_EVERY", "500ms");
         if (!watched) builder.environment().put("ENTRADA_NO_WATCH", "1");
         Process process = builder.start();
         boolean ended = process.waitFor(240, TimeUnit.SECONDS);

@@ -136,6 +136,7 @@ public final class RunningServer implements BeforeAllCallback {
                 "--server.port=0",
                 "--entrada.var=" + folder,
                 "--entrada.today=2026-11-23",
+                "--entrada.questions-every=200ms",
                 "--entrada.largest-file=9000000");
     }
 

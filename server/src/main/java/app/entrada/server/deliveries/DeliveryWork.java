@@ -2,12 +2,12 @@ package app.entrada.server.deliveries;
 
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.DeliveryState;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.files.DamagedFile;
 import app.entrada.server.jobs.Work;
+import app.entrada.server.platform.Settings;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import io.micrometer.core.instrument.MeterRegistry;
 import java.io.IOException;
@@ -43,14 +43,11 @@ class DeliveryWork implements Work {
     private static final int AT_ONCE = 2;
 
     private static final Duration UNTIL_ROOM = Duration.ofSeconds(3);
-    private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
     private static final Duration LONGEST_PAUSE = Duration.ofMinutes(5);
-    private static final Duration BETWEEN_QUESTIONS = Duration.ofSeconds(2);
     private static final Duration BETWEEN_LATE_QUESTIONS = Duration.ofMinutes(10);
 
     private final DeliveryRepository deliveries;
     private final DestinationService destinations;
-    private final CheckService checks;
     private final Addresses addresses;
     private final List<Handover> handovers;
     private final DestinationClient client;
@@ -58,23 +55,24 @@ class DeliveryWork implements Work {
     private final MeterRegistry meters;
     private final Clock clock;
     private final ProfileRepository profiles;
+    private final Settings settings;
     private final Map<String, Semaphore> rooms = new ConcurrentHashMap<>();
 
     DeliveryWork(
             DeliveryRepository deliveries,
             DestinationService destinations,
-            CheckService checks,
             Addresses addresses,
             List<Handover> handovers,
             DestinationClient client,
             AnswerService answers,
             MeterRegistry meters,
             Clock clock,
-            ProfileRepository profiles) {
+            ProfileRepository profiles,
+            Settings settings) {
+        this.settings = settings;
         this.profiles = profiles;
         this.deliveries = deliveries;
         this.destinations = destinations;
-        this.checks = checks;
         this.addresses = addresses;
         this.handovers = handovers;
         this.client = client;
@@ -166,7 +164,7 @@ class DeliveryWork implements Work {
                 delivery, answer.receipt(), "%s has it whole: receipt %s.".formatted(profile.name(), answer.receipt()));
         LOG.info("{} has it: {}", profile.name(), answer.receipt());
         way.done(delivery);
-        return Optional.of(Instant.now().plus(BETWEEN_QUESTIONS));
+        return Optional.of(Instant.now().plus(settings.questionsEvery()));
     }
 
     private void refuse(Delivery delivery, Profile profile, DestinationClient.Answer answer) {
@@ -206,7 +204,7 @@ class DeliveryWork implements Work {
         // a person takes days over it: who has waited for an hour asks less often; a callback wakes this at once
         boolean late =
                 Instant.parse(delivery.sealedAt()).plus(Duration.ofHours(1)).isBefore(clock.instant());
-        return Optional.of(Instant.now().plus(late ? BETWEEN_LATE_QUESTIONS : BETWEEN_QUESTIONS));
+        return Optional.of(Instant.now().plus(late ? BETWEEN_LATE_QUESTIONS : settings.questionsEvery()));
     }
 
     /** It goes no further by itself: somebody has to look. */
@@ -226,7 +224,7 @@ class DeliveryWork implements Work {
                                     .formatted(says, most)
                             : "%s It was asked %d times what became of this. Ask there, then send it again or call it off."
                                     .formatted(says, most));
-        long doubled = FIRST_PAUSE.toMillis() << Math.min(delivery.attempts(), 12);
+        long doubled = settings.questionsEvery().toMillis() / 2 << Math.min(delivery.attempts(), 12);
         long pause = Math.min(doubled, LONGEST_PAUSE.toMillis());
         pause += ThreadLocalRandom.current().nextLong(pause / 4 + 1);
         Duration wait = asked.orElse(Duration.ofMillis(pause));

@@ -1,5 +1,6 @@
 package app.entrada.server.jobs;
 
+import app.entrada.server.platform.Settings;
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.serializer.Serializer;
 import com.github.kagkarlsson.scheduler.task.CompletionHandler;
@@ -34,12 +35,16 @@ public class Background implements SmartLifecycle {
     /** They wait for others nearly all of their time. */
     private static final int OUTSIDE_THREADS = 8;
 
+    /** How often it is looked whether work has come due. */
+    private final Duration look;
+
     private final Scheduler house;
     private final Scheduler outside;
     private final List<Work> kinds;
     private volatile boolean running;
 
-    Background(DataSource dataSource, List<Work> kinds, JsonMapper json) {
+    Background(DataSource dataSource, List<Work> kinds, JsonMapper json, Settings settings) {
+        this.look = settings.questionsEvery().dividedBy(4);
         this.kinds = kinds;
         DataSource transactional = new TransactionAwareDataSourceProxy(dataSource);
         this.house = scheduler(transactional, "scheduled_tasks", false, HOUSE_THREADS, json);
@@ -54,7 +59,7 @@ public class Background implements SmartLifecycle {
         return Scheduler.create(database, tasks)
                 .tableName(table)
                 .threads(threads)
-                .pollingInterval(Duration.ofMillis(500))
+                .pollingInterval(look)
                 .heartbeatInterval(HEARTBEAT)
                 .missedHeartbeatsLimit(MISSED_HEARTBEATS)
                 .enableImmediateExecution()

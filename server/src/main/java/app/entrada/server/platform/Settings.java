@@ -1,6 +1,7 @@
 package app.entrada.server.platform;
 
 import java.nio.file.Path;
+import java.time.Duration;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
 /**
@@ -15,6 +16,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param publicUrl address under which destinations reach this installation, or empty for its own on this machine
  * @param hosts names beside those of this machine under which it is reached, with commas or blanks between them
  * @param largestFile bytes of the largest file that is taken
+ * @param questionsEvery how often a destination is asked about a delivery in its first hour; half of it is the first pause
+ *     before another try
  */
 @ConfigurationProperties("entrada")
 public record Settings(
@@ -26,4 +29,5 @@ public record Settings(
         String standinsSecret,
         String publicUrl,
         String hosts,
-        long largestFile) {}
+        long largestFile,
+        Duration questionsEvery) {}

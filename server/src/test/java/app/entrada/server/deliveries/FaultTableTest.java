@@ -2,6 +2,7 @@ package app.entrada.server.deliveries;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.Client;
 import app.entrada.server.ReadyRelease;
@@ -70,14 +71,14 @@ class FaultTableTest {
     }
 
     private JsonNode ended(long id, String state) {
+        DeliveryRepository deliveries = RunningServer.bean(DeliveryRepository.class);
         ReadyRelease.until(
                 () -> {
-                    JsonNode now = delivery(id);
-                    boolean there = now.path("state").asString().equals(state);
-                    assertThat(there || now.path("underWay").asBoolean())
-                            .as(now.toString())
+                    DeliveryState now = deliveries.find(id).orElseThrow().state();
+                    assertThat(now.says().equals(state) || now.underWay())
+                            .as("delivery %d is %s", id, now)
                             .isTrue();
-                    return there;
+                    return now.says().equals(state);
                 },
                 () -> delivery(id).toString());
         return delivery(id);
