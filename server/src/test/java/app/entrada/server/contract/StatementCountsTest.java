@@ -28,7 +28,7 @@ class StatementCountsTest {
     static void a_catalogue_with_copies_people_and_works() throws IOException {
         server = RunningServer.counted();
         manager = RunningServer.manager(server);
-        release = ReadyRelease.everywhere(manager, "Tidal Lock", List.of("lumenfold", "ferrous-lane", "ostra"));
+        release = ReadyRelease.everywhere(manager, "Weir Hum", List.of("lumenfold", "ferrous-lane", "ostra"));
     }
 
     @AfterAll
@@ -67,7 +67,7 @@ class StatementCountsTest {
 
     @Test
     void an_edit_of_a_title_takes_twenty_at_most() {
-        assertThat(statements(edit("track", "title", "Tidal Lock at Noon"))).hasSizeBetween(5, 20);
+        assertThat(statements(edit("track", "title", "Weir Hum at Noon"))).hasSizeBetween(5, 20);
     }
 
     @Test
