@@ -14,7 +14,7 @@ async function go() {
   busy.value = true
   problem.value = ''
   try {
-    await session.signIn(first.value ? '/api/accounts/first' : '/api/session', name.value, password.value)
+    await session.signIn(first.value, name.value, password.value)
   } catch (failure) {
     problem.value = (failure as Error).message
     password.value = ''

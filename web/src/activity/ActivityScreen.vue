@@ -2,9 +2,9 @@
 /** Who changed or sent what, when, and what was answered: newest first, by release and by person, with before and after. */
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useSession } from '../api/session'
-import type { ActivityView, Deed, Undoable } from '../api/types'
+import type { Deed, Undoable } from '../api/types'
 import { moment } from '../kit/dates'
 import { soon } from '../kit/soon'
 import { toggled } from '../kit/toggled'
@@ -22,9 +22,8 @@ const who = computed(() => String(route.query.who ?? ''))
 
 async function load(before = 0) {
   try {
-    const page = await call<ActivityView>(
-      'GET',
-      `/api/activity?release=${release.value}&who=${encodeURIComponent(who.value)}&before=${before}`,
+    const page = await got(
+      api.GET('/api/activity', { params: { query: { release: release.value, who: who.value, before } } }),
     )
     deeds.value = before ? [...(deeds.value ?? []), ...page.deeds] : page.deeds
     people.value = page.people
@@ -43,7 +42,7 @@ onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
 const looked = ref<Undoable | null>(null)
 async function look(id: number) {
   try {
-    looked.value = await call<Undoable>('GET', `/api/activity/${id}/undo`)
+    looked.value = await got(api.GET('/api/activity/{batch}/undo', { params: { path: { batch: id } } }))
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -51,7 +50,7 @@ async function look(id: number) {
 }
 async function takeBack(id: number) {
   try {
-    await call('POST', `/api/activity/${id}/undo`)
+    await got(api.POST('/api/activity/{batch}/undo', { params: { path: { batch: id } } }))
     problem.value = ''
     await load()
   } catch (failure) {

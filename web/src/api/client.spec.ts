@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { call, Problem, signedOut } from './client'
+import { api, got, Problem, signedOut } from './client'
 
 const answer = (status: number, body: unknown) =>
   vi.stubGlobal(
@@ -12,9 +12,9 @@ describe('calls to the server', () => {
   it('carry the token against forgery as it stands at the moment of the call', async () => {
     answer(200, { name: 'M. Arden' })
     document.cookie = 'XSRF-TOKEN=first'
-    await call('GET', '/api/session')
+    await got(api.GET('/api/session'))
     document.cookie = 'XSRF-TOKEN=second%2B'
-    await call('POST', '/api/session', { name: 'x' })
+    await got(api.POST('/api/session', { body: { name: 'x', password: '' } }))
     const headers = vi
       .mocked(fetch)
       .mock.calls.map((each) => (each[1]!.headers as Record<string, string>)['X-XSRF-TOKEN'])
@@ -26,7 +26,7 @@ describe('calls to the server', () => {
       detail: 'Somebody changed this in the meantime.',
       conflicts: [{ stored: 'Hers' }],
     })
-    const failure = await call('POST', '/x', {}).catch((each) => each as Problem)
+    const failure = await got(api.POST('/api/people/undo')).catch((each) => each as Problem)
     expect(failure).toBeInstanceOf(Problem)
     expect((failure as Problem).type).toBe('changed-meanwhile')
     expect((failure as Problem).message).toBe('Somebody changed this in the meantime.')
@@ -37,19 +37,19 @@ describe('calls to the server', () => {
       'fetch',
       vi.fn(async () => Promise.reject(new TypeError('failed'))),
     )
-    const failure = (await call('GET', '/x').catch((each) => each)) as Problem
+    const failure = (await got(api.GET('/api/desk')).catch((each) => each)) as Problem
     expect(failure.type).toBe('unreachable')
     expect(failure.message).toContain('Nothing was changed')
   })
   it('say so even when the answer is no problem document', async () => {
     answer(502, undefined)
-    expect(((await call('GET', '/x').catch((each) => each)) as Problem).message).toContain('502')
+    expect(((await got(api.GET('/api/desk')).catch((each) => each)) as Problem).message).toContain('502')
   })
   it('tell when nobody is signed in any more', async () => {
     answer(401, { type: 'urn:entrada:problem:signed-out', detail: 'You are signed out.' })
     const notice = vi.fn()
     signedOut.notice = notice
-    await call('GET', '/x').catch(() => {})
+    await got(api.GET('/api/desk')).catch(() => {})
     expect(notice).toHaveBeenCalledOnce()
   })
 })

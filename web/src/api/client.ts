@@ -1,3 +1,6 @@
+import createClient from 'openapi-fetch'
+import type { paths } from './schema'
+
 /** Speaks with the server. Problems come as RFC 9457 documents and are thrown as {@link Problem}. */
 
 export class Problem extends Error {
@@ -28,7 +31,7 @@ async function problem(response: Response): Promise<Problem> {
   return new Problem(response.status, type, says, body)
 }
 
-async function answered(method: string, path: string, body?: unknown): Promise<Response> {
+async function answered(method: string, path: string, body?: string): Promise<Response> {
   let response: Response
   try {
     response = await fetch(path, {
@@ -38,7 +41,7 @@ async function answered(method: string, path: string, body?: unknown): Promise<R
         'X-XSRF-TOKEN': token(),
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
       },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      body,
     })
   } catch {
     throw new Problem(0, 'unreachable', UNREACHABLE)
@@ -51,9 +54,16 @@ async function answered(method: string, path: string, body?: unknown): Promise<R
   return response
 }
 
-export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const text = await (await answered(method, path, body)).text()
-  return (text ? JSON.parse(text) : undefined) as T
+/** The routes of the server, as it describes them itself: a path or a body that is not theirs does not compile. */
+export const api = createClient<paths>({
+  baseUrl: location.origin,
+  fetch: async (request: Request) =>
+    answered(request.method, request.url.slice(location.origin.length), (await request.text()) || undefined),
+})
+
+/** What a call answers with; a problem is thrown. */
+export async function got<T>(answer: Promise<{ data?: T }>): Promise<T> {
+  return (await answer).data as T
 }
 
 /** What lies there as it is, such as a picture. */

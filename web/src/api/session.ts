@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { call, signedOut } from './client'
+import { api, got, signedOut } from './client'
 import type { Job, Session } from './types'
 
 interface Said {
@@ -20,17 +20,20 @@ export const useSession = defineStore('session', () => {
   let ended: AbortController | null = null
 
   async function load() {
-    who.value = await call<Session>('GET', '/api/session')
-    if (who.value.name) listen()
+    const now = await got(api.GET('/api/session'))
+    who.value = now
+    if (now.name) listen()
   }
 
-  async function signIn(path: string, name: string, password: string) {
-    who.value = await call<Session>('POST', path, { name, password })
+  /** Signs in; where nobody has an account yet, with the first one that is made so. */
+  async function signIn(first: boolean, name: string, password: string) {
+    const body = { name, password }
+    who.value = await got(first ? api.POST('/api/accounts/first', { body }) : api.POST('/api/session', { body }))
     listen()
   }
 
   async function signOut() {
-    await call('DELETE', '/api/session')
+    await got(api.DELETE('/api/session'))
     forget()
   }
 
@@ -84,7 +87,7 @@ export const useSession = defineStore('session', () => {
     if (waiting) return
     waiting = true
     try {
-      jobs.value = await call<Job[]>('GET', '/api/jobs')
+      jobs.value = await got(api.GET('/api/jobs'))
     } finally {
       waiting = false
     }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A pasted list of codes: what each is, whether it is right, and on what it is. */
 import { onUnmounted, ref, watch } from 'vue'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import type { CodeLine } from '../api/types'
 import Mark from '../kit/Mark.vue'
 import { soon } from '../kit/soon'
@@ -11,7 +11,7 @@ const lines = ref<CodeLine[]>([])
 const problem = ref('')
 const looking = soon(async () => {
   try {
-    lines.value = text.value.trim() ? await call<CodeLine[]>('POST', '/api/codes/check', { text: text.value }) : []
+    lines.value = text.value.trim() ? await got(api.POST('/api/codes/check', { body: { text: text.value } })) : []
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message

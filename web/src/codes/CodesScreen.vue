@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
 import { onMounted, ref } from 'vue'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { LabelFacts, StripView } from '../api/types'
 import CodeCheck from './CodeCheck.vue'
@@ -35,9 +35,9 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
     help: 'The label’s sender number at the authors’ societies, up to nine digits; registrations carry it.',
   },
 ]
-async function run(method: string) {
+async function run(method: 'GET' | 'PUT') {
   try {
-    label.value = await call<LabelFacts>(method, '/api/label', method === 'PUT' ? label.value : undefined)
+    label.value = await got(method === 'PUT' ? api.PUT('/api/label', { body: label.value! }) : api.GET('/api/label'))
     saved.value = method === 'PUT' ? 'Saved.' : ''
     if (method === 'PUT') void book()
     problem.value = ''
@@ -47,9 +47,9 @@ async function run(method: string) {
   }
 }
 const strips = ref<StripView[]>([])
-async function book(path = '', body?: unknown) {
+async function book(asked: Promise<{ data?: StripView[] }> = api.GET('/api/codes')) {
   try {
-    strips.value = await call<StripView[]>(body ? 'POST' : 'GET', `/api/codes${path}`, body)
+    strips.value = await got(asked)
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -74,8 +74,11 @@ onMounted(async () => {
       :key="strip.field"
       :strip="strip"
       :read-only="session.who?.role === 'reader'"
-      @reserve="(count, reservedFor) => book('/reserve', { field: strip.field, count, reservedFor })"
-      @free="(code) => book('/release', { field: strip.field, code })"
+      @reserve="
+        (count, reservedFor) =>
+          book(api.POST('/api/codes/reserve', { body: { field: strip.field, count, reservedFor } }))
+      "
+      @free="(code) => book(api.POST('/api/codes/release', { body: { field: strip.field, code } }))"
     />
     <CodeCheck v-if="session.who?.role !== 'reader'" />
     <h2>The label</h2>

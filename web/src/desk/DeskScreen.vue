@@ -2,7 +2,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { onMounted, onUnmounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Desk, MoveView } from '../api/types'
 import Mark from '../kit/Mark.vue'
@@ -16,7 +16,7 @@ const problem = ref('')
 
 async function load() {
   try {
-    desk.value = await call<Desk>('GET', '/api/desk')
+    desk.value = await got(api.GET('/api/desk'))
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { DestinationView } from '../api/types'
 
@@ -20,11 +20,16 @@ const elsewhere = computed(
 
 async function save() {
   try {
-    await call('PUT', `/api/destinations/${props.destination.id}/secret`, {
-      url: url.value,
-      secret: secret.value,
-      password: password.value,
-    })
+    await got(
+      api.PUT('/api/destinations/{id}/secret', {
+        params: { path: { id: props.destination.id } },
+        body: {
+          url: url.value,
+          secret: secret.value,
+          password: password.value,
+        },
+      }),
+    )
     secret.value = ''
     password.value = ''
     says.value = 'Saved.'

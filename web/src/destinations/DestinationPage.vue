@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One destination: what it takes, how it is reached, what it wants; and the label's own version of its rules. */
 import { computed, onMounted, ref } from 'vue'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import type { AnswerRecord, DestinationView } from '../api/types'
 import { useSession } from '../api/session'
 import { day } from '../kit/dates'
@@ -17,11 +17,13 @@ const answers = ref<AnswerRecord | null>(null)
 const keySaid = ref('')
 onMounted(async () => {
   // the rules are worth reading without it
-  answers.value = await call<AnswerRecord>('GET', `/api/destinations/${props.destination.id}/record`).catch(() => null)
+  answers.value = await got(
+    api.GET('/api/destinations/{id}/record', { params: { path: { id: props.destination.id } } }),
+  ).catch(() => null)
 })
 async function newKey() {
   try {
-    const done = await call<{ secrets: number }>('POST', '/api/destinations/key')
+    const done = await got(api.POST('/api/destinations/key'))
     keySaid.value = `${done.secrets} tokens are sealed with a new key; the old one is destroyed.`
   } catch (failure) {
     keySaid.value = (failure as Error).message

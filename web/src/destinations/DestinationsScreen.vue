@@ -2,7 +2,7 @@
 /** Every destination by kind; of the one chosen, what it wants in words. */
 import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import type { DestinationView } from '../api/types'
 import DestinationPage from './DestinationPage.vue'
 
@@ -15,7 +15,7 @@ const chosen = computed(
 
 async function load() {
   try {
-    destinations.value = await call<DestinationView[]>('GET', '/api/destinations')
+    destinations.value = await got(api.GET('/api/destinations'))
   } catch (failure) {
     problem.value = (failure as Error).message
   }

@@ -2,7 +2,7 @@
 /** The label's own version of a destination's rules: weights and limits, from a day on. The shipped ones stay. */
 import { BButton } from 'bootstrap-vue-next'
 import { reactive, ref } from 'vue'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import type { DestinationView } from '../api/types'
 
 const props = defineProps<{ destination: DestinationView }>()
@@ -17,20 +17,21 @@ const from = ref(new Date().toISOString().slice(0, 10))
 const lead = ref(props.destination.leadDays)
 const problem = ref('')
 const WEIGHTS = ['stop', 'risk', 'note', 'off']
-const path = `/api/destinations/${props.destination.id}/rules`
+const params = { path: { id: props.destination.id } }
 
 async function send(method: 'PUT' | 'DELETE') {
   try {
-    await call(
-      method,
-      path,
+    await got(
       method === 'PUT'
-        ? {
-            dated: from.value,
-            leadDays: lead.value,
-            rules: rules.map((rule) => ({ id: rule.id, weight: rule.weight, limits: rule.limits })),
-          }
-        : undefined,
+        ? api.PUT('/api/destinations/{id}/rules', {
+            params,
+            body: {
+              dated: from.value,
+              leadDays: lead.value,
+              rules: rules.map((rule) => ({ id: rule.id, weight: rule.weight, limits: rule.limits })),
+            },
+          })
+        : api.DELETE('/api/destinations/{id}/rules', { params }),
     )
     emit('saved')
   } catch (failure) {

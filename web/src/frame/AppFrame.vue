@@ -2,7 +2,7 @@
 import { BDropdown, BDropdownItemButton } from 'bootstrap-vue-next'
 import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import { lookedAt } from '../inspect/lookedAt'
 import { dropped } from '../intake/dropped'
@@ -104,7 +104,12 @@ onUnmounted(() => {
           </span>
           <span v-if="hindered" class="failed" role="alert">{{ hindered.problem }}</span>
           <span v-else>{{ open.length === 1 ? open[0]?.says : `${open.length} pieces of work` }}</span>
-          <button v-for="job in cancellable" :key="job.id" class="act" @click="call('DELETE', `/api/jobs/${job.id}`)">
+          <button
+            v-for="job in cancellable"
+            :key="job.id"
+            class="act"
+            @click="got(api.DELETE('/api/jobs/{id}', { params: { path: { id: job.id } } }))"
+          >
             Cancel
           </button>
         </template>

@@ -2,7 +2,7 @@
 /** Go anywhere and do things by typing. */
 import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import type { Head } from '../api/types'
 import { switchTheme } from '../kit/theme'
 import { useReleaseStore } from '../release/store'
@@ -68,7 +68,7 @@ watch(typed, () => (chosen.value = 0))
 
 async function show() {
   open.value = true
-  heads.value = await call<Head[]>('GET', '/api/releases').catch(() => heads.value)
+  heads.value = await got(api.GET('/api/releases')).catch(() => heads.value)
 }
 function take(goal: Goal | undefined) {
   open.value = false

@@ -2,7 +2,7 @@
 /** Everything that is in a file, raw and read. */
 import { ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { call, send } from '../api/client'
+import { api, got, send } from '../api/client'
 import type { Inspection } from '../api/types'
 import { bytes } from '../kit/dates'
 import ErrorNote from '../kit/ErrorNote.vue'
@@ -36,9 +36,10 @@ watch(
   (query) => {
     if (query.file)
       void look(() =>
-        call<Inspection>(
-          'GET',
-          `/api/files/${query.file}/inspect?name=${encodeURIComponent(String(query.name ?? ''))}`,
+        got(
+          api.GET('/api/files/{sha256}/inspect', {
+            params: { path: { sha256: String(query.file) }, query: { name: String(query.name ?? '') } },
+          }),
         ),
       )
   },

@@ -3,7 +3,7 @@
 import { BModal } from 'bootstrap-vue-next'
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import type { DraftView } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
 
@@ -20,7 +20,7 @@ const making = ref(false)
 
 onMounted(async () => {
   try {
-    const found = await call<DraftView>('POST', '/api/intake/draft', { files: props.files })
+    const found = await got(api.POST('/api/intake/draft', { body: { files: props.files } }))
     draft.value = found
     title.value = found.title.value
     artists.value = found.artists.value
@@ -33,12 +33,16 @@ onMounted(async () => {
 async function make() {
   making.value = true
   try {
-    const made = await call<{ id: number }>('POST', '/api/intake/release', {
-      files: props.files,
-      title: title.value,
-      artists: artists.value,
-      kind: kind.value,
-    })
+    const made = await got(
+      api.POST('/api/intake/release', {
+        body: {
+          files: props.files,
+          title: title.value,
+          artists: artists.value,
+          kind: kind.value,
+        },
+      }),
+    )
     shown.value = false
     await router.push({ name: 'masters', params: { id: made.id } })
   } catch (failure) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Everything received and not yet in place. */
 import { computed, onMounted, onUnmounted, ref } from 'vue'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Head, IntakeItem } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
@@ -51,7 +51,7 @@ function counted(inside: IntakeItem[]) {
 
 async function load() {
   try {
-    items.value = await call<IntakeItem[]>('GET', '/api/intake')
+    items.value = await got(api.GET('/api/intake'))
   } catch (failure) {
     problem.value = (failure as Error).message
   }
@@ -60,7 +60,7 @@ const again = soon(load)
 const stops = [session.on('intake', again.ask), session.on('hello', again.ask)]
 onMounted(async () => {
   await load()
-  heads.value = await call<Head[]>('GET', '/api/releases').catch(() => [])
+  heads.value = await got(api.GET('/api/releases')).catch(() => [])
 })
 onUnmounted(() => {
   again.cancel()
@@ -76,7 +76,12 @@ function choose(sha256: string[], wanted: boolean) {
 }
 async function give() {
   try {
-    await call('POST', `/api/releases/${release.value}/intake`, { files: chosen.value.map((item) => item.sha256) })
+    await got(
+      api.POST('/api/releases/{id}/intake', {
+        params: { path: { id: release.value } },
+        body: { files: chosen.value.map((item) => item.sha256) },
+      }),
+    )
     await load()
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -84,7 +89,7 @@ async function give() {
 }
 async function putAway(sha256: string) {
   try {
-    await call('DELETE', `/api/intake/${sha256}`)
+    await got(api.DELETE('/api/intake/{sha256}', { params: { path: { sha256 } } }))
     await load()
   } catch (failure) {
     problem.value = (failure as Error).message

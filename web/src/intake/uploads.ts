@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import * as tus from 'tus-js-client'
-import { call, token } from '../api/client'
+import { api, got, token } from '../api/client'
 import type { Received } from '../api/types'
 import { checksum } from './checksum'
 import type { Found } from './dropped'
@@ -72,13 +72,17 @@ export const useUploads = defineStore('uploads', () => {
     try {
       const sha256 = await checksum(of.file, () => {})
       if (upload.state !== 'reading') return
-      const known = await call<Received | undefined>('POST', '/api/intake/known', {
-        sha256,
-        name: upload.name,
-        folder: upload.folder,
-        release: upload.release,
-        track: of.track,
-      })
+      const known = await got(
+        api.POST('/api/intake/known', {
+          body: {
+            sha256,
+            name: upload.name,
+            folder: upload.folder,
+            release: upload.release,
+            track: of.track,
+          },
+        }),
+      )
       if (known) end(upload, known)
       else if (upload.state === 'reading') send(upload, of.file, of.track, sha256)
     } catch (failure) {

@@ -1,4 +1,4 @@
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import type { Word } from '../api/types'
 import type { Suggestion } from './TypeAhead.vue'
 
@@ -6,7 +6,7 @@ let asked: Promise<Record<string, Word[]>> | undefined
 
 /** Codes by the beginning of their name or of the code itself: gre finds el, Greek. Of several words the last is completed. */
 export async function findWord(type: string, typed: string): Promise<Suggestion[]> {
-  asked ??= call<Record<string, Word[]>>('GET', '/api/words').catch(() => ((asked = undefined), {}))
+  asked ??= got(api.GET('/api/words')).catch(() => ((asked = undefined), {}))
   const words = (await asked)[type] ?? []
   const last = typed.slice(typed.lastIndexOf(' ') + 1).toLowerCase()
   const kept = typed.slice(0, typed.lastIndexOf(' ') + 1)

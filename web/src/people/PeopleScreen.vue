@@ -2,7 +2,7 @@
 /** Everybody, and one of them: all names, identifiers with their verdicts, everything they are on. */
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { PersonLine } from '../api/types'
 import Mark from '../kit/Mark.vue'
@@ -19,7 +19,7 @@ const found = ref<Set<number> | null>(null)
 
 async function load() {
   try {
-    people.value = await call<PersonLine[]>('GET', '/api/people')
+    people.value = await got(api.GET('/api/people'))
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -29,11 +29,9 @@ const looking = soon(async () => {
   if (!filter.value.trim()) found.value = null
   else
     found.value = new Set(
-      (
-        await call<{ id: number }[]>('GET', `/api/people/find?typed=${encodeURIComponent(filter.value)}`).catch(
-          () => [],
-        )
-      ).map((each) => each.id),
+      (await got(api.GET('/api/people/find', { params: { query: { typed: filter.value } } })).catch(() => [])).map(
+        (each) => each.id,
+      ),
     )
 }, 150)
 watch(filter, looking.ask)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Somebody: facts to edit, where they appear, who may be the same. */
 import { onMounted, ref } from 'vue'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { MergeLine, PersonFact, PersonView } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
@@ -20,25 +20,32 @@ const other = ref('')
 /** Put away a moment ago, and can be brought back from here. */
 const away = ref(false)
 
-async function run(method: string, path: string, body?: unknown) {
+async function run(asked: Promise<{ data?: PersonView }>, isChange = true) {
   try {
-    person.value = await call<PersonView>(method, `/api/people/${props.id}${path}`, body)
+    person.value = await got(asked)
     problem.value = null
-    if (method !== 'GET') emit('changed')
+    if (isChange) emit('changed')
   } catch (failure) {
     problem.value = (failure as Error).message
   }
 }
-onMounted(() => run('GET', ''))
+const params = () => ({ path: { id: props.id } })
+const look = () => run(api.GET('/api/people/{id}', { params: params() }), false)
+onMounted(look)
 function put(fact: PersonFact, event: Event) {
   const typed = (event.target as HTMLInputElement).value.trim() || null
   if (typed !== (fact.value ?? null))
-    void run('POST', '/changes', { field: fact.field, before: fact.value, after: typed })
+    void run(
+      api.POST('/api/people/{id}/changes', {
+        params: params(),
+        body: { field: fact.field, before: fact.value, after: typed },
+      }),
+    )
 }
 async function undo(way: 'undo' | 'redo') {
   try {
-    await call('POST', `/api/people/${way}`)
-    await run('GET', '')
+    await got(way === 'undo' ? api.POST('/api/people/undo') : api.POST('/api/people/redo'))
+    await look()
     emit('changed')
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -46,7 +53,11 @@ async function undo(way: 'undo' | 'redo') {
 }
 async function shelve(back: boolean) {
   try {
-    await call(back ? 'POST' : 'DELETE', `/api/people/${props.id}${back ? '/restore' : ''}`)
+    await got(
+      back
+        ? api.POST('/api/people/{id}/restore', { params: params() })
+        : api.DELETE('/api/people/{id}', { params: params() }),
+    )
     away.value = !back
     problem.value = null
     emit('changed')
@@ -56,16 +67,17 @@ async function shelve(back: boolean) {
 }
 async function preview(id: number, name: string) {
   try {
-    merging.value = { id, name, lines: await call<MergeLine[]>('GET', `/api/people/${id}/merge?into=${props.id}`) }
+    merging.value = {
+      id,
+      name,
+      lines: await got(api.GET('/api/people/{id}/merge', { params: { path: { id }, query: { into: props.id } } })),
+    }
   } catch (failure) {
     problem.value = (failure as Error).message
   }
 }
 async function previewTyped() {
-  const found = await call<{ id: number; name: string }[]>(
-    'GET',
-    `/api/people/find?typed=${encodeURIComponent(other.value)}`,
-  ).catch(() => [])
+  const found = await got(api.GET('/api/people/find', { params: { query: { typed: other.value } } })).catch(() => [])
   const exact = found.find((each) => each.name === other.value.trim())
   if (exact) await preview(exact.id, exact.name)
   else problem.value = `Nobody is called “${other.value}”. Choose somebody of the list.`
@@ -75,7 +87,9 @@ async function merge() {
   merging.value = null
   other.value = ''
   try {
-    person.value = await call<PersonView>('POST', `/api/people/${from}/merge`, { into: props.id })
+    person.value = await got(
+      api.POST('/api/people/{id}/merge', { params: { path: { id: from } }, body: { into: props.id } }),
+    )
     emit('changed')
   } catch (failure) {
     problem.value = (failure as Error).message

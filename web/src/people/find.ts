@@ -1,9 +1,8 @@
-import { call } from '../api/client'
-import type { FoundName } from '../api/types'
+import { api, got } from '../api/client'
 import type { Suggestion } from '../kit/TypeAhead.vue'
 
 /** People as typed, whatever their spelling and diacritics: the core knows who may be meant. */
 export async function findPeople(typed: string): Promise<Suggestion[]> {
-  const found = await call<FoundName[]>('GET', `/api/people/find?typed=${encodeURIComponent(typed)}`).catch(() => [])
+  const found = await got(api.GET('/api/people/find', { params: { query: { typed } } })).catch(() => [])
   return found.map((each) => ({ text: each.name, more: each.why }))
 }

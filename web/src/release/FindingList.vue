@@ -48,7 +48,7 @@ const isHere = (finding: FindingView) => release.at?.row === finding.track && re
             class="act"
             type="button"
             :disabled="busy === finding.id"
-            :title="finding.preview"
+            :title="finding.preview ?? undefined"
             @click="fix(finding)"
           >
             {{ finding.fix }}

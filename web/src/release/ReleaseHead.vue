@@ -76,7 +76,7 @@ function pick(event: Event) {
     <div class="when">
       <strong v-if="head.date">{{ day(head.date) }}</strong>
       <strong v-else class="quiet">No release date</strong>
-      <span v-if="head.date" class="quiet">
+      <span v-if="head.date && head.days !== null" class="quiet">
         {{ distance(head.days)
         }}<template v-if="head.deliverBy && head.days > 0"> · deliver by {{ shortDay(head.deliverBy) }}</template>
       </span>

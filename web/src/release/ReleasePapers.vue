@@ -2,7 +2,7 @@
 /** What a release goes out as for people: label copy, document, table; its history; a template made of it. */
 import { onMounted, onUnmounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useReleaseStore } from './store'
 
 const release = useReleaseStore()
@@ -14,7 +14,12 @@ const path = (what: string) => `/api/releases/${release.view!.head.id}/${what}`
 
 async function keep() {
   try {
-    await call('POST', path('template'), { name: name.value })
+    await got(
+      api.POST('/api/releases/{id}/template', {
+        params: { path: { id: release.view!.head.id } },
+        body: { name: name.value },
+      }),
+    )
     says.value = `Kept. New releases can begin from “${name.value}”.`
     name.value = ''
   } catch (failure) {
@@ -23,9 +28,14 @@ async function keep() {
 }
 const router = useRouter()
 /** Out of the lists; taken back under Releases. What was sent is never deleted. */
-async function putAway(method: string, below: string) {
+async function putAway(way: 'archive' | 'delete') {
+  const params = { path: { id: release.view!.head.id } }
   try {
-    await call(method, path(below).replace(/\/$/, ''))
+    await got(
+      way === 'archive'
+        ? api.POST('/api/releases/{id}/archive', { params })
+        : api.DELETE('/api/releases/{id}', { params }),
+    )
     await router.push('/releases')
   } catch (failure) {
     says.value = (failure as Error).message
@@ -50,8 +60,8 @@ onUnmounted(() => removeEventListener('mousedown', outside))
         <button class="act" type="submit" :disabled="!name.trim()">Keep</button>
       </form>
       <template v-if="!release.readOnly">
-        <button class="act" type="button" @click="putAway('POST', 'archive')">Archive</button>
-        <button class="act" type="button" @click="putAway('DELETE', '')">Delete the draft</button>
+        <button class="act" type="button" @click="putAway('archive')">Archive</button>
+        <button class="act" type="button" @click="putAway('delete')">Delete the draft</button>
       </template>
       <span v-if="says" class="quiet" role="status">{{ says }}</span>
     </span>

@@ -1,29 +1,29 @@
-import { computed, onMounted, ref, watch } from 'vue'
-import { call } from '../api/client'
+import { onMounted, ref, watch } from 'vue'
+import { got } from '../api/client'
 import { useReleaseStore } from './store'
 
 /**
  * A view of the open release beside its sheet: looked up when shown, and again whenever the release has changed.
  *
- * @param what last part of its address
+ * @param look asks for it, by the release's id
  */
-export function useOfRelease<T extends object>(what: string) {
+export function useOfRelease<T extends object>(look: (id: number) => Promise<{ data?: T }>) {
   const release = useReleaseStore()
   const view = ref<T | null>(null)
   const problem = ref<string | null>(null)
-  const path = computed(() => `/api/releases/${release.view!.head.id}/${what}`)
+  const id = () => release.view!.head.id
 
   async function load() {
     try {
-      view.value = await call<T>('GET', path.value)
+      view.value = await got(look(id()))
     } catch (failure) {
       problem.value = (failure as Error).message
     }
   }
   /** Changes something there; the answer is the view as it is then. */
-  async function change(below: string, body?: unknown) {
+  async function change(way: (id: number) => Promise<{ data?: T }>) {
     try {
-      view.value = await call<T>('POST', path.value + below, body)
+      view.value = await got(way(id()))
       problem.value = null
       await release.refresh()
     } catch (failure) {

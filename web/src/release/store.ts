@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { call, Problem } from '../api/client'
+import { Problem, api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Edit, FindingView, ReleaseDelta, ReleaseView, SheetRow } from '../api/types'
 import { fact, useEdits } from './edits'
@@ -35,11 +35,16 @@ export const useReleaseStore = defineStore('release', () => {
     who: () => session.who?.name ?? '',
     send: async (each) =>
       saved(
-        await call<ReleaseDelta>('POST', `/api/releases/${each.release}/changes`, {
-          says: each.says,
-          source: each.source,
-          changes: each.changes,
-        }),
+        await got(
+          api.POST('/api/releases/{id}/changes', {
+            params: { path: { id: each.release } },
+            body: {
+              says: each.says,
+              source: each.source,
+              changes: each.changes,
+            },
+          }),
+        ),
       ),
     stored: (change) =>
       stored.value
@@ -72,7 +77,7 @@ export const useReleaseStore = defineStore('release', () => {
   async function refresh() {
     const asked = id
     try {
-      const fresh = await call<ReleaseView>('GET', `/api/releases/${asked}`)
+      const fresh = await got(api.GET('/api/releases/{id}', { params: { path: { id: asked } } }))
       if (asked === id) view.value = fresh
     } catch (failure) {
       if (failure instanceof Problem && failure.status === 404) missing.value = true
@@ -92,7 +97,7 @@ export const useReleaseStore = defineStore('release', () => {
 
   // Deeds that are more than an edit go behind the edits that wait, one after another.
   let queue: Promise<unknown> = Promise.resolve()
-  function edit(path: string, body?: unknown): Promise<boolean> {
+  function edit(deed: (path: { path: { id: number } }) => Promise<{ data?: ReleaseDelta }>): Promise<boolean> {
     const mine = id
     const next = queue.then(async () => {
       await edits.run()
@@ -101,7 +106,7 @@ export const useReleaseStore = defineStore('release', () => {
         return false
       }
       try {
-        await saved(await call<ReleaseDelta>('POST', `/api/releases/${mine}/${path}`, body))
+        await saved(await got(deed({ path: { id: mine } })))
         return true
       } catch (failure) {
         problem.value = (failure as Error).message
@@ -129,12 +134,18 @@ export const useReleaseStore = defineStore('release', () => {
     return edits.add(id, changes, says, source)
   }
 
-  const undo = () => edit('undo')
-  const redo = () => edit('redo')
-  const addTrack = () => edit('tracks')
-  const fix = (finding: string) => edit('fixes', { finding })
-  const giveCodes = () => edit('codes/missing')
-  const allocate = (cell: Cell) => edit('codes', { entity: cell.entity, target: cell.target, field: cell.field })
+  const undo = () => edit((params) => api.POST('/api/releases/{id}/undo', { params }))
+  const redo = () => edit((params) => api.POST('/api/releases/{id}/redo', { params }))
+  const addTrack = () => edit((params) => api.POST('/api/releases/{id}/tracks', { params }))
+  const fix = (finding: string) => edit((params) => api.POST('/api/releases/{id}/fixes', { params, body: { finding } }))
+  const giveCodes = () => edit((params) => api.POST('/api/releases/{id}/codes/missing', { params }))
+  const allocate = (cell: Cell) =>
+    edit((params) =>
+      api.POST('/api/releases/{id}/codes', {
+        params,
+        body: { entity: cell.entity, target: cell.target, field: cell.field },
+      }),
+    )
 
   /** The running order is a fact like any other. */
   function order(ids: number[], says: string) {
@@ -157,7 +168,11 @@ export const useReleaseStore = defineStore('release', () => {
 
   async function place(sha256: string, trackId: number) {
     try {
-      await call('POST', `/api/releases/${id}/files/${sha256}/place?track=${trackId}`)
+      await got(
+        api.POST('/api/releases/{id}/files/{sha256}/place', {
+          params: { path: { id, sha256 }, query: { track: trackId } },
+        }),
+      )
       await refresh()
     } catch (failure) {
       problem.value = (failure as Error).message

@@ -2,8 +2,8 @@
 import { BButton, BForm, BFormInput, BModal } from 'bootstrap-vue-next'
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { call } from '../api/client'
-import type { Head, ImportedRelease, ReleaseView } from '../api/types'
+import { api, got } from '../api/client'
+import type { Head, ReleaseView } from '../api/types'
 
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()
@@ -18,24 +18,28 @@ const heads = ref<Head[]>([])
 const text = ref('')
 watch(open, async (shown) => {
   if (!shown) return
-  templates.value = await call<string[]>('GET', '/api/templates').catch(() => [])
-  heads.value = await call<Head[]>('GET', '/api/releases').catch(() => [])
+  templates.value = await got(api.GET('/api/templates')).catch(() => [])
+  heads.value = await got(api.GET('/api/releases')).catch(() => [])
 })
 /** What a document says of people and recordings that are known otherwise; nothing of it was written. */
 const left = ref<string[]>([])
 async function make(): Promise<ReleaseView> {
   if (source.value === 'document') {
-    const read = await call<ImportedRelease>('POST', '/api/documents', { text: text.value })
+    const read = await got(api.POST('/api/documents', { body: { text: text.value } }))
     left.value = read.left
     return read.release
   }
   const [way, name] = [source.value[0], source.value.slice(1)]
-  return call<ReleaseView>('POST', '/api/releases', {
-    kind: kind.value,
-    title: title.value,
-    template: way === 't' ? name : null,
-    from: way === 'r' ? Number(name) : null,
-  })
+  return got(
+    api.POST('/api/releases', {
+      body: {
+        kind: kind.value,
+        title: title.value,
+        template: way === 't' ? name : null,
+        from: way === 'r' ? Number(name) : null,
+      },
+    }),
+  )
 }
 async function read(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Releases that were deleted or archived; each can be taken back. Nothing is shown where there is none. */
 import { onMounted, onUnmounted, ref } from 'vue'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Shelved } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
@@ -12,11 +12,11 @@ const session = useSession()
 const shelved = ref<Shelved[]>([])
 const problem = ref<string | null>(null)
 async function load() {
-  shelved.value = await call<Shelved[]>('GET', '/api/shelf').catch(() => shelved.value)
+  shelved.value = await got(api.GET('/api/shelf')).catch(() => shelved.value)
 }
 async function restore(one: Shelved) {
   try {
-    const lost = await call<string[]>('POST', `/api/releases/${one.id}/restore`)
+    const lost = await got(api.POST('/api/releases/{id}/restore', { params: { path: { id: one.id } } }))
     problem.value = lost.length
       ? `“${one.name}” is back without ${lost.join(', ')}: given to something else meanwhile.`
       : null

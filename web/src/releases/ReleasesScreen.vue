@@ -2,7 +2,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { call } from '../api/client'
+import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Head } from '../api/types'
 import Cover from '../kit/Cover.vue'
@@ -41,7 +41,7 @@ const shown = computed(() => {
 })
 async function load() {
   try {
-    heads.value = await call<Head[]>('GET', '/api/releases')
+    heads.value = await got(api.GET('/api/releases'))
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -82,7 +82,7 @@ onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
           </span>
           <span class="mono number">{{ head.catalogueNumber }}</span>
           <span class="date">
-            <template v-if="head.date"
+            <template v-if="head.date && head.days !== null"
               >{{ day(head.date) }}<span class="quiet"> {{ distance(head.days) }}</span></template
             >
             <span v-else class="quiet">no date</span>

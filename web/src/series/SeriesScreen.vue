@@ -3,7 +3,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { onMounted, onUnmounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { call, send } from '../api/client'
+import { api, got, send } from '../api/client'
 import { useSession } from '../api/session'
 import type { SeriesFact, SeriesView } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
@@ -24,10 +24,10 @@ async function attempt(what: () => Promise<void>) {
     problem.value = (failure as Error).message
   }
 }
-const load = () => attempt(async () => void (all.value = await call<SeriesView[]>('GET', '/api/series')))
+const load = () => attempt(async () => void (all.value = await got(api.GET('/api/series'))))
 const begin = () =>
   attempt(async () => {
-    all.value = await call<SeriesView[]>('POST', '/api/series', { title: title.value })
+    all.value = await got(api.POST('/api/series', { body: { title: title.value } }))
     title.value = ''
   })
 const changed = (fresh: SeriesView) => (all.value = all.value!.map((each) => (each.id === fresh.id ? fresh : each)))
@@ -36,7 +36,7 @@ function put(of: SeriesView, fact: SeriesFact, event: Event) {
   if (after === (fact.value ?? null)) return
   void attempt(async () => {
     const body = { field: fact.field, before: fact.value, after }
-    changed(await call<SeriesView>('POST', `/api/series/${of.id}/changes`, body))
+    changed(await got(api.POST('/api/series/{id}/changes', { params: { path: { id: of.id } }, body })))
   })
 }
 function picture(of: SeriesView, event: Event) {
@@ -45,7 +45,7 @@ function picture(of: SeriesView, event: Event) {
 }
 const next = (of: SeriesView) =>
   attempt(async () => {
-    const begun = await call<{ release: number }>('POST', `/api/series/${of.id}/episodes`)
+    const begun = await got(api.POST('/api/series/{id}/episodes', { params: { path: { id: of.id } } }))
     await router.push(`/releases/${begun.release}/sheet`)
   })
 const numbers = (each: { season: number; number: number }) =>

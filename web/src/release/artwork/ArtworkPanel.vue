@@ -2,8 +2,7 @@
 /** The front cover large, with what was found drawn over it; limits beside it; other pictures made from it, seen first. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
-import { call } from '../../api/client'
-import type { ArtworkView, ReleaseDelta } from '../../api/types'
+import { api, got } from '../../api/client'
 import { bytes } from '../../kit/dates'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import { useOfRelease } from '../ofRelease'
@@ -12,7 +11,9 @@ import LimitBars from './LimitBars.vue'
 import PictureList from './PictureList.vue'
 import MakePicture, { type Wanted } from './MakePicture.vue'
 
-const { release, view, problem, load } = useOfRelease<ArtworkView>('artwork')
+const { release, view, problem, load } = useOfRelease((id) =>
+  api.GET('/api/releases/{id}/artwork', { params: { path: { id } } }),
+)
 const crop = ref<{ x: number; y: number; size: number } | null>(null)
 const busy = ref(false)
 const src = computed(() => `/api/files/${view.value!.sha256}/picture?side=1000`)
@@ -29,8 +30,11 @@ watch(
 async function make(wanted: Wanted) {
   busy.value = true
   try {
-    const path = `/api/releases/${release.view!.head.id}/artwork`
-    await release.saved(await call<ReleaseDelta>('POST', path, wanted))
+    await release.saved(
+      await got(
+        api.POST('/api/releases/{id}/artwork', { params: { path: { id: release.view!.head.id } }, body: wanted }),
+      ),
+    )
     await load()
   } catch (failure) {
     problem.value = (failure as Error).message

@@ -1,28 +1,35 @@
 <script setup lang="ts">
 /** All pictures of the release: what each shows, in which order. Another front is never put in silently. */
+import { api } from '../../api/client'
 import { ref } from 'vue'
 import type { PicturesView } from '../../api/types'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import { useOfRelease } from '../ofRelease'
 
 type Line = PicturesView['pictures'][number]
-const { release, view, problem, change } = useOfRelease<PicturesView>('pictures')
+const { release, view, problem, change } = useOfRelease((id) =>
+  api.GET('/api/releases/{id}/pictures', { params: { path: { id } } }),
+)
+/** Says what a picture shows and where it stands among the further ones; null takes it off. */
+const show = (sha256: string, kind: string | null, position: number | null = null) =>
+  change((id) =>
+    api.POST('/api/releases/{id}/pictures/{sha256}', { params: { path: { id, sha256 } }, body: { kind, position } }),
+  )
 /** A picture that would take the place of the front cover, until somebody says so. */
 const asked = ref('')
 
 function shows(picture: Line, kind: string) {
   if (!kind) return
   if (kind === 'front' && view.value?.hasFront) asked.value = picture.sha256
-  else void change(`/${picture.sha256}`, { kind })
+  else void show(picture.sha256, kind)
 }
 function replace(picture: Line) {
   asked.value = ''
-  void change(`/${picture.sha256}`, { kind: 'front' })
+  void show(picture.sha256, 'front')
 }
 /** Place among the further pictures: the front cover is not one of them. */
 const further = () => view.value!.pictures.filter((each) => each.kind && each.kind !== 'front')
-const move = (picture: Line, by: number) =>
-  change(`/${picture.sha256}`, { kind: picture.kind, position: further().indexOf(picture) + by })
+const move = (picture: Line, by: number) => show(picture.sha256, picture.kind, further().indexOf(picture) + by)
 const of = (event: Event) => (event.target as HTMLSelectElement).value
 </script>
 
@@ -50,7 +57,7 @@ const of = (event: Event) => (event.target as HTMLSelectElement).value
           <button class="act" type="button" :disabled="further()[0] === picture" @click="move(picture, -1)">
             Earlier
           </button>
-          <button class="act" type="button" @click="change(`/${picture.sha256}`, { kind: null })">Take off</button>
+          <button class="act" type="button" @click="show(picture.sha256, null)">Take off</button>
         </template>
         <p v-if="asked === picture.sha256" class="ask" role="alert">
           There is a front cover already. It stays among the pictures without a place.

@@ -1,5 +1,6 @@
 import { computed, nextTick, ref, type Ref } from 'vue'
-import type { CreditCell, CreditLine, CreditsView } from '../../api/types'
+import { api } from '../../api/client'
+import type { CreditCell, CreditEdit, CreditLine } from '../../api/types'
 import { toggled } from '../../kit/toggled'
 import { useOfRelease } from '../ofRelease'
 
@@ -9,7 +10,20 @@ import { useOfRelease } from '../ofRelease'
  * @param shown puts the focus into the field that has opened, its text selected or not
  */
 export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: boolean) => void) {
-  const { release, view, problem, change: post } = useOfRelease<CreditsView>('credits')
+  const {
+    release,
+    view,
+    problem,
+    change: post,
+  } = useOfRelease((id) => api.GET('/api/releases/{id}/credits', { params: { path: { id } } }))
+  /** Writes one name's credit on some tracks; what is not said stays as it is. */
+  const write = (edit: Partial<CreditEdit> & Pick<CreditEdit, 'name' | 'tracks'>) =>
+    post((id) =>
+      api.POST('/api/releases/{id}/credits', {
+        params: { path: { id } },
+        body: { detail: null, featured: null, as: null, ...edit },
+      }),
+    )
   const at = ref<{ line: number; track: number } | null>(null)
   /** Where a selection along the line began. */
   const from = ref(0)
@@ -36,7 +50,7 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     void nextTick(() => board.value?.focus({ preventScroll: true }))
   }
   const change = (name: string, on: number[], detail: string | null, featured: boolean | null) =>
-    post('', { name, tracks: on, detail, featured })
+    write({ name, tracks: on, detail, featured })
   function begin(text?: string) {
     if (release.readOnly || !at.value) return
     editing.value = text ?? cell.value?.detail ?? ''
@@ -59,12 +73,12 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     const first = many ? tracks.value[0]! : at.value.track
     const on = many ? tracks.value : columns.value.map((each) => each.track).filter((track) => track >= first)
     const source = line.value.cells[String(first)]
-    if (source) await post('', { name: line.value.name, tracks: on, ...source, as: source.as ?? '' })
+    if (source) await write({ name: line.value.name, tracks: on, ...source, as: source.as ?? '' })
   }
   /** The name that the sleeve prints for them on the chosen tracks; blank is their own. */
   async function creditedAs(typed: string) {
     const as = typed.trim()
-    if (line.value && as !== (cell.value?.as ?? '')) await post('', { name: line.value.name, tracks: tracks.value, as })
+    if (line.value && as !== (cell.value?.as ?? '')) await write({ name: line.value.name, tracks: tracks.value, as })
   }
   async function add() {
     const name = adding.value.trim()

@@ -4,7 +4,7 @@
  * be taken into the release.
  */
 import { computed, onMounted, ref, watch } from 'vue'
-import { call } from '../../api/client'
+import { api, got } from '../../api/client'
 import type { LineView } from '../../api/types'
 import { useReleaseStore } from '../store'
 
@@ -27,9 +27,10 @@ const WORDS: Record<string, string> = {
 
 async function load() {
   try {
-    lines.value = await call<LineView[]>(
-      'GET',
-      `/api/releases/${release.view!.head.id}/copies/${props.recipe}/${props.trackId}/comparison`,
+    lines.value = await got(
+      api.GET('/api/releases/{id}/copies/{recipe}/{trackId}/comparison', {
+        params: { path: { id: release.view!.head.id, recipe: props.recipe, trackId: props.trackId } },
+      }),
     )
     problem.value = ''
   } catch (failure) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How the release would lie on a disc: addresses at 75 frames a second, CD-Text, cue sheet and PQ list. */
 import { onMounted, ref, watch } from 'vue'
-import { call } from '../../api/client'
+import { api, got } from '../../api/client'
 import type { DiscView } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
 import { useReleaseStore } from '../store'
@@ -13,7 +13,7 @@ const paper = ref<'pq' | 'cue'>('pq')
 
 async function load() {
   try {
-    disc.value = await call<DiscView>('GET', `/api/releases/${release.view!.head.id}/disc`)
+    disc.value = await got(api.GET('/api/releases/{id}/disc', { params: { path: { id: release.view!.head.id } } }))
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message

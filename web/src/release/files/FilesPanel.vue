@@ -2,7 +2,7 @@
 /** Copies recipe by recipe: compared, written in a batch, proved, fetched, checked again. The disc is the last of them. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
-import { call } from '../../api/client'
+import { api, got } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { RecipeView } from '../../api/types'
 import TickList, { type Entry } from '../../kit/TickList.vue'
@@ -21,7 +21,7 @@ const chosen = ref('')
 const ticked = ref<Set<string>>(new Set())
 const adjusting = ref(false)
 
-const path = () => `/api/releases/${release.view!.head.id}/copies`
+const path = () => ({ id: release.view!.head.id })
 const recipe = computed(() => recipes.value?.find((each) => each.id === chosen.value) ?? recipes.value?.[0])
 const written = (each: RecipeView) => each.files.filter((file) => file.state === 'written').length
 const ours = computed(() =>
@@ -52,22 +52,30 @@ const entries = computed<Entry[]>(() => [
 
 async function load() {
   try {
-    recipes.value = await call<RecipeView[]>('GET', path())
+    recipes.value = await got(api.GET('/api/releases/{id}/copies', { params: { path: path() } }))
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
   }
 }
-async function ask(what: string) {
+async function ask(what: Promise<unknown>) {
   try {
-    await call('POST', path() + what)
+    await what
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
   }
 }
 const write = (track = 0) =>
-  ask(`?recipe=${(track ? [recipe.value!] : batch.value).map((each) => each.id).join(',')}&track=${track}`)
+  ask(
+    api.POST('/api/releases/{id}/copies', {
+      params: {
+        path: path(),
+        query: { recipe: (track ? [recipe.value!] : batch.value).map((each) => each.id), track },
+      },
+    }),
+  )
+const check = () => ask(api.POST('/api/releases/{id}/copies/check', { params: { path: path() } }))
 const stop = session.on('release', (data) => data.id === release.view?.head.id && void load())
 onMounted(load)
 onUnmounted(stop)
@@ -93,7 +101,7 @@ const label = computed(() =>
         </span>
         <template v-else-if="anyWritten">
           <a class="act" :href="archive">Fetch {{ ticked.size ? 'the ticked' : 'all written' }}</a>
-          <button v-if="!release.readOnly" class="act" type="button" @click="ask('/check')">Check bytes again</button>
+          <button v-if="!release.readOnly" class="act" type="button" @click="check()">Check bytes again</button>
         </template>
         <BButton
           v-if="!release.readOnly && batch.length"

@@ -2,7 +2,7 @@
 /** A recipe as the data it is. The label keeps its own version or a new one; the shipped ones stay to go back to. */
 import { BButton, BModal } from 'bootstrap-vue-next'
 import { computed, onMounted, ref } from 'vue'
-import { call } from '../../api/client'
+import { api, got } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { RecipeText } from '../../api/types'
 
@@ -20,8 +20,8 @@ const isNew = computed(() => id.value !== props.recipe)
 
 onMounted(async () => {
   try {
-    const all = await call<RecipeText[]>('GET', '/api/recipes')
-    facts.value = await call<string[]>('GET', '/api/recipes/facts')
+    const all = await got(api.GET('/api/recipes'))
+    facts.value = await got(api.GET('/api/recipes/facts'))
     kept.value = all.find((each) => each.id === props.recipe) ?? null
     text.value = kept.value?.text ?? ''
   } catch (failure) {
@@ -31,10 +31,11 @@ onMounted(async () => {
 async function send(method: 'PUT' | 'DELETE') {
   busy.value = true
   try {
-    await call(
-      method,
-      `/api/recipes/${encodeURIComponent(id.value)}`,
-      method === 'PUT' ? { text: text.value } : undefined,
+    const params = { path: { id: id.value } }
+    await got(
+      method === 'PUT'
+        ? api.PUT('/api/recipes/{id}', { params, body: { text: text.value } })
+        : api.DELETE('/api/recipes/{id}', { params }),
     )
     emit('close')
   } catch (failure) {

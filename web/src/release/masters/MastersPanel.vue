@@ -2,7 +2,7 @@
 /** Masters: what is in place, what is proposed and why, what is loose. Hear, compare, confirm. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onMounted, onUnmounted, ref } from 'vue'
-import { call } from '../../api/client'
+import { api, got } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { AlikeView, MasterRow, MastersView, SoundFileView } from '../../api/types'
 import UploadList from '../../intake/UploadList.vue'
@@ -28,16 +28,16 @@ const inPlace = computed(() => view.value?.rows.filter((row) => row.file).length
 
 async function load() {
   try {
-    view.value = await call<MastersView>('GET', `/api/releases/${id.value}/masters`)
+    view.value = await got(api.GET('/api/releases/{id}/masters', { params: { path: { id: id.value } } }))
   } catch (failure) {
     problem.value = (failure as Error).message
   }
 }
-async function post(path: string, body: unknown) {
+async function post(deed: Promise<{ data?: MastersView }>) {
   busy.value = true
   problem.value = null
   try {
-    view.value = await call<MastersView>('POST', `/api/releases/${id.value}/${path}`, body)
+    view.value = await got(deed)
     await release.refresh()
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -46,10 +46,19 @@ async function post(path: string, body: unknown) {
     busy.value = false
   }
 }
-const confirm = (row: MasterRow) =>
-  post('placements', { certain: false, placements: [{ file: row.proposal!.file.sha256, track: row.trackId }] })
+const params = () => ({ path: { id: id.value } })
+const confirmed = (certain: boolean, placements: { file: string; track: number }[]) =>
+  post(api.POST('/api/releases/{id}/placements', { params: params(), body: { certain, placements } }))
+const take = (offers: { target: number; field: string; value: string }[]) =>
+  post(api.POST('/api/releases/{id}/offers', { params: params(), body: { offers } }))
+const confirm = (row: MasterRow) => confirmed(false, [{ file: row.proposal!.file.sha256, track: row.trackId }])
 const reuse = (row: MasterRow, recording: number) =>
-  post('reuse', { track: row.trackId, recording, file: row.proposal?.file.sha256 ?? '' })
+  post(
+    api.POST('/api/releases/{id}/reuse', {
+      params: params(),
+      body: { track: row.trackId, recording, file: row.proposal?.file.sha256 ?? '' },
+    }),
+  )
 async function place(file: string, track: number) {
   await release.place(file, track)
   await load()
@@ -99,7 +108,7 @@ onUnmounted(() => {
           variant="primary"
           size="sm"
           :disabled="busy"
-          @click="post('placements', { certain: true, placements: [] })"
+          @click="confirmed(true, [])"
         >
           {{ view.certain === 1 ? 'Confirm the certain one' : `Confirm all ${view.certain} certain ones` }}
         </BButton>
@@ -133,7 +142,7 @@ onUnmounted(() => {
         v-if="view.offers.length"
         :offers="view.offers"
         :read-only="release.readOnly || busy"
-        @take="post('offers', { offers: $event })"
+        @take="take($event)"
       />
       <PlayerBar />
     </template>

@@ -2,8 +2,8 @@
 /** Every value before and after; only then is anything changed, all of it in one undo. */
 import { BButton, BModal } from 'bootstrap-vue-next'
 import { onMounted, ref } from 'vue'
-import { call } from '../../api/client'
-import type { FixPlan, ReleaseDelta } from '../../api/types'
+import { api, got } from '../../api/client'
+import type { FixPlan } from '../../api/types'
 import { useReleaseStore } from '../store'
 
 const props = defineProps<{ findings: string[] }>()
@@ -12,11 +12,11 @@ const release = useReleaseStore()
 const plan = ref<FixPlan | null>(null)
 const problem = ref('')
 const busy = ref(false)
-const path = `/api/releases/${release.view!.head.id}/readiness`
+const order = { params: { path: { id: release.view!.head.id } }, body: { findings: props.findings } }
 
 onMounted(async () => {
   try {
-    plan.value = await call<FixPlan>('POST', `${path}/plan`, { findings: props.findings })
+    plan.value = await got(api.POST('/api/releases/{id}/readiness/plan', order))
   } catch (failure) {
     problem.value = (failure as Error).message
   }
@@ -24,7 +24,7 @@ onMounted(async () => {
 async function apply() {
   busy.value = true
   try {
-    await release.saved(await call<ReleaseDelta>('POST', `${path}/fixes`, { findings: props.findings }))
+    await release.saved(await got(api.POST('/api/releases/{id}/readiness/fixes', order)))
     emit('close')
   } catch (failure) {
     problem.value = (failure as Error).message

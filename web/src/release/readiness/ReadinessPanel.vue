@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The board: what rules are about downwards, destinations across. */
+import { api } from '../../api/client'
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
-import type { ReadinessView } from '../../api/types'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import Mark from '../../kit/Mark.vue'
 import { useOfRelease } from '../ofRelease'
@@ -11,7 +11,9 @@ import DestinationPicker from './DestinationPicker.vue'
 import FixPlanDialog from './FixPlanDialog.vue'
 import SocietyNeeds from './SocietyNeeds.vue'
 
-const { release, view, problem, change } = useOfRelease<ReadinessView>('readiness')
+const { release, view, problem, change } = useOfRelease((id) =>
+  api.GET('/api/releases/{id}/readiness', { params: { path: { id } } }),
+)
 const opened = ref<{ family: string | null; destination: string | null }>({ family: null, destination: null })
 const fixing = ref<string[] | null>(null)
 
@@ -36,6 +38,17 @@ function open(family: string | null, destination: string | null) {
 const WORDS: Record<string, string> = { stop: 'stop', risk: 'risk', note: 'note' }
 const says = (weight: string, count: number) =>
   weight === 'ready' ? 'ready' : `${count} ${WORDS[weight]}${count === 1 ? '' : 's'}`
+const takeRisk = (finding: string, reason: string) =>
+  change((id) =>
+    api.POST('/api/releases/{id}/readiness/risks', { params: { path: { id } }, body: { finding, reason } }),
+  )
+const withdraw = (finding: string) =>
+  change((id) =>
+    api.POST('/api/releases/{id}/readiness/risks/withdraw', {
+      params: { path: { id } },
+      body: { finding, reason: null },
+    }),
+  )
 </script>
 
 <template>
@@ -114,8 +127,8 @@ const says = (weight: string, count: number) =>
         :title="title"
         :findings="shown"
         :destinations="meant"
-        @accept="(finding, reason) => change('/risks', { finding, reason })"
-        @withdraw="(finding) => change('/risks/withdraw', { finding })"
+        @accept="(finding, reason) => takeRisk(finding, reason)"
+        @withdraw="(finding) => withdraw(finding)"
         @fix="(finding) => (fixing = [finding])"
       />
       <SocietyNeeds :societies="view.societies" />

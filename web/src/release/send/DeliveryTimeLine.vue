@@ -2,6 +2,7 @@
 /** A delivery and its way: what happened, what was objected to with the place to mend it, what came back. */
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
+import { api, got } from '../../api/client'
 import type { DeliveryView } from '../../api/types'
 import { bytes, moment } from '../../kit/dates'
 import DocumentReader from './DocumentReader.vue'
@@ -25,15 +26,21 @@ const events = computed(() => {
 const documents = computed(() => [
   ...props.delivery.contents
     .filter((each) => each.kind)
-    .map((each) => ({ name: each.path, kind: each.kind, text: undefined as string | undefined })),
+    .map((each) => ({ name: each.path, kind: each.kind ?? '', text: undefined as string | undefined })),
   ...props.delivery.documents.map((each) => ({
     name: each.name,
     kind: each.name.endsWith('.ACK') ? 'works' : each.name.endsWith('.csv') ? 'csv' : 'text',
     text: each.text as string | undefined,
   })),
 ])
-const sealed = (name: string) =>
-  `/api/releases/${String(route.params.id)}/deliveries/${props.delivery.id}/sealed?path=${encodeURIComponent(name)}`
+const sealed = (name: string) => async () =>
+  (
+    await got(
+      api.GET('/api/releases/{id}/deliveries/{delivery}/sealed', {
+        params: { path: { id: Number(route.params.id), delivery: props.delivery.id }, query: { path: name } },
+      }),
+    )
+  ).text
 const scheduled = computed(
   () =>
     props.delivery.state === 'sealed' && props.delivery.notBefore && new Date(props.delivery.notBefore) > new Date(),
@@ -67,7 +74,7 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
       </li>
       <li v-if="props.delivery.underWay" class="waiting">
         <span class="at" /><b class="quiet">{{
-          scheduled ? `leaves ${moment(props.delivery.notBefore)}` : 'waiting for an answer…'
+          scheduled ? `leaves ${moment(props.delivery.notBefore ?? '')}` : 'waiting for an answer…'
         }}</b>
       </li>
     </ol>
@@ -130,7 +137,7 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
       :key="document.name"
       :path="document.name"
       :kind="document.kind"
-      :text="document.text"
+      :text="document.text ?? undefined"
       :from="sealed(document.name)"
     />
   </article>

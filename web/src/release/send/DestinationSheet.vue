@@ -3,9 +3,9 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { call } from '../../api/client'
+import { api, got } from '../../api/client'
 import { useSession } from '../../api/session'
-import type { DestinationSend, HeldView } from '../../api/types'
+import type { DestinationSend } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
 import { bytes, day } from '../../kit/dates'
 import { useReleaseStore } from '../store'
@@ -21,14 +21,26 @@ const reading = ref('')
 const problem = ref('')
 const held = ref<{ track: number; says: string }[] | null>(null)
 const manager = computed(() => session.who?.role === 'manager')
-const path = () => `/api/releases/${release.view!.head.id}/deliveries`
+const path = () => ({ id: release.view!.head.id })
 const preview = computed(() => props.destination.preview)
-const source = (document: string) =>
-  `${path()}/preview?destination=${props.destination.id}&path=${encodeURIComponent(document)}`
+const source = (document: string) => async () =>
+  (
+    await got(
+      api.GET('/api/releases/{id}/deliveries/preview', {
+        params: { path: path(), query: { destination: props.destination.id, path: document } },
+      }),
+    )
+  ).text
 
-async function ask(what: string, body?: unknown) {
+const of = (delivery: number) => ({ path: { ...path(), delivery } })
+const again = (id: number) => api.POST('/api/releases/{id}/deliveries/{delivery}/again', { params: of(id) })
+const off = (id: number) => api.POST('/api/releases/{id}/deliveries/{delivery}/off', { params: of(id) })
+const reply = (id: number, text: string) =>
+  api.POST('/api/releases/{id}/deliveries/{delivery}/reply', { params: of(id), body: { text } })
+
+async function ask(what: Promise<unknown>) {
   try {
-    await call('POST', path() + what, body)
+    await what
     problem.value = ''
     emit('changed')
   } catch (failure) {
@@ -37,7 +49,11 @@ async function ask(what: string, body?: unknown) {
 }
 async function lookUp() {
   try {
-    const found = await call<HeldView[]>('GET', `${path()}/held?destination=${props.destination.id}`)
+    const found = await got(
+      api.GET('/api/releases/{id}/deliveries/held', {
+        params: { path: path(), query: { destination: props.destination.id } },
+      }),
+    )
     held.value = found.map((each) => {
       const matches = (JSON.parse(each.answer).matches ?? []) as { title: string; isrc: string; release: string }[]
       return {
@@ -138,9 +154,9 @@ async function lookUp() {
       :delivery="delivery"
       :may-act="manager"
       :newest="i === 0"
-      @again="ask(`/${delivery.id}/again`)"
-      @off="ask(`/${delivery.id}/off`)"
-      @reply="(text) => ask(`/${delivery.id}/reply`, { text })"
+      @again="ask(again(delivery.id))"
+      @off="ask(off(delivery.id))"
+      @reply="(text) => ask(reply(delivery.id, text))"
       @order="(occasion) => emit('order', occasion)"
     />
     <p v-if="!props.destination.deliveries.length" class="quiet">

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 /** A document as it will leave, read in place: tables as tables, the society's records under a ruler. */
 import { computed, onMounted, ref, watch } from 'vue'
-import { call } from '../../api/client'
 import RecordRuler from './RecordRuler.vue'
 import { cells } from './tables'
 
-const props = defineProps<{ kind: string; path: string; text?: string; from?: string }>()
+const props = defineProps<{ kind: string; path: string; text?: string; from?: () => Promise<string> }>()
 const loaded = ref(props.text ?? '')
 const problem = ref('')
 const table = computed(() => (props.kind === 'csv' ? cells(loaded.value) : []))
@@ -16,14 +15,14 @@ async function load() {
     return
   }
   try {
-    loaded.value = (await call<{ text: string }>('GET', props.from!)).text
+    loaded.value = await props.from!()
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
   }
 }
 onMounted(load)
-watch(() => [props.path, props.from, props.text], load)
+watch(() => [props.path, props.text], load)
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Records of fixed columns: ruled off, the field under the cursor named, and all fields of the line that is chosen. */
 import { computed, onMounted, ref } from 'vue'
-import { call } from '../../api/client'
+import { api, got } from '../../api/client'
 import type { Ruled } from '../../api/types'
 
 const props = defineProps<{ text: string }>()
@@ -16,7 +16,7 @@ const fields = (line: string) => {
 }
 const said = computed(() => fields(lines.value[chosen.value] ?? '').filter((field) => field.text.trim()))
 
-onMounted(async () => (layouts.value = await call<Record<string, Ruled[]>>('GET', '/api/records')))
+onMounted(async () => (layouts.value = await got(api.GET('/api/records'))))
 
 function walk(event: KeyboardEvent) {
   const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0

@@ -2,8 +2,8 @@
 /** What is ordered, declared and signed with the password: for one destination or for several at once. */
 import { BButton, BForm, BFormCheckbox, BFormInput, BModal } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
-import { call } from '../../api/client'
-import type { DestinationSend, Outcome } from '../../api/types'
+import { api, got } from '../../api/client'
+import type { DestinationSend } from '../../api/types'
 import { bytes } from '../../kit/dates'
 import { useReleaseStore } from '../store'
 import DealTerritories from './DealTerritories.vue'
@@ -57,23 +57,29 @@ async function send() {
   problem.value = ''
   refused.value = []
   try {
-    const outcomes = await call<Outcome[]>('POST', `/api/releases/${release.view!.head.id}/deliveries`, {
-      destinations: props.destinations.map((each) => each.id),
-      occasion: props.occasion,
-      declaresRights: declares.value,
-      password: password.value,
-      sendOn: sendOn.value || null,
-      again: again.value,
-      terms: {
-        visibility: visibility.value,
-        downloads: downloads.value,
-        express: express.value,
-        territories: territories.value,
-        from: from.value,
-        price: price.value ? Number(price.value) : null,
-      },
-    })
-    refused.value = outcomes.filter((each) => each.problem).map((each) => each.problem)
+    const outcomes = await got(
+      api.POST('/api/releases/{id}/deliveries', {
+        params: { path: { id: release.view!.head.id } },
+        body: {
+          destination: null,
+          destinations: props.destinations.map((each) => each.id),
+          occasion: props.occasion,
+          declaresRights: declares.value,
+          password: password.value,
+          sendOn: sendOn.value || null,
+          again: again.value,
+          terms: {
+            visibility: visibility.value,
+            downloads: downloads.value,
+            express: express.value,
+            territories: territories.value,
+            from: from.value,
+            price: price.value ? Number(price.value) : null,
+          },
+        },
+      }),
+    )
+    refused.value = outcomes.flatMap((each) => each.problem ?? [])
     if (!refused.value.length) emit('sent')
   } catch (failure) {
     problem.value = (failure as Error).message

@@ -2,7 +2,7 @@
 /** All destinations of the release: choose all, by kind, or singly; seen before it is sent, followed after. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
-import { call } from '../../api/client'
+import { api, got } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { DestinationSend } from '../../api/types'
 import TickList, { type Entry } from '../../kit/TickList.vue'
@@ -53,7 +53,9 @@ const entries = computed<Entry[]>(() =>
 
 async function load() {
   try {
-    destinations.value = await call<DestinationSend[]>('GET', `/api/releases/${release.view!.head.id}/deliveries`)
+    destinations.value = await got(
+      api.GET('/api/releases/{id}/deliveries', { params: { path: { id: release.view!.head.id } } }),
+    )
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message

@@ -2,8 +2,8 @@
 /** Recordings of the catalogue, found by title, artist, code or release: they keep their codes here. */
 import { BButton, BModal } from 'bootstrap-vue-next'
 import { onUnmounted, ref, watch } from 'vue'
-import { call } from '../../api/client'
-import type { FoundRecording, ReleaseDelta } from '../../api/types'
+import { api, got } from '../../api/client'
+import type { FoundRecording } from '../../api/types'
 import { soon } from '../../kit/soon'
 import { useReleaseStore } from '../store'
 
@@ -17,7 +17,7 @@ const problem = ref('')
 
 const looking = soon(async () => {
   try {
-    found.value = await call<FoundRecording[]>('GET', `/api/recordings?typed=${encodeURIComponent(typed.value)}`)
+    found.value = await got(api.GET('/api/recordings', { params: { query: { typed: typed.value } } }))
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -34,9 +34,14 @@ function turn(each: FoundRecording) {
 async function take() {
   try {
     release.saved(
-      await call<ReleaseDelta>('POST', `/api/releases/${release.view!.head.id}/recordings`, {
-        tracks: taken.value.map((each) => each.track),
-      }),
+      await got(
+        api.POST('/api/releases/{id}/recordings', {
+          params: { path: { id: release.view!.head.id } },
+          body: {
+            tracks: taken.value.map((each) => each.track),
+          },
+        }),
+      ),
     )
     open.value = false
   } catch (failure) {

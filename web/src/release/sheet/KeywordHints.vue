@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Keywords that what is known of a track suggests; one click takes one, the reason stands with it. */
 import { ref, watch } from 'vue'
-import { call } from '../../api/client'
+import { api, got } from '../../api/client'
 import type { SuggestedKeyword } from '../../api/types'
 
 const props = defineProps<{ release: number; track: number; value: string | null | undefined }>()
@@ -10,9 +10,10 @@ const hints = ref<SuggestedKeyword[]>([])
 watch(
   () => [props.release, props.track, props.value],
   async () => {
-    hints.value = await call<SuggestedKeyword[]>(
-      'GET',
-      `/api/releases/${props.release}/tracks/${props.track}/keywords`,
+    hints.value = await got(
+      api.GET('/api/releases/{id}/tracks/{number}/keywords', {
+        params: { path: { id: props.release, number: props.track } },
+      }),
     ).catch(() => [])
   },
   { immediate: true },

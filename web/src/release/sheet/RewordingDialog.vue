@@ -2,7 +2,7 @@
 /** Many texts at once: every before and after is seen, and chosen, before anything is written. */
 import { BButton, BModal } from 'bootstrap-vue-next'
 import { computed, onUnmounted, ref, watch } from 'vue'
-import { call } from '../../api/client'
+import { api, got } from '../../api/client'
 import type { Edit, ProposedEdit } from '../../api/types'
 import { soon } from '../../kit/soon'
 import { toggled } from '../../kit/toggled'
@@ -33,14 +33,19 @@ async function look() {
     return
   }
   try {
-    proposed.value = await call<ProposedEdit[]>('POST', `/api/releases/${release.view!.head.id}/rewording`, {
-      move: move.value,
-      find: find.value,
-      with: put.value,
-      matchCase: matchCase.value,
-      wholeWords: wholeWords.value,
-      columns: [],
-    })
+    proposed.value = await got(
+      api.POST('/api/releases/{id}/rewording', {
+        params: { path: { id: release.view!.head.id } },
+        body: {
+          move: move.value,
+          find: find.value,
+          with: put.value,
+          matchCase: matchCase.value,
+          wholeWords: wholeWords.value,
+          columns: [],
+        },
+      }),
+    )
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message

@@ -113,7 +113,11 @@ const dragged = (event: MouseEvent, row: number, key: string) =>
         >
           <div class="cell">
             <template v-if="key === TIME">
-              <span v-if="row.track > 0" :class="{ quiet: row.master.state !== 'whole' }" :title="row.master.exact">
+              <span
+                v-if="row.track > 0"
+                :class="{ quiet: row.master.state !== 'whole' }"
+                :title="row.master.exact ?? undefined"
+              >
                 {{ row.master.time ?? STATES[row.master.state] }}
               </span>
               <Mark

@@ -125,7 +125,7 @@ onUnmounted(() => (release.at = null))
               class="tool"
               type="button"
               :disabled="!view.stack.undo"
-              :title="view.stack.undo"
+              :title="view.stack.undo ?? undefined"
               @click="release.undo()"
             >
               Undo
@@ -134,7 +134,7 @@ onUnmounted(() => (release.at = null))
               class="tool"
               type="button"
               :disabled="!view.stack.redo"
-              :title="view.stack.redo"
+              :title="view.stack.redo ?? undefined"
               @click="release.redo()"
             >
               Redo

@@ -2,8 +2,8 @@
 /** A pasted track list beside the release: what it says otherwise is seen, column by column, before anything is taken. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
-import { call } from '../../api/client'
-import type { PlanLine, ReleaseDelta, TrackListView } from '../../api/types'
+import { api, got } from '../../api/client'
+import type { PlanLine, TrackListView } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
 import { soon } from '../../kit/soon'
 import { toggled } from '../../kit/toggled'
@@ -18,7 +18,7 @@ const problem = ref('')
 const off = ref<Set<string>>(new Set())
 const left = ref<Set<number>>(new Set())
 const area = ref<HTMLTextAreaElement>()
-const path = computed(() => `/api/releases/${release.view!.head.id}/tracklist`)
+const params = computed(() => ({ path: { id: release.view!.head.id } }))
 
 async function read() {
   if (!text.value.trim()) {
@@ -26,7 +26,9 @@ async function read() {
     return
   }
   try {
-    list.value = await call<TrackListView>('POST', path.value, { text: text.value })
+    list.value = await got(
+      api.POST('/api/releases/{id}/tracklist', { params: params.value, body: { text: text.value } }),
+    )
     problem.value = ''
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -46,12 +48,17 @@ const changes = computed(
 const fresh = computed(() => rows.value.filter((row) => row.track == null).length)
 async function take() {
   try {
-    const view = await call<ReleaseDelta>('POST', `${path.value}/take`, {
-      text: text.value,
-      columns: columns.value.map((column) => column.key),
-      lines: rows.value.map((row) => row.line),
-      source: source.value,
-    })
+    const view = await got(
+      api.POST('/api/releases/{id}/tracklist/take', {
+        params: params.value,
+        body: {
+          text: text.value,
+          columns: columns.value.map((column) => column.key),
+          lines: rows.value.map((row) => row.line),
+          source: source.value,
+        },
+      }),
+    )
     release.saved(view)
     emit('close')
   } catch (failure) {

@@ -1,18 +1,26 @@
 <script setup lang="ts">
 /** What somebody has to permit: covers, remixes, samples. A document counts when a person has confirmed what it is for. */
+import { api } from '../../api/client'
 import { reactive } from 'vue'
-import type { PermissionLine, PermissionsView } from '../../api/types'
+import type { PermissionLine } from '../../api/types'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import { useOfRelease } from '../ofRelease'
 
-const { release, view, problem, change } = useOfRelease<PermissionsView>('permissions')
+const { release, view, problem, change } = useOfRelease((id) =>
+  api.GET('/api/releases/{id}/permissions', { params: { path: { id } } }),
+)
 const typed = reactive<Record<string, { document: number; party: string }>>({})
 const key = (line: PermissionLine) =>
   [line.needed.work, line.needed.recording, line.needed.use, line.needed.title].join(' ')
 const of = (line: PermissionLine) => (typed[key(line)] ??= { document: 0, party: '' })
 function say(line: PermissionLine, document: number, party: string) {
   const { work, recording, use, title } = line.needed
-  return change('', { work, recording, use, title, document, party })
+  return change((id) =>
+    api.POST('/api/releases/{id}/permissions', {
+      params: { path: { id } },
+      body: { work, recording, use, title, document, party },
+    }),
+  )
 }
 </script>
 

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 /** Works: one card a composition. Below them, who has which part of each recording's income, and who can license it. */
-import type { FactCell, IncomeCard, WorkCard, WorksView } from '../../api/types'
+import { api } from '../../api/client'
+import type { FactCell, IncomeCard, WorkCard } from '../../api/types'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import Mark from '../../kit/Mark.vue'
 import { useOfRelease } from '../ofRelease'
 import PermissionList from './PermissionList.vue'
 import WorkCardView from './WorkCardView.vue'
 
-const { release, view, problem, load, change } = useOfRelease<WorksView>('works')
+const { release, view, problem, load, change } = useOfRelease((id) =>
+  api.GET('/api/releases/{id}/works', { params: { path: { id } } }),
+)
 
 async function write(cell: FactCell, text: string | null, of: string) {
   await release.writeAll(
@@ -34,6 +37,8 @@ function put(income: IncomeCard, event: Event) {
   const typed = (event.target as HTMLInputElement).value.trim() || null
   if (typed !== (income.splits.value ?? null)) void write(income.splits, typed, `track ${income.track}`)
 }
+const equal = (work: number) =>
+  change((id) => api.POST('/api/releases/{id}/works/{work}/equal', { params: { path: { id, work } } }))
 </script>
 
 <template>
@@ -51,7 +56,7 @@ function put(income: IncomeCard, event: Event) {
         :read-only="release.readOnly"
         @write="(cell, text) => write(cell, text, work.title)"
         :others="view.works.filter((each) => each.id !== work.id)"
-        @equal="change(`/${work.id}/equal`)"
+        @equal="equal(work.id)"
         @same="(other) => same(work, other)"
       />
       <PermissionList />

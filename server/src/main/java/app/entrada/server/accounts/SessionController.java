@@ -2,6 +2,7 @@ package app.entrada.server.accounts;
 
 import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Problem;
+import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -55,7 +56,7 @@ class SessionController {
     record SignIn(String name, String password) {}
 
     @GetMapping("/api/session")
-    Session session(@AuthenticationPrincipal Account account, CsrfToken token) {
+    Session session(@AuthenticationPrincipal Account account, @Parameter(hidden = true) CsrfToken token) {
         // reading the token is what sets its cookie
         token.getToken();
         return account == null

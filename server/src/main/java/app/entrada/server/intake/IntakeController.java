@@ -112,11 +112,11 @@ class IntakeController {
     }
 
     /** A draft that a person has looked at. */
-    record Wanted(List<String> files, String title, String artists, String kind) {}
+    record WantedRelease(List<String> files, String title, String artists, String kind) {}
 
     /** Makes the release. Its files come along, proposed for their tracks. */
     @PostMapping("/api/intake/release")
-    Map<String, Long> make(@RequestBody Wanted wanted, @AuthenticationPrincipal Account account) {
+    Map<String, Long> make(@RequestBody WantedRelease wanted, @AuthenticationPrincipal Account account) {
         return Map.of(
                 "id",
                 intake.make(

@@ -46,9 +46,9 @@ class MastersController {
     }
 
     /** A fact to take from tags. */
-    record Taken(long target, String field, String value) {}
+    record TakenOffer(long target, String field, String value) {}
 
-    record Takings(List<Taken> offers) {}
+    record Takings(List<TakenOffer> offers) {}
 
     /** Takes offered facts. */
     @PostMapping("/api/releases/{id}/offers")

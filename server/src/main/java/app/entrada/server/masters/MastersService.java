@@ -329,13 +329,13 @@ class MastersService {
     }
 
     @Transactional
-    public void take(long id, List<MastersController.Taken> taken, Account account) {
+    public void take(long id, List<MastersController.TakenOffer> taken, Account account) {
         Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         List<MastersView.TagOffer> offers = offers(release);
         Map<Ref, Facts> known = releases.facts(id);
         List<Change> batch = new ArrayList<>();
         Set<String> sources = new HashSet<>();
-        for (MastersController.Taken each : taken)
+        for (MastersController.TakenOffer each : taken)
             offers.stream()
                     .filter(offer -> offer.target() == each.target()
                             && offer.field().equals(each.field())

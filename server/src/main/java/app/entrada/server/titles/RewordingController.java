@@ -42,7 +42,7 @@ class RewordingController {
      *
      * @param columns keys of the columns to look in, for REPLACE; empty for all
      */
-    record Wanted(
+    record WantedRewording(
             Move move,
             @Nullable String find,
             @Nullable String with,
@@ -64,7 +64,7 @@ class RewordingController {
             String where) {}
 
     @PostMapping("/api/releases/{id}/rewording")
-    List<ProposedEdit> rewording(@PathVariable long id, @RequestBody Wanted wanted) {
+    List<ProposedEdit> rewording(@PathVariable long id, @RequestBody WantedRewording wanted) {
         Release release = releases.find(id).orElseThrow(() -> Problem.missing("release"));
         Set<String> known = people.knownNames();
         List<Rewording.Proposed> proposed = switch (wanted.move()) {

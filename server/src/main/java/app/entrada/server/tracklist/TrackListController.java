@@ -38,7 +38,7 @@ class TrackListController {
      * @param lines numbers of lines in the text
      * @param source where the list came from, in words, for the history
      */
-    record Taken(String text, Set<Column> columns, Set<Integer> lines, String source) {}
+    record TakenTrackList(String text, Set<Column> columns, Set<Integer> lines, String source) {}
 
     /** A value the list gives, beside the one that holds. */
     record PlanCell(@Nullable String before, @Nullable String after, boolean differs) {}
@@ -60,7 +60,7 @@ class TrackListController {
     record StrangeLine(int line, String text, String why) {}
 
     /** A column that can be taken: how many rows would change by it. */
-    record PlanColumn(String key, String name, int differs) {}
+    record PlanColumn(Column key, String name, int differs) {}
 
     /** The list as it was read. */
     record TrackListView(String form, List<PlanColumn> columns, List<PlanLine> rows, List<StrangeLine> notUnderstood) {}
@@ -77,7 +77,7 @@ class TrackListController {
                         .filter(column -> rows.stream()
                                 .anyMatch(row -> row.cells().get(column.name()).after() != null))
                         .map(column -> new PlanColumn(
-                                column.name(),
+                                column,
                                 column == Column.TIME ? "Time" : column.field().name(),
                                 (int) rows.stream()
                                         .filter(row ->
@@ -107,7 +107,8 @@ class TrackListController {
     }
 
     @PostMapping("/api/releases/{id}/tracklist/take")
-    ReleaseDelta take(@PathVariable long id, @RequestBody Taken taken, @AuthenticationPrincipal Account account) {
+    ReleaseDelta take(
+            @PathVariable long id, @RequestBody TakenTrackList taken, @AuthenticationPrincipal Account account) {
         if (taken.columns() == null
                 || taken.columns().isEmpty()
                 || taken.lines() == null

@@ -46,7 +46,7 @@ class PermissionsController {
      * @param document number of the received document; 0 takes the confirmation back
      * @param party who permits it
      */
-    record Confirmation(
+    record PermissionConfirmation(
             long work,
             long recording,
             String use,
@@ -76,7 +76,9 @@ class PermissionsController {
     @PostMapping("/api/releases/{id}/permissions")
     @Transactional
     public PermissionsView confirm(
-            @PathVariable long id, @RequestBody Confirmation confirmation, @AuthenticationPrincipal Account account) {
+            @PathVariable long id,
+            @RequestBody PermissionConfirmation confirmation,
+            @AuthenticationPrincipal Account account) {
         Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         PermissionRepository.Needed needed = permissions
                 .needed(release, codes.label().name())

@@ -55,7 +55,9 @@ class CopiesTest {
         ReadyRelease.copies(manager, id, "store-wav");
         assertThat(ReadyRelease.state(manager, id, "store-flac")).isEqualTo("stale");
         try (Stream<Path> left = Files.list(RunningServer.bean(FileStore.class).workshop())) {
-            assertThat(left).isEmpty();
+            // other tests may have uploads on their way there
+            assertThat(left.filter(file -> file.getFileName().toString().startsWith("copy")))
+                    .isEmpty();
         }
     }
 
