@@ -1,35 +1,17 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next'
-import { onMounted, onUnmounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
+import { useLoad } from '../kit/useLoad'
 import { useSession } from '../api/session'
-import type { Desk, MoveView } from '../api/types'
+import type { MoveView } from '../api/types'
 import Mark from '../kit/Mark.vue'
 import { moment } from '../kit/dates'
 import WeeksAhead from './WeeksAhead.vue'
 
 const session = useSession()
 const router = useRouter()
-const desk = ref<Desk | null>(null)
-const problem = ref('')
-
-async function load() {
-  try {
-    desk.value = await got(api.GET('/api/desk'))
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-let waiting = 0
-function soon() {
-  clearTimeout(waiting)
-  waiting = window.setTimeout(load, 400)
-}
-const stops = ['release', 'delivery'].map((kind) => session.on(kind, soon))
-onMounted(load)
-onUnmounted(() => (clearTimeout(waiting), stops.forEach((stop) => stop())))
+const { value: desk, problem } = useLoad(() => got(api.GET('/api/desk')), { announced: ['release', 'delivery'] })
 
 function target(move: MoveView) {
   const at = move.finding ? place(move.finding) : undefined

@@ -1,26 +1,16 @@
 <script setup lang="ts">
 /** Every destination by kind; of the one chosen, what it wants in words. */
-import { computed, onMounted, ref } from 'vue'
+import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, got } from '../api/client'
-import type { DestinationView } from '../api/types'
+import { useLoad } from '../kit/useLoad'
 import DestinationPage from './DestinationPage.vue'
 
 const route = useRoute()
-const destinations = ref<DestinationView[] | null>(null)
-const problem = ref('')
+const { value: destinations, problem, load } = useLoad(() => got(api.GET('/api/destinations')))
 const chosen = computed(
   () => destinations.value?.find((each) => each.id === route.params.id) ?? destinations.value?.[0] ?? null,
 )
-
-async function load() {
-  try {
-    destinations.value = await got(api.GET('/api/destinations'))
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-onMounted(load)
 </script>
 
 <template>

@@ -1,30 +1,23 @@
 <script setup lang="ts">
 /** Everybody, and one of them: all names, identifiers with their verdicts, everything they are on. */
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, got } from '../api/client'
-import { useSession } from '../api/session'
-import type { PersonLine } from '../api/types'
+import { useLoad } from '../kit/useLoad'
 import Mark from '../kit/Mark.vue'
 import { soon } from '../kit/soon'
 import PersonPage from './PersonPage.vue'
 
-const session = useSession()
 const route = useRoute()
-const people = ref<PersonLine[] | null>(null)
-const problem = ref('')
+const {
+  value: people,
+  problem,
+  load,
+} = useLoad(() => got(api.GET('/api/people')), { announced: ['people', 'release'] })
 const filter = ref('')
 const chosen = computed(() => Number(route.params.id ?? 0))
 const found = ref<Set<number> | null>(null)
 
-async function load() {
-  try {
-    people.value = await got(api.GET('/api/people'))
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
 const looking = soon(async () => {
   if (!filter.value.trim()) found.value = null
   else
@@ -41,10 +34,7 @@ const shown = computed(() => {
     (person) => !typed || person.name.toLowerCase().includes(typed) || found.value?.has(person.id),
   )
 })
-const reload = soon(load)
-const stops = ['people', 'release'].map((kind) => session.on(kind, reload.ask))
-onMounted(load)
-onUnmounted(() => (looking.cancel(), reload.cancel(), stops.forEach((stop) => stop())))
+onUnmounted(looking.cancel)
 </script>
 
 <template>

@@ -1,24 +1,26 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next'
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, got } from '../api/client'
+import { useLoad } from '../kit/useLoad'
 import { useSession } from '../api/session'
-import type { Head } from '../api/types'
 import Cover from '../kit/Cover.vue'
 import Mark from '../kit/Mark.vue'
 import StandingWord from '../kit/StandingWord.vue'
 import { day, distance } from '../kit/dates'
-import { soon } from '../kit/soon'
 import ReleaseShelf from './ReleaseShelf.vue'
 import NewRelease from './NewRelease.vue'
 
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const heads = ref<Head[] | null>(null)
 const filter = ref('')
-const problem = ref('')
+const {
+  value: heads,
+  problem,
+  load,
+} = useLoad(() => got(api.GET('/api/releases')), { announced: ['release', 'delivery'] })
 const making = ref(false)
 watch(
   () => route.query.new,
@@ -39,18 +41,6 @@ const shown = computed(() => {
     return words.every((word) => text.includes(word))
   })
 })
-async function load() {
-  try {
-    heads.value = await got(api.GET('/api/releases'))
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-const again = soon(load)
-const stops = ['release', 'delivery'].map((kind) => session.on(kind, again.ask))
-onMounted(load)
-onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
 </script>
 
 <template>

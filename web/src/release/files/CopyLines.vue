@@ -3,15 +3,23 @@
  * In the file now, to be written, cannot hold, foreign and kept. Only differences by default. What the file says otherwise can
  * be taken into the release.
  */
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { api, got } from '../../api/client'
+import { useLoad } from '../../kit/useLoad'
 import type { LineView } from '../../api/types'
 import { useReleaseStore } from '../store'
 
 const props = defineProps<{ recipe: string; trackId: number; cannot: Record<string, string[]> }>()
 const release = useReleaseStore()
-const lines = ref<LineView[] | null>(null)
-const problem = ref('')
+const { value: lines, problem } = useLoad(
+  () =>
+    got(
+      api.GET('/api/releases/{id}/copies/{recipe}/{trackId}/comparison', {
+        params: { path: { id: release.view!.head.id, recipe: props.recipe, trackId: props.trackId } },
+      }),
+    ),
+  { when: () => [props.recipe, props.trackId, release.view?.revision] },
+)
 const all = ref(false)
 const shown = computed(() =>
   (lines.value ?? []).filter((line) => line.state !== 'CANNOT' && (all.value || line.state !== 'SAME')),
@@ -24,21 +32,6 @@ const WORDS: Record<string, string> = {
   FOREIGN: 'foreign, kept',
   LEFT_BEHIND: 'stays behind',
 }
-
-async function load() {
-  try {
-    lines.value = await got(
-      api.GET('/api/releases/{id}/copies/{recipe}/{trackId}/comparison', {
-        params: { path: { id: release.view!.head.id, recipe: props.recipe, trackId: props.trackId } },
-      }),
-    )
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-onMounted(load)
-watch(() => [props.recipe, props.trackId, release.view?.revision], load)
 
 function take(line: LineView) {
   const found = line.take!

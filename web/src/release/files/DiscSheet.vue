@@ -1,26 +1,18 @@
 <script setup lang="ts">
 /** How the release would lie on a disc: addresses at 75 frames a second, CD-Text, cue sheet and PQ list. */
-import { onMounted, ref, watch } from 'vue'
+import { ref } from 'vue'
 import { api, got } from '../../api/client'
-import type { DiscView } from '../../api/types'
+import { useLoad } from '../../kit/useLoad'
 import Mark from '../../kit/Mark.vue'
 import { useReleaseStore } from '../store'
 
 const release = useReleaseStore()
-const disc = ref<DiscView | null>(null)
-const problem = ref('')
 const paper = ref<'pq' | 'cue'>('pq')
 
-async function load() {
-  try {
-    disc.value = await got(api.GET('/api/releases/{id}/disc', { params: { path: { id: release.view!.head.id } } }))
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-onMounted(load)
-watch(() => release.view?.revision, load)
+const { value: disc, problem } = useLoad(
+  () => got(api.GET('/api/releases/{id}/disc', { params: { path: { id: release.view!.head.id } } })),
+  { when: () => release.view?.revision },
+)
 </script>
 
 <template>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Copies recipe by recipe: compared, written in a batch, proved, fetched, checked again. The disc is the last of them. */
 import { BButton } from 'bootstrap-vue-next'
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, onUnmounted, ref, watch } from 'vue'
 import { api, got } from '../../api/client'
+import { useLoad } from '../../kit/useLoad'
 import { useSession } from '../../api/session'
 import type { RecipeView } from '../../api/types'
 import TickList, { type Entry } from '../../kit/TickList.vue'
@@ -15,13 +16,18 @@ import RecipeFiles from './RecipeFiles.vue'
 const DISC = 'disc layout'
 const release = useReleaseStore()
 const session = useSession()
-const recipes = ref<RecipeView[] | null>(null)
-const problem = ref('')
 const chosen = ref('')
 const ticked = ref<Set<string>>(new Set())
 const adjusting = ref(false)
 
 const path = () => ({ id: release.view!.head.id })
+const {
+  value: recipes,
+  problem,
+  load,
+} = useLoad(() => got(api.GET('/api/releases/{id}/copies', { params: { path: path() } })), {
+  when: () => release.view?.revision,
+})
 const recipe = computed(() => recipes.value?.find((each) => each.id === chosen.value) ?? recipes.value?.[0])
 const written = (each: RecipeView) => each.files.filter((file) => file.state === 'written').length
 const ours = computed(() =>
@@ -50,14 +56,6 @@ const entries = computed<Entry[]>(() => [
   { id: DISC, name: 'Disc layout', ticks: 'never' },
 ])
 
-async function load() {
-  try {
-    recipes.value = await got(api.GET('/api/releases/{id}/copies', { params: { path: path() } }))
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
 async function ask(what: Promise<unknown>) {
   try {
     await what
@@ -77,9 +75,7 @@ const write = (track = 0) =>
   )
 const check = () => ask(api.POST('/api/releases/{id}/copies/check', { params: { path: path() } }))
 const stop = session.on('release', (data) => data.id === release.view?.head.id && void load())
-onMounted(load)
 onUnmounted(stop)
-watch(() => release.view?.revision, load)
 watch(job, (now, before) => before && !now && load())
 
 const label = computed(() =>

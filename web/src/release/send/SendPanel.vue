@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** All destinations of the release: choose all, by kind, or singly; seen before it is sent, followed after. */
 import { BButton } from 'bootstrap-vue-next'
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, onUnmounted, ref } from 'vue'
 import { api, got } from '../../api/client'
+import { useLoad } from '../../kit/useLoad'
 import { useSession } from '../../api/session'
 import type { DestinationSend } from '../../api/types'
 import TickList, { type Entry } from '../../kit/TickList.vue'
@@ -14,8 +15,13 @@ import SendDialog from './SendDialog.vue'
 type Occasion = 'delivery' | 'update' | 'takedown'
 const release = useReleaseStore()
 const session = useSession()
-const destinations = ref<DestinationSend[] | null>(null)
-const problem = ref('')
+const {
+  value: destinations,
+  problem,
+  load,
+} = useLoad(() => got(api.GET('/api/releases/{id}/deliveries', { params: { path: { id: release.view!.head.id } } })), {
+  when: () => release.view?.revision,
+})
 const chosen = ref('')
 const ticked = ref<Set<string>>(new Set())
 const sending = ref<{ to: DestinationSend[]; occasion: Occasion } | null>(null)
@@ -51,16 +57,6 @@ const entries = computed<Entry[]>(() =>
   })),
 )
 
-async function load() {
-  try {
-    destinations.value = await got(
-      api.GET('/api/releases/{id}/deliveries', { params: { path: { id: release.view!.head.id } } }),
-    )
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
 const stops = [
   session.on('delivery', (data) => {
     if (data.release === release.view?.head.id) {
@@ -70,9 +66,7 @@ const stops = [
   }),
   session.on('release', (data) => data.id === release.view?.head.id && void load()),
 ]
-onMounted(load)
 onUnmounted(() => stops.forEach((stop) => stop()))
-watch(() => release.view?.revision, load)
 
 function sent() {
   sending.value = null

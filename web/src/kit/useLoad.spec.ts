@@ -1,0 +1,53 @@
+import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { defineComponent, h, ref } from 'vue'
+import { useLoad } from './useLoad'
+
+vi.stubGlobal(
+  'BroadcastChannel',
+  class {
+    postMessage() {}
+  },
+)
+beforeEach(() => setActivePinia(createPinia()))
+
+function screen<T>(ask: () => Promise<T>, again?: Parameters<typeof useLoad>[1]) {
+  let got!: ReturnType<typeof useLoad<T>>
+  const shown = mount(
+    defineComponent({ setup: () => ((got = useLoad(ask, again)), () => h('p', String(got.value.value))) }),
+  )
+  return { shown, got }
+}
+
+describe('what a screen shows of the server', () => {
+  it('is asked for when it is shown', async () => {
+    const { shown } = screen(async () => 'nine releases')
+    expect(shown.text()).toBe('null')
+    await flushPromises()
+    expect(shown.text()).toBe('nine releases')
+  })
+  it('stays when asking again fails, and the failure is said until it goes well', async () => {
+    let fails = false
+    const { shown, got } = screen(async () => {
+      if (fails) throw new Error('The server cannot be reached.')
+      return 'nine releases'
+    })
+    await flushPromises()
+    fails = true
+    await got.load()
+    expect(got.problem.value).toBe('The server cannot be reached.')
+    expect(shown.text()).toBe('nine releases')
+    fails = false
+    await got.load()
+    expect(got.problem.value).toBe('')
+  })
+  it('is asked for again when what it depends on is different', async () => {
+    const revision = ref(1)
+    const { shown } = screen(async () => `revision ${revision.value}`, { when: revision })
+    await flushPromises()
+    revision.value = 2
+    await flushPromises()
+    expect(shown.text()).toBe('revision 2')
+  })
+})
