@@ -44,7 +44,7 @@ const todo = computed(() => batch.value.reduce((sum, each) => sum + each.files.l
 const anyWritten = computed(() => recipes.value?.some((each) => each.files.some((file) => file.proof)) ?? false)
 const archive = computed(() => {
   const of = (recipes.value ?? []).filter((each) => ticked.value.has(each.id)).map((each) => each.id)
-  return `${path()}.zip${of.length ? `?recipe=${of.join(',')}` : ''}`
+  return `/api/releases/${release.view!.head.id}/copies.zip${of.length ? `?recipe=${of.join(',')}` : ''}`
 })
 
 const entries = computed<Entry[]>(() => [
