@@ -46,7 +46,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/** Every fact there is, declared once. RunningOrder is the order of the sheet's columns. */
+/** Every fact there is, declared once. Their order is the order of the sheet's columns. */
 public final class Fields {
     private static final Map<String, Field<?>> BY_ID = new LinkedHashMap<>();
 

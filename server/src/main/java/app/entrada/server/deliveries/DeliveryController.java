@@ -382,7 +382,7 @@ class DeliveryController {
 
     record Reply(String text) {}
 
-    /** AnswerService what a destination wanted to know. */
+    /** Answers what a destination wanted to know. */
     @PostMapping("/api/releases/{id}/deliveries/{delivery}/reply")
     void reply(@PathVariable long id, @PathVariable long delivery, @RequestBody Reply reply) {
         Delivery found = service.ofRelease(id, delivery);

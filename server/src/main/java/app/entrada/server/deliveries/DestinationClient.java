@@ -111,7 +111,7 @@ class DestinationClient {
                 HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8));
     }
 
-    /** AnswerService what somebody there wanted to know. */
+    /** Answers what somebody there wanted to know. */
     Answer reply(Reach reach, String receipt, String text) throws IOException {
         return exchange(
                 reach,

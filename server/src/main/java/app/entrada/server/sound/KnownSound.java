@@ -32,7 +32,7 @@ public record KnownSound(
         return byFile.getOrDefault(file, List.of());
     }
 
-    /** MasterHolders whose master a file is. */
+    /** Recordings whose master a file is. */
     public List<MasterHolders.Holder> holders(Sha256 file) {
         return holdersByFile.getOrDefault(file, List.of());
     }

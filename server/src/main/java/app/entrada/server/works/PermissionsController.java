@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
-/** PermissionRepository that a release needs: which document shows each, confirmed by a person. */
+/** Permissions that a release needs: which document shows each, confirmed by a person. */
 @RestController
 class PermissionsController {
     private final ReleaseRepository releases;
