@@ -13,7 +13,6 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.ReleaseRepository;
@@ -47,7 +46,6 @@ class ArtworkController {
     private final ReleaseRepository releases;
     private final ReleaseViews views;
     private final ChangeService changes;
-    private final CheckService checks;
     private final FileIndex files;
     private final FileStore store;
     private final MeasureWork measuring;
@@ -57,7 +55,6 @@ class ArtworkController {
             ReleaseRepository releases,
             ReleaseViews views,
             ChangeService changes,
-            CheckService checks,
             FileIndex files,
             FileStore store,
             MeasureWork measuring,
@@ -66,7 +63,6 @@ class ArtworkController {
         this.releases = releases;
         this.views = views;
         this.changes = changes;
-        this.checks = checks;
         this.files = files;
         this.store = store;
         this.measuring = measuring;

@@ -13,7 +13,6 @@ import app.entrada.core.tag.map.EmbeddingMap;
 import app.entrada.core.tag.map.TagFacts;
 import app.entrada.core.text.Sha256;
 import app.entrada.core.title.TitleStyle;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.context.ContextLoader;
 import app.entrada.server.context.CopyRepository;
 import app.entrada.server.context.CopyStates;
@@ -51,7 +50,6 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 @RestController
 class CopyController {
     private final ReleaseRepository releases;
-    private final CheckService checks;
     private final CopyService copies;
     private final CopyRepository book;
     private final RecipeRepository recipes;
@@ -64,7 +62,6 @@ class CopyController {
 
     CopyController(
             ReleaseRepository releases,
-            CheckService checks,
             CopyService copies,
             CopyRepository book,
             RecipeRepository recipes,
@@ -77,7 +74,6 @@ class CopyController {
         this.states = states;
         this.contexts = contexts;
         this.releases = releases;
-        this.checks = checks;
         this.copies = copies;
         this.book = book;
         this.recipes = recipes;

@@ -8,7 +8,6 @@ import app.entrada.core.disc.DiscTexts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.title.TitleStyle;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.context.ContextLoader;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.facts.ReleaseRepository;
@@ -23,16 +22,13 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class DiscController {
     private final ReleaseRepository releases;
-    private final CheckService checks;
     private final ProfileRepository profiles;
     private final ContextLoader contexts;
 
-    DiscController(
-            ReleaseRepository releases, CheckService checks, ProfileRepository profiles, ContextLoader contexts) {
+    DiscController(ReleaseRepository releases, ProfileRepository profiles, ContextLoader contexts) {
         this.contexts = contexts;
         this.profiles = profiles;
         this.releases = releases;
-        this.checks = checks;
     }
 
     /**

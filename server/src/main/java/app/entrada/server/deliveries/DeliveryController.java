@@ -14,7 +14,6 @@ import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.context.ContextLoader;
 import app.entrada.server.context.LoadedRelease;
 import app.entrada.server.context.ProfileRepository;
@@ -52,7 +51,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class DeliveryController {
     private final ReleaseRepository releases;
-    private final CheckService checks;
     private final DeliveryService service;
     private final DeliveryRepository deliveries;
     private final DeliveryWork work;
@@ -64,7 +62,6 @@ class DeliveryController {
 
     DeliveryController(
             ReleaseRepository releases,
-            CheckService checks,
             DeliveryService service,
             DeliveryRepository deliveries,
             DeliveryWork work,
@@ -76,7 +73,6 @@ class DeliveryController {
         this.contexts = contexts;
         this.profiles = profiles;
         this.releases = releases;
-        this.checks = checks;
         this.service = service;
         this.deliveries = deliveries;
         this.work = work;

@@ -17,7 +17,6 @@ import app.entrada.core.release.context.LabelProfile;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ContextLoader;
 import app.entrada.server.context.CopyRepository;
@@ -68,7 +67,6 @@ public class DeliveryService implements UntoldChanges {
     private static final int MOST_CHANGES = 40;
 
     private final ReleaseRepository releases;
-    private final CheckService checks;
     private final DeliveryAssembler assembler;
     private final DestinationService destinations;
     private final DeliveryRepository deliveries;
@@ -88,7 +86,6 @@ public class DeliveryService implements UntoldChanges {
 
     DeliveryService(
             ReleaseRepository releases,
-            CheckService checks,
             DeliveryAssembler assembler,
             DestinationService destinations,
             DeliveryRepository deliveries,
@@ -108,7 +105,6 @@ public class DeliveryService implements UntoldChanges {
         this.contexts = contexts;
         this.profiles = profiles;
         this.releases = releases;
-        this.checks = checks;
         this.assembler = assembler;
         this.destinations = destinations;
         this.deliveries = deliveries;
@@ -366,12 +362,12 @@ public class DeliveryService implements UntoldChanges {
     /** Seals a delivery and schedules its sending, both or neither. */
     public long send(long releaseId, String destination, Order order, Account account) {
         Profile profile = profiles.byId(destination);
-        Release asked = releases.find(releaseId).orElseThrow(() -> Problem.missing("release"));
-        List<String> hindrances = hindrances(contexts.of(asked), profile, order);
+        LoadedRelease asked = contexts.of(releases.find(releaseId).orElseThrow(() -> Problem.missing("release")));
+        List<String> hindrances = hindrances(asked, profile, order);
         if (!hindrances.isEmpty())
             throw Problem.conflict("not-ready", hindrances.get(0) + " Nothing was sent.")
                     .with("hindrances", hindrances);
-        if (order.occasion() != Outgoing.Occasion.TAKEDOWN && !order.again() && unchanged(contexts.of(asked), profile))
+        if (order.occasion() != Outgoing.Occasion.TAKEDOWN && !order.again() && unchanged(asked, profile))
             throw Problem.conflict(
                     "unchanged",
                     "%s accepted this release, and nothing has changed since. Confirm that it is to be sent again. Nothing was sent."

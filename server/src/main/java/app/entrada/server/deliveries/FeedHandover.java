@@ -3,7 +3,6 @@ package app.entrada.server.deliveries;
 import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.field.Fields;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.facts.SeriesRepository;
@@ -24,7 +23,6 @@ class FeedHandover implements Handover {
     private final DestinationClient client;
     private final SeriesRepository series;
     private final SeriesFeeds feeds;
-    private final CheckService checks;
     private final JsonMapper json;
     private final Clock clock;
     private final ReleaseRepository releases;
@@ -33,7 +31,6 @@ class FeedHandover implements Handover {
             DestinationClient client,
             SeriesRepository series,
             SeriesFeeds feeds,
-            CheckService checks,
             JsonMapper json,
             Clock clock,
             ReleaseRepository releases) {
@@ -41,7 +38,6 @@ class FeedHandover implements Handover {
         this.client = client;
         this.series = series;
         this.feeds = feeds;
-        this.checks = checks;
         this.json = json;
         this.clock = clock;
     }

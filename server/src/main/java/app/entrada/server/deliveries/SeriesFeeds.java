@@ -10,7 +10,6 @@ import app.entrada.core.delivery.kind.PodcastFeed;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.Sha256;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
@@ -39,7 +38,6 @@ public class SeriesFeeds {
 
     private final SeriesRepository series;
     private final DeliveryRepository deliveries;
-    private final CheckService checks;
     private final FileStore store;
     private final Addresses addresses;
     private final OutgoingPictures pictures;
@@ -49,7 +47,6 @@ public class SeriesFeeds {
     SeriesFeeds(
             SeriesRepository series,
             DeliveryRepository deliveries,
-            CheckService checks,
             FileStore store,
             Addresses addresses,
             OutgoingPictures pictures,
@@ -59,7 +56,6 @@ public class SeriesFeeds {
         this.profiles = profiles;
         this.series = series;
         this.deliveries = deliveries;
-        this.checks = checks;
         this.store = store;
         this.addresses = addresses;
         this.pictures = pictures;

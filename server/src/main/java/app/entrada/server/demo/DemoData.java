@@ -18,7 +18,6 @@ import app.entrada.demo.Scenario;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.context.RecipeRepository;
@@ -66,7 +65,6 @@ class DemoData implements ApplicationRunner {
     private final ReleaseService service;
     private final ChangeService changes;
     private final CreditRepository people;
-    private final CheckService checks;
     private final FileStore store;
     private final FileIndex files;
     private final MeasureWork measuring;
@@ -86,7 +84,6 @@ class DemoData implements ApplicationRunner {
             ReleaseService service,
             ChangeService changes,
             CreditRepository people,
-            CheckService checks,
             FileStore store,
             FileIndex files,
             MeasureWork measuring,
@@ -104,7 +101,6 @@ class DemoData implements ApplicationRunner {
         this.service = service;
         this.changes = changes;
         this.people = people;
-        this.checks = checks;
         this.store = store;
         this.files = files;
         this.measuring = measuring;

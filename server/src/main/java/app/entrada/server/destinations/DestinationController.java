@@ -9,7 +9,6 @@ import app.entrada.core.check.rules.RuleBook;
 import app.entrada.core.check.rules.RuleExample;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.platform.Problem;
@@ -38,21 +37,18 @@ import org.springframework.web.bind.annotation.RestController;
 /** What each destination wants, and how it is reached. */
 @RestController
 public class DestinationController {
-    private final CheckService checks;
     private final ProfileRepository own;
     private final DestinationService destinations;
     private final AccountService accounts;
     private final DeliveryStandings standings;
 
     DestinationController(
-            CheckService checks,
             ProfileRepository own,
             DestinationService destinations,
             AccountService accounts,
             DeliveryStandings standings) {
         this.standings = standings;
         this.accounts = accounts;
-        this.checks = checks;
         this.own = own;
         this.destinations = destinations;
     }
