@@ -125,4 +125,15 @@ class SharesTest {
                 .as("the work's only publisher publishes its writer")
                 .isTrue();
     }
+
+    @Test
+    void where_nobody_is_named_that_is_the_reason() {
+        Release nobody = Samples.single()
+                .with("work.writers", "")
+                .with("release.pLine", "")
+                .release();
+        assertThat(OneStop.of(nobody, nobody.tracks().get(0), "Ninth Weir Records", "Low Lock Music")
+                        .reasons())
+                .contains("Nobody is named as the owner of the master (P-line)", "Nobody is named as writer");
+    }
 }
