@@ -33,8 +33,8 @@ final class InspectCommand implements Callable<Integer> {
         AudioFacts facts = AudioMeasuring.describe(file);
         TagReading tags = TagReading.of(file);
         Map<String, Object> document = new LinkedHashMap<>();
-        document.put("format", facts.format());
-        document.put("codec", facts.codec());
+        document.put("format", facts.format().label());
+        document.put("codec", facts.codec().label());
         document.put("sampleRate", facts.sampleRate());
         document.put("bitDepth", facts.bitDepth() == 0 ? null : facts.bitDepth());
         document.put("channels", facts.channels());

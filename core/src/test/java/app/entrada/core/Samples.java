@@ -1,6 +1,8 @@
 package app.entrada.core;
 
 import app.entrada.core.container.Fault;
+import app.entrada.core.container.SoundCodec;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -31,7 +33,7 @@ public final class Samples {
     public static final Sha256 COVER = new Sha256("c".repeat(64));
 
     private final Map<String, String> facts = new LinkedHashMap<>();
-    private AudioFacts audio = audio("WAV", "PCM", 44100, 16, 8_000_000, List.of());
+    private AudioFacts audio = audio(SoundFormat.WAV, SoundCodec.PCM, 44100, 16, 8_000_000, List.of());
     private PictureFacts picture = picture("JPEG", 3000, 3000, "RGB", 900_000, List.of());
     private CatalogueContext elsewhere = CatalogueContext.NOTHING;
     private List<LooseFile> loose = List.of();
@@ -86,13 +88,14 @@ public final class Samples {
         return this;
     }
 
-    public static AudioFacts audio(String format, String codec, int rate, int bits, long bytes, List<Fault> faults) {
+    public static AudioFacts audio(
+            SoundFormat format, SoundCodec codec, int rate, int bits, long bytes, List<Fault> faults) {
         return audio(format, codec, rate, bits, bytes, faults, 49, 2, null);
     }
 
     public static AudioFacts audio(
-            String format,
-            String codec,
+            SoundFormat format,
+            SoundCodec codec,
             int rate,
             int bits,
             long bytes,

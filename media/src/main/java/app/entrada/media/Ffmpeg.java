@@ -1,6 +1,8 @@
 package app.entrada.media;
 
+import app.entrada.core.container.SoundCodec;
 import app.entrada.core.container.SoundFile;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.copy.recipe.Encoding;
 import app.entrada.core.copy.write.Transcoder;
 import app.entrada.core.sound.AudioFacts;
@@ -12,7 +14,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -33,14 +34,10 @@ public final class Ffmpeg implements Transcoder, SoundDecoder {
 
     @Override
     public void encode(Path source, AudioFacts master, Encoding to, Path target) throws IOException {
-        SoundFile.Kind kind = Arrays.stream(SoundFile.Kind.values())
-                .filter(each -> each.says().equals(master.format()))
-                .findFirst()
-                .orElseThrow(() -> new IOException("a master of format %s is not decoded".formatted(master.format())));
         List<String> output = new ArrayList<>();
         if (to.reduces(master)) output.addAll(List.of("-af", resampling(to, master)));
         int bits = to.bitsFor(master);
-        boolean floating = master.codec().equals("float") && to.bits() == 0;
+        boolean floating = master.codec() == SoundCodec.FLOAT && to.bits() == 0;
         switch (to.format()) {
             case WAV ->
                 output.addAll(List.of("-c:a", floating ? "pcm_f32le" : codec(bits), "-rf64", "auto", "-f", "wav"));
@@ -69,7 +66,7 @@ public final class Ffmpeg implements Transcoder, SoundDecoder {
         }
         if (to.resampled(master).isPresent()) output.addAll(0, List.of("-ar", String.valueOf(to.rateFor(master))));
         output.addAll(List.of("-y", url(target)));
-        run(type(kind), source, output);
+        run(type(master.format()), source, output);
     }
 
     /** Another rate or fewer bits: a long filter, and dither that hides the rounding. */
@@ -79,7 +76,7 @@ public final class Ffmpeg implements Transcoder, SoundDecoder {
     }
 
     @Override
-    public Sha256 decoded(Path file, SoundFile.Kind kind, int bits) throws IOException {
+    public Sha256 decoded(Path file, SoundFormat kind, int bits) throws IOException {
         String said = run(type(kind), file, List.of("-c:a", codec(bits), "-f", "hash", "-hash", "sha256", "-"));
         Matcher hash = HASH.matcher(said);
         if (!hash.find()) throw new IOException("the decoder gave no checksum");
@@ -108,13 +105,13 @@ public final class Ffmpeg implements Transcoder, SoundDecoder {
      * A small version for listening over a slow line: MP3, joint stereo, 128 kbit/s. Written to a file, because a pipe
      * would get no frame that tells its length.
      */
-    public void toPreview(Path file, SoundFile.Kind kind, Path mp3) throws IOException {
+    public void toPreview(Path file, SoundFormat kind, Path mp3) throws IOException {
         run(type(kind), file, List.of("-ac", "2", "-c:a", "libmp3lame", "-b:a", "128k", "-f", "mp3", "-y", url(mp3)));
         if (Files.size(mp3) == 0) throw new IOException("the encoder made an empty file");
     }
 
     /** The demuxer's name. */
-    private static String type(SoundFile.Kind kind) {
+    private static String type(SoundFormat kind) {
         return switch (kind) {
             case WAV -> "wav";
             case AIFF -> "aiff";

@@ -165,11 +165,7 @@ class ForeignFilesTest {
 
     private static Sha256 decoded(Path file) throws IOException {
         AudioFacts facts = AudioMeasuring.describe(file);
-        var kind = Stream.of(app.entrada.core.container.SoundFile.Kind.values())
-                .filter(each -> each.says().equals(facts.format()))
-                .findFirst()
-                .orElseThrow();
-        return new Ffmpeg().decoded(file, kind, 16);
+        return new Ffmpeg().decoded(file, facts.format(), 16);
     }
 
     @ParameterizedTest(name = "{0}")

@@ -3,6 +3,7 @@ package app.entrada.media;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.data.Offset.offset;
 
+import app.entrada.core.container.SoundCodec;
 import app.entrada.core.field.Fields;
 import app.entrada.core.fingerprint.Identifier;
 import app.entrada.core.fingerprint.Match;
@@ -83,11 +84,11 @@ class RealFilesTest {
         "mp3, libmp3lame, MP3, false",
         "m4a, aac, AAC, false",
         "m4a, alac, ALAC, true",
-        "ogg, libvorbis, Vorbis, false",
-        "ogg, libopus, Opus, false"
+        "ogg, libvorbis, VORBIS, false",
+        "ogg, libopus, OPUS, false"
     })
     void every_container_gives_its_length_its_title_and_its_sound(
-            String extension, String encoder, String codec, boolean lossless) throws IOException {
+            String extension, String encoder, SoundCodec codec, boolean lossless) throws IOException {
         Path file = made(
                 encoder + "." + extension,
                 plain,
@@ -104,9 +105,9 @@ class RealFilesTest {
         assertThat(facts.faults()).isEmpty();
         assertThat(facts.lossless()).isEqualTo(lossless);
         // AAC's container counts in milliseconds, Opus is resampled to 48 kHz
-        long frames = codec.equals("Opus") ? FRAMES / 147L * 160 : FRAMES;
+        long frames = codec == SoundCodec.OPUS ? FRAMES / 147L * 160 : FRAMES;
         assertThat(facts.samples())
-                .isCloseTo(frames, offset(codec.equals("AAC") ? 1100L : codec.equals("Opus") ? 400L : 0L));
+                .isCloseTo(frames, offset(codec == SoundCodec.AAC ? 1100L : codec == SoundCodec.OPUS ? 400L : 0L));
         TagFacts tags = TagFacts.of(TagReading.of(file).entries());
         assertThat(tags.best(Fields.TRACK_TITLE).orElseThrow().value()).isEqualTo("Κύμα");
         assertThat(tags.best(Fields.TRACK_VERSION).orElseThrow().value()).isEqualTo("Radio Edit");

@@ -76,8 +76,8 @@ public final class AiffFile {
             faults.add(new Fault(
                     "“COMM” claims %,d samples, “SSND” holds %,d".formatted(claimed, samples), comm.offset()));
         return new SoundFile(
-                SoundFile.Kind.AIFF,
-                floating ? "float" : linear ? "PCM" : "other",
+                SoundFormat.AIFF,
+                floating ? SoundCodec.FLOAT : linear ? SoundCodec.PCM : SoundCodec.OTHER,
                 rate,
                 bits,
                 channels,

@@ -126,8 +126,12 @@ public final class Mp4File {
             walk.faults.add(new Fault("the file has no audio: no “mdat” box", 0));
         if (samples == 0) walk.faults.add(new Fault("the file does not say how long it is", mdhd.offset()));
         return new SoundFile(
-                SoundFile.Kind.M4A,
-                coding.equals("mp4a") ? "AAC" : coding.equals("alac") ? "ALAC" : "other",
+                SoundFormat.M4A,
+                switch (coding) {
+                    case "mp4a" -> SoundCodec.AAC;
+                    case "alac" -> SoundCodec.ALAC;
+                    default -> SoundCodec.OTHER;
+                },
                 rate,
                 bits,
                 channels,

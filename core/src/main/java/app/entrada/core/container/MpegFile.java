@@ -99,8 +99,8 @@ public final class MpegFile {
         chunks.addAll(tail);
         Frame frame = count.frame;
         return new SoundFile(
-                SoundFile.Kind.MP3,
-                "MP3",
+                SoundFormat.MP3,
+                SoundCodec.MP3,
                 frame.sampleRate(),
                 0,
                 frame.channels(),

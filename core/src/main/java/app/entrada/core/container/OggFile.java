@@ -139,8 +139,8 @@ public final class OggFile {
         }
         long granule = last.map(Page::granule).filter(position -> position > 0).orElse(0L);
         return new SoundFile(
-                SoundFile.Kind.OGG,
-                opus ? "Opus" : "Vorbis",
+                SoundFormat.OGG,
+                opus ? SoundCodec.OPUS : SoundCodec.VORBIS,
                 rate,
                 0,
                 channels,
@@ -194,7 +194,7 @@ public final class OggFile {
      * @throws IOException when headers and sound share a page, which both standards forbid
      */
     public static List<Stretch> recommented(FileChannel file, SoundFile sound, byte[] packet) throws IOException {
-        boolean opus = sound.codec().equals("Opus");
+        boolean opus = sound.codec() == SoundCodec.OPUS;
         List<byte[]> headers = headers(file, opus ? 2 : 3, new long[1]);
         Page first = page(file, 0).orElseThrow(() -> new IOException("the first page of the Ogg file is cut off"));
         List<byte[]> packets = new ArrayList<>(List.of(packet));

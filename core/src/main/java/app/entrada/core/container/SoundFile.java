@@ -10,8 +10,7 @@ import java.util.Optional;
  * A sound file taken apart, whatever its container: where its sound lies, how it is coded, what else is in it.
  *
  * @param kind the container
- * @param codec {@code PCM}, {@code float}, {@code FLAC}, {@code MP3}, {@code AAC}, {@code ALAC}, {@code Vorbis},
- *     {@code Opus}, or {@code other}
+ * @param codec how the sound within it is coded
  * @param sampleRate samples a second
  * @param bits bits a sample; 0 where the coding has none (lossy codecs)
  * @param samples frames: samples per channel; encoder delay and padding are taken off where the file tells them
@@ -22,8 +21,8 @@ import java.util.Optional;
  * @param notes what is odd and does no harm: the sound is whole all the same
  */
 public record SoundFile(
-        Kind kind,
-        String codec,
+        SoundFormat kind,
+        SoundCodec codec,
         int sampleRate,
         int bits,
         int channels,
@@ -35,8 +34,8 @@ public record SoundFile(
         List<Fault> notes) {
     /** A file with nothing odd about it. */
     SoundFile(
-            Kind kind,
-            String codec,
+            SoundFormat kind,
+            SoundCodec codec,
             int sampleRate,
             int bits,
             int channels,
@@ -46,41 +45,6 @@ public record SoundFile(
             List<Chunk> chunks,
             List<Fault> faults) {
         this(kind, codec, sampleRate, bits, channels, samples, pcm, sound, chunks, faults, List.of());
-    }
-
-    /** Containers of sound that are taken in. */
-    public enum Kind {
-        WAV("WAV", "wav", "audio/wav"),
-        AIFF("AIFF", "aiff", "audio/aiff"),
-        FLAC("FLAC", "flac", "audio/flac"),
-        MP3("MP3", "mp3", "audio/mpeg"),
-        M4A("M4A", "m4a", "audio/mp4"),
-        OGG("Ogg", "ogg", "audio/ogg");
-
-        private final String says;
-        private final String extension;
-        private final String mediaType;
-
-        Kind(String says, String extension, String mediaType) {
-            this.says = says;
-            this.extension = extension;
-            this.mediaType = mediaType;
-        }
-
-        /** The name people know it by. */
-        public String says() {
-            return says;
-        }
-
-        /** Ending of file names, without the dot. */
-        public String extension() {
-            return extension;
-        }
-
-        /** Media type for players. */
-        public String mediaType() {
-            return mediaType;
-        }
     }
 
     /**
@@ -103,13 +67,13 @@ public record SoundFile(
      *
      * @param head up to {@link #HEAD} first bytes of the file
      */
-    public static Optional<Kind> kind(byte[] head) {
-        if (RiffFile.begins(head)) return Optional.of(Kind.WAV);
-        if (AiffFile.begins(head)) return Optional.of(Kind.AIFF);
-        if (FlacFile.begins(head)) return Optional.of(Kind.FLAC);
-        if (OggFile.begins(head)) return Optional.of(Kind.OGG);
-        if (Mp4File.begins(head)) return Optional.of(Kind.M4A);
-        if (MpegFile.begins(head)) return Optional.of(Kind.MP3);
+    public static Optional<SoundFormat> kind(byte[] head) {
+        if (RiffFile.begins(head)) return Optional.of(SoundFormat.WAV);
+        if (AiffFile.begins(head)) return Optional.of(SoundFormat.AIFF);
+        if (FlacFile.begins(head)) return Optional.of(SoundFormat.FLAC);
+        if (OggFile.begins(head)) return Optional.of(SoundFormat.OGG);
+        if (Mp4File.begins(head)) return Optional.of(SoundFormat.M4A);
+        if (MpegFile.begins(head)) return Optional.of(SoundFormat.MP3);
         return Optional.empty();
     }
 
@@ -117,11 +81,11 @@ public record SoundFile(
      * What kind of sound file this is, if any. Tags that were put in front of it are passed over: behind an ID3v2 tag there
      * may be FLAC as well as MPEG audio.
      */
-    public static Optional<Kind> kind(FileChannel file) throws IOException {
+    public static Optional<SoundFormat> kind(FileChannel file) throws IOException {
         byte[] head = Bytes.at(file, 0, (int) Math.min(HEAD, file.size())).array();
-        Optional<Kind> first = kind(head);
-        if (first.filter(Kind.MP3::equals).isEmpty()) return first;
-        return FlacFile.start(file) > 0 ? Optional.of(Kind.FLAC) : first;
+        Optional<SoundFormat> first = kind(head);
+        if (first.filter(SoundFormat.MP3::equals).isEmpty()) return first;
+        return FlacFile.start(file) > 0 ? Optional.of(SoundFormat.FLAC) : first;
     }
 
     /**
@@ -130,7 +94,7 @@ public record SoundFile(
      * @throws IOException with a sentence that says why it is no readable sound file
      */
     public static SoundFile walk(FileChannel file) throws IOException {
-        Kind kind = kind(file)
+        SoundFormat kind = kind(file)
                 .orElseThrow(() -> new IOException("the file is not a WAV, AIFF, FLAC, MP3, M4A or Ogg file"));
         return switch (kind) {
             case WAV -> wav(file);
@@ -156,11 +120,11 @@ public record SoundFile(
         if (riff.streamed()) data = data.cutTo(data.length() - data.length() % format.blockAlign());
         long samples = data.length() / format.blockAlign();
         addLength(faults, data, format.blockAlign());
-        String codec = format.code() == WavFormat.PCM ? "PCM" : format.code() == WavFormat.FLOAT ? "float" : "other";
+        SoundCodec codec = format.codec();
         Pcm pcm = new Pcm(
                 format.code() == WavFormat.FLOAT, format.bits(), false, format.bits() <= 8, format.blockAlign());
         return new SoundFile(
-                Kind.WAV,
+                SoundFormat.WAV,
                 codec,
                 format.sampleRate(),
                 format.bits(),
@@ -190,8 +154,8 @@ public record SoundFile(
         chunks.add(flac.audio());
         chunks.addAll(flac.behind());
         return new SoundFile(
-                Kind.FLAC,
-                "FLAC",
+                SoundFormat.FLAC,
+                SoundCodec.FLAC,
                 stream.sampleRate(),
                 stream.bits(),
                 stream.channels(),

@@ -43,6 +43,15 @@ public record WavFormat(int code, int channels, int sampleRate, int blockAlign, 
         return new WavFormat(code, channels, rate, align, bits);
     }
 
+    /** How its samples are coded. */
+    public SoundCodec codec() {
+        return switch (code) {
+            case PCM -> SoundCodec.PCM;
+            case FLOAT -> SoundCodec.FLOAT;
+            default -> SoundCodec.OTHER;
+        };
+    }
+
     /** Whether samples are read directly: whole bytes, PCM of 8 to 32 bits or float of 32 or 64. */
     public boolean readable() {
         boolean whole = blockAlign == channels * ((bits + 7) / 8);

@@ -3,6 +3,7 @@ package app.entrada.core.disc;
 import app.entrada.core.container.Chunk;
 import app.entrada.core.container.RiffFile;
 import app.entrada.core.container.SoundFile;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.container.WavFormat;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -79,7 +80,7 @@ public final class DiscImage {
     private static Chunk sound(Piece piece) throws IOException {
         try (FileChannel in = FileChannel.open(piece.wav)) {
             SoundFile file = SoundFile.walk(in);
-            if (file.kind() != SoundFile.Kind.WAV || file.sound().size() != 1)
+            if (file.kind() != SoundFormat.WAV || file.sound().size() != 1)
                 throw new IOException("track %d is no WAV file".formatted(piece.number));
             WavFormat format = WavFormat.read(in, RiffFile.walk(in));
             if (format.code() != WavFormat.PCM

@@ -5,6 +5,7 @@ import app.entrada.core.container.Chunk;
 import app.entrada.core.container.Fault;
 import app.entrada.core.container.OggFile;
 import app.entrada.core.container.SoundFile;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.tag.ApeTag;
 import app.entrada.core.tag.AxmlIsrc;
 import app.entrada.core.tag.Bext;
@@ -58,22 +59,22 @@ public record TagReading(SoundFile sound, List<Block> blocks, List<Fault> faults
             faults.addAll(sound.notes());
             List<Block> blocks = new ArrayList<>();
             for (Chunk chunk : sound.chunks())
-                if (sound.kind() == SoundFile.Kind.M4A) mp4Block(file, chunk, blocks);
+                if (sound.kind() == SoundFormat.M4A) mp4Block(file, chunk, blocks);
                 else if (!FRAMEWORK.contains(chunk.id())) blocks.add(block(file, sound.kind(), chunk, faults));
             return new TagReading(sound, blocks, List.copyOf(faults));
         }
     }
 
     /** Whether a file of this kind can hold such a tag, so that a copy keeps it. */
-    public static boolean canHold(SoundFile.Kind kind, Container container) {
+    public static boolean canHold(SoundFormat kind, Container container) {
         return switch (container) {
-            case BEXT, AXML, INFO, IXML, CUE -> kind == SoundFile.Kind.WAV;
-            case AIFF_TEXT -> kind == SoundFile.Kind.AIFF;
-            case ID3 -> kind == SoundFile.Kind.WAV || kind == SoundFile.Kind.AIFF || kind == SoundFile.Kind.MP3;
-            case ID3V1, APE -> kind == SoundFile.Kind.MP3;
-            case VORBIS -> kind == SoundFile.Kind.FLAC || kind == SoundFile.Kind.OGG;
-            case PICTURE -> kind == SoundFile.Kind.FLAC;
-            case ILST -> kind == SoundFile.Kind.M4A;
+            case BEXT, AXML, INFO, IXML, CUE -> kind == SoundFormat.WAV;
+            case AIFF_TEXT -> kind == SoundFormat.AIFF;
+            case ID3 -> kind == SoundFormat.WAV || kind == SoundFormat.AIFF || kind == SoundFormat.MP3;
+            case ID3V1, APE -> kind == SoundFormat.MP3;
+            case VORBIS -> kind == SoundFormat.FLAC || kind == SoundFormat.OGG;
+            case PICTURE -> kind == SoundFormat.FLAC;
+            case ILST -> kind == SoundFormat.M4A;
         };
     }
 
@@ -95,8 +96,7 @@ public record TagReading(SoundFile sound, List<Block> blocks, List<Fault> faults
         return Bytes.body(file, chunk, LARGEST_TAG);
     }
 
-    private static Block block(FileChannel file, SoundFile.Kind kind, Chunk chunk, List<Fault> faults)
-            throws IOException {
+    private static Block block(FileChannel file, SoundFormat kind, Chunk chunk, List<Fault> faults) throws IOException {
         return switch (kind) {
             case FLAC -> chunk.id().startsWith("ID3") ? chunkBlock(file, chunk, faults) : flacBlock(file, chunk);
             case OGG -> of(Container.VORBIS, "", chunk, VorbisComment.read(OggFile.comments(file)));

@@ -1,6 +1,8 @@
 package app.entrada.core.sound;
 
 import app.entrada.core.container.Fault;
+import app.entrada.core.container.SoundCodec;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.text.Sha256;
 import java.util.List;
 import java.util.Optional;
@@ -9,9 +11,8 @@ import java.util.stream.Stream;
 /**
  * What is known of a sound file.
  *
- * @param format {@code WAV}, {@code AIFF}, {@code FLAC}, {@code MP3}, {@code M4A} or {@code Ogg}
- * @param codec {@code PCM}, {@code float}, {@code FLAC}, {@code MP3}, {@code AAC}, {@code ALAC}, {@code Vorbis},
- *     {@code Opus}, or {@code other}
+ * @param format the container
+ * @param codec how the sound within it is coded
  * @param sampleRate samples a second
  * @param bitDepth bits a sample; 0 where the coding has none
  * @param samples frames: samples per channel
@@ -22,8 +23,8 @@ import java.util.stream.Stream;
  * @param faults what is wrong with the file, empty for a whole one
  */
 public record AudioFacts(
-        String format,
-        String codec,
+        SoundFormat format,
+        SoundCodec codec,
         int sampleRate,
         int bitDepth,
         int channels,
@@ -66,7 +67,7 @@ public record AudioFacts(
 
     /** Whether nothing of the sound was thrown away in coding. */
     public boolean lossless() {
-        return List.of("PCM", "float", "FLAC", "ALAC").contains(codec);
+        return codec.lossless();
     }
 
     /** Orders files that sound the same: whole before damaged, lossless before lossy, then by depth and rate. */
@@ -79,7 +80,8 @@ public record AudioFacts(
 
     /** In a few words: {@code WAV 24 bit 44.1 kHz}, {@code MP3 44.1 kHz}. */
     public String says() {
-        String name = codec.equals("PCM") || codec.equals(format) ? format : format + " " + codec;
+        boolean plain = codec == SoundCodec.PCM || codec.label().equals(format.label());
+        String name = plain ? format.label() : format.label() + " " + codec.label();
         return bitDepth > 0
                 ? String.format(java.util.Locale.ROOT, "%s %d bit %.1f kHz", name, bitDepth, sampleRate / 1000.0)
                 : String.format(java.util.Locale.ROOT, "%s %.1f kHz", name, sampleRate / 1000.0);

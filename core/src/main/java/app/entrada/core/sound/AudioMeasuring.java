@@ -4,6 +4,7 @@ import app.entrada.core.container.Chunk;
 import app.entrada.core.container.Fault;
 import app.entrada.core.container.OggFile;
 import app.entrada.core.container.SoundFile;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.text.Sha256;
 import java.io.IOException;
 import java.io.InputStream;
@@ -112,7 +113,7 @@ public final class AudioMeasuring {
             Optional<Sound> heard,
             List<Fault> faults) {
         return new AudioFacts(
-                sound.kind().says(),
+                sound.kind(),
                 sound.codec(),
                 sound.sampleRate(),
                 sound.bits(),
@@ -156,7 +157,7 @@ public final class AudioMeasuring {
     /** Both checksums; of Ogg the pages' heads are no sound, so its pages are gone through again. */
     private static void checksums(
             Path path, FileChannel file, SoundFile sound, MessageDigest whole, MessageDigest audio) throws IOException {
-        boolean pages = sound.kind() == SoundFile.Kind.OGG;
+        boolean pages = sound.kind() == SoundFormat.OGG;
         byte[] buffer = new byte[BUFFER];
         try (InputStream in = Files.newInputStream(path)) {
             long at = 0;

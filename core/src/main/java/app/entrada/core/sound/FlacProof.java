@@ -2,6 +2,7 @@ package app.entrada.core.sound;
 
 import app.entrada.core.container.FlacFile;
 import app.entrada.core.container.SoundFile;
+import app.entrada.core.container.SoundFormat;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.Path;
@@ -27,7 +28,7 @@ final class FlacProof implements BlockAnalyser {
 
     /** The proof of a FLAC file; empty for others, for more bits than a float holds, and where no MD5 was written. */
     static Optional<FlacProof> of(Path path, SoundFile sound) throws IOException {
-        if (sound.kind() != SoundFile.Kind.FLAC || sound.bits() > PROVABLE_BITS) return Optional.empty();
+        if (sound.kind() != SoundFormat.FLAC || sound.bits() > PROVABLE_BITS) return Optional.empty();
         try (FileChannel file = FileChannel.open(path)) {
             FlacFile.Stream stream = FlacFile.walk(file).stream();
             return stream.md5().matches("0+") ? Optional.empty() : Optional.of(new FlacProof(stream));

@@ -9,7 +9,7 @@ import java.nio.file.Path;
 public interface SoundDecoder {
     /** Where there is no decoder: says so. */
     SoundDecoder NONE = (path, sound) -> {
-        throw new Missing("%s cannot be decoded here".formatted(sound.codec()));
+        throw new Missing("%s cannot be decoded here".formatted(sound.codec().label()));
     };
 
     /** Thrown when the decoder is not installed; all else about the file can still be known. */

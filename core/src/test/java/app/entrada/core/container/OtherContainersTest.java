@@ -83,7 +83,7 @@ class OtherContainersTest {
     void an_aiff_says_its_rate_in_eighty_bits_and_its_title_in_a_chunk() throws IOException {
         Path file = Files.write(folder.resolve("a.aiff"), aiff("AIFF", "", 400, samples(ByteOrder.BIG_ENDIAN)));
         AudioFacts facts = AudioMeasuring.measure(file, done -> {});
-        assertThat(facts.format()).isEqualTo("AIFF");
+        assertThat(facts.format()).isEqualTo(SoundFormat.AIFF);
         assertThat(facts.sampleRate()).isEqualTo(44_100);
         assertThat(facts.samples()).isEqualTo(400);
         assertThat(facts.bitDepth()).isEqualTo(16);
@@ -241,7 +241,7 @@ class OtherContainersTest {
     @Test
     void an_m4a_is_as_long_as_its_edit_list_leaves_it() throws IOException {
         SoundFile sound = walk(mp4());
-        assertThat(sound.codec()).isEqualTo("AAC");
+        assertThat(sound.codec()).isEqualTo(SoundCodec.AAC);
         assertThat(sound.samples()).isEqualTo(44_100);
         assertThat(sound.channels()).isEqualTo(2);
         assertThat(sound.faults()).isEmpty();
@@ -286,7 +286,7 @@ class OtherContainersTest {
     @Test
     void opus_counts_at_forty_eight_kilohertz_and_skips_its_beginning() throws IOException {
         SoundFile sound = walk(opus());
-        assertThat(sound.codec()).isEqualTo("Opus");
+        assertThat(sound.codec()).isEqualTo(SoundCodec.OPUS);
         assertThat(sound.sampleRate()).isEqualTo(48_000);
         assertThat(sound.samples()).isEqualTo(48_000);
         assertThat(sound.faults()).isEmpty();

@@ -41,8 +41,8 @@ class WalkersTest {
                 .tone(44100 + 17, 0.5)
                 .bytes();
         AudioFacts facts = measure(bytes);
-        assertThat(facts.format()).isEqualTo("WAV");
-        assertThat(facts.codec()).isEqualTo("PCM");
+        assertThat(facts.format()).isEqualTo(SoundFormat.WAV);
+        assertThat(facts.codec()).isEqualTo(SoundCodec.PCM);
         assertThat(facts.samples()).isEqualTo(44117);
         assertThat(facts.sampleRate()).isEqualTo(44100);
         assertThat(facts.bitDepth()).isEqualTo(16);

@@ -3,6 +3,8 @@ package app.entrada.server.intake;
 import app.entrada.core.container.Bytes;
 import app.entrada.core.container.Chunk;
 import app.entrada.core.container.Fault;
+import app.entrada.core.container.SoundCodec;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.field.Entity;
 import app.entrada.core.inspect.TagReading;
 import app.entrada.core.sound.AudioFacts;
@@ -52,8 +54,8 @@ class InspectController {
     /** All that is in a file. Bytes are hexadecimal digits, the first 192 of each part. */
     record Inspection(
             String name,
-            String format,
-            String codec,
+            SoundFormat format,
+            SoundCodec codec,
             int sampleRate,
             int bitDepth,
             int channels,

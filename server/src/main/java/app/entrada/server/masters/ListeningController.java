@@ -1,6 +1,7 @@
 package app.entrada.server.masters;
 
 import app.entrada.core.container.SoundFile;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.core.text.Sha256;
 import app.entrada.media.Ffmpeg;
@@ -69,7 +70,7 @@ class ListeningController {
         // out
         if (whole || !Files.exists(made)) {
             Path original = care.whole(file);
-            SoundFile.Kind kind = kind(original);
+            SoundFormat kind = kind(original);
             if (whole) return sound(kind.mediaType(), original);
             make(file, kind, made);
         }
@@ -94,14 +95,14 @@ class ListeningController {
         }
     }
 
-    private static SoundFile.Kind kind(Path file) throws IOException {
+    private static SoundFormat kind(Path file) throws IOException {
         try (FileChannel in = FileChannel.open(file)) {
             return SoundFile.kind(in).orElseThrow(() -> Problem.missing("sound"));
         }
     }
 
     /** Made at the first asking and kept; two who ask at once wait for one encoder. */
-    private void make(Sha256 file, SoundFile.Kind kind, Path preview) throws IOException {
+    private void make(Sha256 file, SoundFormat kind, Path preview) throws IOException {
         synchronized (making.computeIfAbsent(file.hex(), key -> new Object())) {
             if (Files.exists(preview)) return;
             Path part = Files.createTempFile(folder, "preview", ".part");

@@ -7,12 +7,8 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.PictureKind;
 import app.entrada.core.field.value.Terms;
 import app.entrada.core.release.Release;
+import app.entrada.core.text.ShippedFolder;
 import app.entrada.core.title.TitleStyle;
-import java.io.ByteArrayInputStream;
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -83,28 +79,10 @@ public record Profile(
     /** A rule with the weight and parameters that the destination gives it. */
     public record Applied(Rule rule, Weight weight, Params params, Map<String, Object> set) {}
 
-    private static final List<String> SHIPPED = List.of(
-            "lumenfold",
-            "crate-and-lantern",
-            "pebblewave",
-            "aldermoor",
-            "ostra",
-            "ppo",
-            "commonshelf",
-            "hearthcast",
-            "ferrous-lane");
-
-    /** The shipped profiles. */
+    /** The shipped profiles, in the order of their folder. */
     public static List<Profile> shipped() {
-        return SHIPPED.stream()
-                .map(id -> {
-                    try (InputStream in =
-                            Profile.class.getResourceAsStream("/app/entrada/core/profiles/" + id + ".yaml")) {
-                        return read(in);
-                    } catch (IOException unreadable) {
-                        throw new UncheckedIOException(unreadable);
-                    }
-                })
+        return ShippedFolder.read("/app/entrada/core/profiles").stream()
+                .map(file -> read(file.text()))
                 .toList();
     }
 
@@ -135,13 +113,8 @@ public record Profile(
      *
      * @throws IllegalArgumentException that says which key is missing, unknown or of the wrong kind
      */
-    public static Profile read(InputStream yaml) {
-        return of(new Yaml(new SafeConstructor(new LoaderOptions())).load(yaml));
-    }
-
-    /** The same from a text, as a label writes its own. */
     public static Profile read(String yaml) {
-        return read(new ByteArrayInputStream(yaml.getBytes(StandardCharsets.UTF_8)));
+        return of(new Yaml(new SafeConstructor(new LoaderOptions())).load(yaml));
     }
 
     private static Profile of(Object loaded) {

@@ -1,5 +1,6 @@
 package app.entrada.core.check.rules;
 
+import app.entrada.core.container.SoundCodec;
 import app.entrada.core.field.Fields;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.release.context.LooseFile;
@@ -149,8 +150,7 @@ final class MasterRules {
         List<String> depths = p.words("bits");
         // lossy codings have no depth; whether they are taken at all is another rule's question
         return s.masters((track, master) -> master.bitDepth() == 0
-                        || depths.contains(String.valueOf(master.bitDepth()))
-                                && !master.codec().equals("float")
+                        || depths.contains(String.valueOf(master.bitDepth())) && master.codec() != SoundCodec.FLOAT
                 ? Optional.empty()
                 : Optional.of(Observation.at(
                         s,
@@ -159,7 +159,7 @@ final class MasterRules {
                         "The master of %s has %d bits%s; taken are: %s whole-number bits.",
                         s.name(track),
                         master.bitDepth(),
-                        master.codec().equals("float") ? " floating point" : "",
+                        master.codec() == SoundCodec.FLOAT ? " floating point" : "",
                         String.join(", ", depths))));
     }
 
@@ -193,8 +193,8 @@ final class MasterRules {
     /** Formats a destination takes. */
     private static Stream<Observation> audioFormat(ReleaseContext s, Params p) {
         List<String> formats = p.words("formats");
-        return s.masters((track, master) ->
-                formats.contains(master.format()) && !master.codec().equals("other")
+        return s.masters(
+                (track, master) -> formats.contains(master.format().label()) && master.codec() != SoundCodec.OTHER
                         ? Optional.empty()
                         : Optional.of(Observation.at(
                                 s,
@@ -202,8 +202,8 @@ final class MasterRules {
                                 Fields.RECORDING_MASTER,
                                 "The master of %s is %s (%s); taken are: %s.",
                                 s.name(track),
-                                master.format(),
-                                master.codec(),
+                                master.format().label(),
+                                master.codec().label(),
                                 String.join(", ", formats))));
     }
 

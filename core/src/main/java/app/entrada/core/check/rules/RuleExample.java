@@ -1,6 +1,8 @@
 package app.entrada.core.check.rules;
 
 import app.entrada.core.container.Fault;
+import app.entrada.core.container.SoundCodec;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -29,6 +31,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -37,6 +40,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
@@ -256,11 +260,21 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
                     new Recording(50 + number, recording, new Work(100 + number, facts(Entity.WORK, all))));
         }
 
+        private static <T> T named(
+                Map<String, Object> from, String key, T[] all, Function<T, String> label, T otherwise) {
+            if (!from.containsKey(key)) return otherwise;
+            String wanted = text(from, key);
+            return Arrays.stream(all)
+                    .filter(each -> label.apply(each).equals(wanted))
+                    .findFirst()
+                    .orElseThrow(() -> new IllegalArgumentException("“%s” is no %s".formatted(wanted, key)));
+        }
+
         private static AudioFacts audio(Map<String, Object> master, Map<String, Object> sound, int number) {
             int rate = (int) number(master, "rate", 44_100);
             return new AudioFacts(
-                    master.containsKey("format") ? text(master, "format") : "WAV",
-                    master.containsKey("codec") ? text(master, "codec") : "PCM",
+                    named(master, "format", SoundFormat.values(), SoundFormat::label, SoundFormat.WAV),
+                    named(master, "codec", SoundCodec.values(), SoundCodec::label, SoundCodec.PCM),
                     rate,
                     (int) number(master, "bits", 16),
                     (int) number(master, "channels", 2),

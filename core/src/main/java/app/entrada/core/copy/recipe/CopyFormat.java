@@ -1,6 +1,7 @@
 package app.entrada.core.copy.recipe;
 
-import app.entrada.core.container.SoundFile;
+import app.entrada.core.container.SoundCodec;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.sound.AudioFacts;
 import app.entrada.core.tag.TagEntry.Container;
 import java.util.Arrays;
@@ -11,24 +12,29 @@ import java.util.stream.Collectors;
 public enum CopyFormat {
     WAV(
             "WAV",
-            SoundFile.Kind.WAV,
+            SoundFormat.WAV,
             "wav",
-            List.of("PCM", "float"),
+            List.of(SoundCodec.PCM, SoundCodec.FLOAT),
             List.of(Container.BEXT, Container.AXML, Container.INFO, Container.ID3)),
-    AIFF("AIFF", SoundFile.Kind.AIFF, "aiff", List.of("PCM", "float"), List.of(Container.ID3, Container.AIFF_TEXT)),
-    FLAC("FLAC", SoundFile.Kind.FLAC, "flac", List.of("FLAC"), List.of(Container.VORBIS, Container.PICTURE)),
-    MP3("MP3", SoundFile.Kind.MP3, "mp3", List.of("MP3"), List.of(Container.ID3, Container.ID3V1)),
-    M4A("M4A", SoundFile.Kind.M4A, "m4a", List.of("AAC", "ALAC"), List.of(Container.ILST)),
-    VORBIS("Ogg Vorbis", SoundFile.Kind.OGG, "ogg", List.of("Vorbis"), List.of(Container.VORBIS)),
-    OPUS("Ogg Opus", SoundFile.Kind.OGG, "opus", List.of("Opus"), List.of(Container.VORBIS));
+    AIFF(
+            "AIFF",
+            SoundFormat.AIFF,
+            "aiff",
+            List.of(SoundCodec.PCM, SoundCodec.FLOAT),
+            List.of(Container.ID3, Container.AIFF_TEXT)),
+    FLAC("FLAC", SoundFormat.FLAC, "flac", List.of(SoundCodec.FLAC), List.of(Container.VORBIS, Container.PICTURE)),
+    MP3("MP3", SoundFormat.MP3, "mp3", List.of(SoundCodec.MP3), List.of(Container.ID3, Container.ID3V1)),
+    M4A("M4A", SoundFormat.M4A, "m4a", List.of(SoundCodec.AAC, SoundCodec.ALAC), List.of(Container.ILST)),
+    VORBIS("Ogg Vorbis", SoundFormat.OGG, "ogg", List.of(SoundCodec.VORBIS), List.of(Container.VORBIS)),
+    OPUS("Ogg Opus", SoundFormat.OGG, "opus", List.of(SoundCodec.OPUS), List.of(Container.VORBIS));
 
     private final String says;
-    private final SoundFile.Kind kind;
+    private final SoundFormat kind;
     private final String ending;
-    private final List<String> codecs;
+    private final List<SoundCodec> codecs;
     private final List<Container> containers;
 
-    CopyFormat(String says, SoundFile.Kind kind, String ending, List<String> codecs, List<Container> containers) {
+    CopyFormat(String says, SoundFormat kind, String ending, List<SoundCodec> codecs, List<Container> containers) {
         this.says = says;
         this.kind = kind;
         this.ending = ending;
@@ -43,7 +49,7 @@ public enum CopyFormat {
      */
     public static CopyFormat of(AudioFacts facts) {
         return Arrays.stream(values())
-                .filter(each -> each.kind.says().equals(facts.format()) && each.codecs.contains(facts.codec()))
+                .filter(each -> each.kind == facts.format() && each.codecs.contains(facts.codec()))
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("Copies are not made of %s".formatted(facts.says())));
     }
@@ -64,7 +70,7 @@ public enum CopyFormat {
     }
 
     /** What the file is taken apart as. */
-    public SoundFile.Kind kind() {
+    public SoundFormat kind() {
         return kind;
     }
 
@@ -74,7 +80,7 @@ public enum CopyFormat {
     }
 
     /** Codecs that the sound of such a file may be in. */
-    public List<String> codecs() {
+    public List<SoundCodec> codecs() {
         return codecs;
     }
 

@@ -1,5 +1,6 @@
 package app.entrada.core.copy.recipe;
 
+import app.entrada.core.container.SoundCodec;
 import app.entrada.core.sound.AudioFacts;
 import java.util.Locale;
 import java.util.Optional;
@@ -17,12 +18,11 @@ public record Encoding(CopyFormat format, int kbps, int quality, int bits, int r
 
     /** Whether a master's sound goes into the copy as it is. */
     public boolean takesAsItIs(AudioFacts master) {
-        boolean same =
-                format.kind().says().equals(master.format()) && format.codecs().contains(master.codec());
+        boolean same = format.kind() == master.format() && format.codecs().contains(master.codec());
         // what lost something in coding would lose more in being coded again
         if (same && !format.lossless()) return true;
         return same
-                && (bits == 0 || bits == master.bitDepth() && !master.codec().equals("float"))
+                && (bits == 0 || bits == master.bitDepth() && master.codec() != SoundCodec.FLOAT)
                 && (rate == 0 || rate == master.sampleRate());
     }
 
@@ -62,7 +62,7 @@ public record Encoding(CopyFormat format, int kbps, int quality, int bits, int r
         return format.lossless()
                 && !reduces(master)
                 && master.lossless()
-                && !(master.codec().equals("float") && bits != 0);
+                && !(master.codec() == SoundCodec.FLOAT && bits != 0);
     }
 
     /**

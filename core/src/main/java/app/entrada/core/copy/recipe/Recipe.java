@@ -4,12 +4,10 @@ import app.entrada.core.field.value.PictureKind;
 import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.tag.id3.Id3Version;
 import app.entrada.core.tag.map.ComputedText;
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
+import app.entrada.core.text.ShippedFolder;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 
 /**
  * Which facts go into which kind of file. Recipes are data: YAML, shipped ones in {@code recipes/} beside this class's
@@ -73,26 +71,13 @@ public record Recipe(
     public record Text(
             String name, List<String> lines, String between, int longest, Map<Container, List<String>> places) {}
 
-    private static final List<String> SHIPPED = List.of(
-            "store-wav",
-            "store-flac",
-            "store-aiff",
-            "archive",
-            "promo-mp3",
-            "promo-m4a",
-            "promo-ogg",
-            "promo-opus",
-            "sync-mp3",
-            "episode-mp3",
-            "progress-mp3",
-            "disc-wav",
-            "bare-wav");
+    private static final List<Recipe> SHIPPED = ShippedFolder.read("/app/entrada/core/recipes").stream()
+            .map(file -> read(file.id(), file.text()))
+            .toList();
 
-    private static final List<Recipe> READ = SHIPPED.stream().map(Recipe::load).toList();
-
-    /** The shipped recipes. */
+    /** The shipped recipes, in the order of their folder. */
     public static List<Recipe> shipped() {
-        return READ;
+        return SHIPPED;
     }
 
     /**
@@ -101,11 +86,11 @@ public record Recipe(
      * @throws IllegalArgumentException that lists those there are
      */
     public static Recipe byId(String id) {
-        return READ.stream()
+        return SHIPPED.stream()
                 .filter(recipe -> recipe.id.equals(id))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "There is no recipe “%s”; there are: %s".formatted(id, String.join(", ", SHIPPED))));
+                .orElseThrow(() -> new IllegalArgumentException("There is no recipe “%s”; there are: %s"
+                        .formatted(id, SHIPPED.stream().map(Recipe::id).collect(Collectors.joining(", ")))));
     }
 
     /**
@@ -126,13 +111,5 @@ public record Recipe(
     public boolean isDated() {
         return ComputedText.isDated(fileName)
                 || texts.stream().flatMap(text -> text.lines().stream()).anyMatch(ComputedText::isDated);
-    }
-
-    private static Recipe load(String id) {
-        try (InputStream in = Recipe.class.getResourceAsStream("/app/entrada/core/recipes/" + id + ".yaml")) {
-            return read(id, new String(in.readAllBytes(), StandardCharsets.UTF_8));
-        } catch (IOException unreadable) {
-            throw new UncheckedIOException(unreadable);
-        }
     }
 }

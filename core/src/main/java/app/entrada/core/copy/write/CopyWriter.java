@@ -3,7 +3,8 @@ package app.entrada.core.copy.write;
 import app.entrada.core.container.Bytes;
 import app.entrada.core.container.Chunk;
 import app.entrada.core.container.RiffFile;
-import app.entrada.core.container.SoundFile;
+import app.entrada.core.container.SoundCodec;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.copy.plan.TagPlan;
 import app.entrada.core.copy.recipe.CopyFormat;
 import app.entrada.core.copy.recipe.Encoding;
@@ -20,7 +21,6 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -101,14 +101,14 @@ public final class CopyWriter {
         if (encoding.takesAsItIs(facts)) return;
         if (encoding.format() == CopyFormat.FLAC
                 && encoding.bits() == 0
-                && (facts.codec().equals("float") || facts.bitDepth() < 16 || facts.bitDepth() > 24)
+                && (facts.codec() == SoundCodec.FLOAT || facts.bitDepth() < 16 || facts.bitDepth() > 24)
                 && facts.lossless())
             throw new IOException(
                     "FLAC holds whole numbers of 16 to 24 bits here; the master is %d bits %s; a recipe with “bits: 24” rounds them"
-                            .formatted(facts.bitDepth(), facts.codec()));
+                            .formatted(facts.bitDepth(), facts.codec().label()));
         if (encoding.format().lossless() && !facts.lossless())
             throw new IOException("the master is %s, which lost something already; a %s copy would only hide that"
-                    .formatted(facts.codec(), encoding.format().says()));
+                    .formatted(facts.codec().label(), encoding.format().says()));
     }
 
     /** Reads a copy back and compares it with the plan and with the sound that went in. */
@@ -166,13 +166,9 @@ public final class CopyWriter {
 
     /** Samples as a WAV file holds them: its payload where it is one of this depth, else decoded. */
     private Sha256 samples(Path file, AudioFacts facts, int bits) throws IOException {
-        if (facts.format().equals(SoundFile.Kind.WAV.says()) && facts.codec().equals("PCM") && facts.bitDepth() == bits)
+        if (facts.format() == SoundFormat.WAV && facts.codec() == SoundCodec.PCM && facts.bitDepth() == bits)
             return facts.audioSha256();
-        SoundFile.Kind kind = Arrays.stream(SoundFile.Kind.values())
-                .filter(each -> each.says().equals(facts.format()))
-                .findFirst()
-                .orElseThrow();
-        return transcoder.decoded(file, kind, bits);
+        return transcoder.decoded(file, facts.format(), bits);
     }
 
     /** Whether the file's axml chunk holds somebody else's document, which is kept and leaves no room for ours. */

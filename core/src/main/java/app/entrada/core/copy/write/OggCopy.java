@@ -1,6 +1,7 @@
 package app.entrada.core.copy.write;
 
 import app.entrada.core.container.OggFile;
+import app.entrada.core.container.SoundCodec;
 import app.entrada.core.container.SoundFile;
 import app.entrada.core.copy.plan.TagPlan;
 import app.entrada.core.tag.TagEntry;
@@ -20,7 +21,7 @@ final class OggCopy {
     private OggCopy() {}
 
     static FileLayout of(FileChannel source, SoundFile sound, TagPlan plan) throws IOException {
-        boolean opus = sound.codec().equals("Opus");
+        boolean opus = sound.codec() == SoundCodec.OPUS;
         byte[] body = OggFile.comments(source);
         List<TagEntry> there = VorbisComment.read(body).stream()
                 .filter(entry -> !entry.id().equals("ENCODER"))

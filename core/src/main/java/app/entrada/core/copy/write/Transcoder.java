@@ -1,6 +1,6 @@
 package app.entrada.core.copy.write;
 
-import app.entrada.core.container.SoundFile;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.copy.recipe.Encoding;
 import app.entrada.core.sound.AudioFacts;
 import app.entrada.core.text.Sha256;
@@ -22,5 +22,5 @@ public interface Transcoder {
      *
      * @param bits 16, 24 or 32
      */
-    Sha256 decoded(Path file, SoundFile.Kind kind, int bits) throws IOException;
+    Sha256 decoded(Path file, SoundFormat kind, int bits) throws IOException;
 }

@@ -12,6 +12,8 @@ import app.entrada.core.check.Checker;
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.container.Fault;
+import app.entrada.core.container.SoundCodec;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -26,8 +28,6 @@ import app.entrada.core.release.context.CatalogueContext;
 import app.entrada.core.release.context.LooseFile;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.sound.AudioFacts;
-import java.io.ByteArrayInputStream;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -59,7 +59,8 @@ class RulesTest {
     private static AudioFacts sound(Consumer<Map<String, Number>> spoil) {
         Map<String, Number> spoilt = new HashMap<>();
         spoil.accept(spoilt);
-        return Samples.audio("WAV", "PCM", 44100, 16, 8_000_000, List.of(), 49, 2, Samples.sound(spoilt));
+        return Samples.audio(
+                SoundFormat.WAV, SoundCodec.PCM, 44100, 16, 8_000_000, List.of(), 49, 2, Samples.sound(spoilt));
     }
 
     private static CatalogueContext alike(Match.Verdict verdict) {
@@ -116,13 +117,29 @@ class RulesTest {
                 arguments(
                         "audio.duration",
                         single().with(Samples.audio(
-                                "WAV", "PCM", 44100, 16, 8_000_000, List.of(), 0, 2, Samples.sound(Map.of()))),
+                                SoundFormat.WAV,
+                                SoundCodec.PCM,
+                                44100,
+                                16,
+                                8_000_000,
+                                List.of(),
+                                0,
+                                2,
+                                Samples.sound(Map.of()))),
                         "master",
                         "0:00 long"),
                 arguments(
                         "audio.channels",
                         single().with(Samples.audio(
-                                "WAV", "PCM", 44100, 16, 8_000_000, List.of(), 49, 6, Samples.sound(Map.of()))),
+                                SoundFormat.WAV,
+                                SoundCodec.PCM,
+                                44100,
+                                16,
+                                8_000_000,
+                                List.of(),
+                                49,
+                                6,
+                                Samples.sound(Map.of()))),
                         "master",
                         "6 channels"),
                 arguments(
@@ -230,27 +247,33 @@ class RulesTest {
                 arguments("audio.missing", single().with("recording.master", ""), "master", "no master"),
                 arguments(
                         "audio.damaged",
-                        single().with(audio("WAV", "PCM", 44100, 16, 9, List.of(new Fault("the file is cut off", 36)))),
+                        single().with(audio(
+                                SoundFormat.WAV,
+                                SoundCodec.PCM,
+                                44100,
+                                16,
+                                9,
+                                List.of(new Fault("the file is cut off", 36)))),
                         "master",
                         "cut off"),
                 arguments(
                         "audio.format",
-                        single().with(audio("WAV", "other", 44100, 16, 9, List.of())),
+                        single().with(audio(SoundFormat.WAV, SoundCodec.OTHER, 44100, 16, 9, List.of())),
                         "master",
                         "taken are: WAV, FLAC"),
                 arguments(
                         "audio.sample-rate",
-                        single().with(audio("WAV", "PCM", 22050, 16, 9, List.of())),
+                        single().with(audio(SoundFormat.WAV, SoundCodec.PCM, 22050, 16, 9, List.of())),
                         "master",
                         "22,050 Hz; at least 44,100"),
                 arguments(
                         "audio.bit-depth",
-                        single().with(audio("WAV", "float", 44100, 32, 9, List.of())),
+                        single().with(audio(SoundFormat.WAV, SoundCodec.FLOAT, 44100, 32, 9, List.of())),
                         "master",
                         "32 bits floating point"),
                 arguments(
                         "audio.bytes",
-                        single().with(audio("WAV", "PCM", 44100, 16, 262_144_001, List.of())),
+                        single().with(audio(SoundFormat.WAV, SoundCodec.PCM, 44100, 16, 262_144_001, List.of())),
                         "master",
                         "262,144,001"),
                 arguments("artwork.missing", single().with("release.cover", ""), "cover", "no front cover"),
@@ -494,6 +517,6 @@ class RulesTest {
                 rules:
                   %s
                 """.formatted(rule);
-        return Profile.read(new ByteArrayInputStream(yaml.getBytes(StandardCharsets.UTF_8)));
+        return Profile.read(yaml);
     }
 }

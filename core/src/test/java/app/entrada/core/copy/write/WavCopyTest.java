@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.core.Samples;
-import app.entrada.core.container.SoundFile;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.container.Wav;
 import app.entrada.core.copy.plan.Comparison;
 import app.entrada.core.copy.plan.TagPlan;
@@ -40,7 +40,7 @@ class WavCopyTest {
             throw new IOException("not here");
         }
 
-        public Sha256 decoded(Path file, SoundFile.Kind kind, int bits) throws IOException {
+        public Sha256 decoded(Path file, SoundFormat kind, int bits) throws IOException {
             throw new IOException("not here");
         }
     };

@@ -2,6 +2,8 @@ package app.entrada.core.delivery.kind;
 
 import app.entrada.core.Samples;
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.container.SoundCodec;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.field.Fields;
 import app.entrada.core.fingerprint.Print;
@@ -129,7 +131,7 @@ public final class Sent {
     }
 
     public Outgoing out() {
-        AudioFacts audio = Samples.audio("WAV", "PCM", 44100, 16, 9, List.of(), seconds, 2, null);
+        AudioFacts audio = Samples.audio(SoundFormat.WAV, SoundCodec.PCM, 44100, 16, 9, List.of(), seconds, 2, null);
         Map<Sha256, AudioFacts> measured = new HashMap<>();
         Map<Long, Outgoing.SentFile> sound = new LinkedHashMap<>();
         Map<Long, Print> prints = new LinkedHashMap<>();

@@ -3,6 +3,8 @@ package app.entrada.core.tag.map;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.Samples;
+import app.entrada.core.container.SoundCodec;
+import app.entrada.core.container.SoundFormat;
 import app.entrada.core.copy.plan.TagPlan;
 import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.release.Release;
@@ -26,7 +28,7 @@ class EmbeddingMapTest {
             .release();
 
     private TagPlan plan(String recipe) {
-        var master = Optional.of(Samples.audio("WAV", "PCM", 44100, 16, 9, List.of()));
+        var master = Optional.of(Samples.audio(SoundFormat.WAV, SoundCodec.PCM, 44100, 16, 9, List.of()));
         return TagPlan.of(
                 Recipe.byId(recipe), TagSource.of(release, release.tracks().get(0), master), List.of());
     }
