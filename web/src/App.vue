@@ -32,7 +32,7 @@ onMounted(begin)
 
 <style>
 .begin {
-  padding: 20vh 24px;
+  padding: 20vh var(--space-7);
   text-align: center;
 }
 </style>

@@ -55,28 +55,28 @@ async function go() {
 .sign-in {
   width: 320px;
   margin: 16vh auto 0;
-  padding: 28px;
+  padding: var(--space-7);
   background: var(--card);
   border: 1px solid var(--line);
 }
 h1 {
   margin: 0;
-  font-size: 1.75rem;
+  font-size: var(--type-title);
 }
 h1 span {
   color: var(--madder);
 }
 label {
   display: block;
-  margin: 12px 0 4px;
+  margin: var(--space-5) 0 var(--space-2);
   font-weight: 500;
 }
 .problem {
-  margin: 12px 0 0;
+  margin: var(--space-5) 0 0;
   color: var(--stop);
 }
 button {
-  margin-top: 20px;
+  margin-top: var(--space-6);
   width: 100%;
 }
 </style>

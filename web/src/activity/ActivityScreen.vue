@@ -134,13 +134,13 @@ const WAYS: Record<string, string> = { edit: '', undo: 'taken back: ', redo: 'do
 <style scoped>
 .title {
   display: flex;
-  gap: 18px;
+  gap: var(--space-6);
   align-items: baseline;
-  padding-bottom: 10px;
+  padding-bottom: var(--space-4);
   border-bottom: 1px solid var(--ink);
 }
 h1 {
-  font-size: 1.5rem;
+  font-size: var(--type-title);
   margin: 0 auto 0 0;
 }
 select {
@@ -158,16 +158,16 @@ ol {
 li {
   display: grid;
   grid-template-columns: 1fr 230px;
-  gap: 12px;
+  gap: var(--space-5);
   align-items: baseline;
   border-bottom: 1px solid var(--line);
 }
 .deed {
   display: grid;
   grid-template-columns: 110px 150px 1fr 170px 70px;
-  gap: 12px;
+  gap: var(--space-5);
   min-height: 32px;
-  padding: 5px 0;
+  padding: var(--space-2) 0;
   border: 0;
   background: none;
   color: var(--ink);
@@ -183,11 +183,11 @@ li {
 }
 table {
   grid-column: 1 / 3;
-  margin: 0 0 8px 122px;
-  font-size: 14px;
+  margin: 0 0 var(--space-4) 122px;
+  font-size: var(--type-row);
 }
 td {
-  padding: 2px 14px 2px 0;
+  padding: var(--space-1) var(--space-5) var(--space-1) 0;
   vertical-align: top;
   white-space: pre-wrap;
 }
@@ -196,12 +196,12 @@ td {
 }
 .back {
   grid-column: 1 / -1;
-  padding: 4px 0 8px;
+  padding: var(--space-2) 0 var(--space-4);
 }
 .back p {
-  margin: 0 0 4px;
+  margin: 0 0 var(--space-2);
 }
 .back .act {
-  margin-right: 16px;
+  margin-right: var(--space-6);
 }
 </style>

@@ -25,9 +25,9 @@ export function token(): string {
 const UNREACHABLE = 'The server cannot be reached. Nothing was changed; try again when the connection is back.'
 
 async function problem(response: Response): Promise<Problem> {
-  const body = (await response.json().catch(() => ({}))) as Record<string, unknown>
-  const type = String(body.type ?? '').replace('urn:entrada:problem:', '')
-  const says = String(body.detail ?? `The server answered ${response.status}. Nothing was changed.`)
+  const body = (await response.json().catch(() => ({}))) as Record<string, unknown> & { type?: string; detail?: string }
+  const type = (body.type ?? '').replace('urn:entrada:problem:', '')
+  const says = body.detail ?? `The server answered ${response.status}. Nothing was changed.`
   return new Problem(response.status, type, says, body)
 }
 
@@ -83,7 +83,7 @@ export function send<T>(path: string, file: Blob, progress: (share: number) => v
     request.onload = () => {
       const answered = new Response(request.responseText, { status: request.status || 500 })
       if (answered.ok) resolve(JSON.parse(request.responseText) as T)
-      else problem(answered).then(reject)
+      else void problem(answered).then(reject)
     }
     request.send(file)
   })

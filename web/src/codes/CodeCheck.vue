@@ -43,29 +43,29 @@ onUnmounted(looking.cancel)
 
 <style scoped>
 section {
-  padding: 12px 0;
+  padding: var(--space-5) 0;
 }
 h2 {
-  font-size: 1.05rem;
+  font-size: var(--type-head);
 }
 textarea {
   width: 100%;
   height: 90px;
-  padding: 6px 8px;
+  padding: var(--space-3) var(--space-4);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
   color: var(--ink);
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .line {
   display: grid;
   grid-template-columns: 16px 190px 80px 1fr 1fr;
-  gap: 10px;
+  gap: var(--space-4);
   margin: 0;
-  padding: 4px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
-  font-size: 14.5px;
+  font-size: var(--type-row);
 }
 .problem {
   color: var(--stop);

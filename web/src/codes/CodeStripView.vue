@@ -76,17 +76,17 @@ function reserve() {
 
 <style scoped>
 .block {
-  padding: 12px 0;
+  padding: var(--space-5) 0;
   border-bottom: 1px solid var(--line);
 }
 header {
   display: flex;
-  gap: 12px;
+  gap: var(--space-5);
   align-items: baseline;
 }
 h2 {
   margin: 0;
-  font-size: 1.05rem;
+  font-size: var(--type-head);
 }
 .push {
   flex: 1;
@@ -94,7 +94,7 @@ h2 {
 svg {
   width: 100%;
   height: 22px;
-  margin: 6px 0 4px;
+  margin: var(--space-3) 0 var(--space-2);
   border: 1px solid var(--line);
 }
 .free {
@@ -116,26 +116,26 @@ svg {
 .counts,
 .kept,
 form {
-  margin: 2px 0;
-  font-size: 14px;
+  margin: var(--space-1) 0;
+  font-size: var(--type-row);
 }
 i {
   display: inline-block;
   width: 10px;
   height: 10px;
-  margin-left: 10px;
+  margin-left: var(--space-4);
   border: 1px solid var(--line);
 }
 i:first-child {
   margin-left: 0;
 }
 .act {
-  margin-left: 10px;
+  margin-left: var(--space-4);
 }
 input {
   width: 62px;
   height: 26px;
-  padding: 0 4px;
+  padding: 0 var(--space-2);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);

@@ -104,13 +104,13 @@ onMounted(async () => {
 .field {
   display: grid;
   grid-template-columns: 160px 260px 1fr;
-  gap: 16px;
+  gap: var(--space-6);
   align-items: center;
-  padding: 6px 0;
+  padding: var(--space-3) 0;
   border-bottom: 1px solid var(--line);
 }
 h2 {
-  font-size: 1.05rem;
+  font-size: var(--type-head);
 }
 label {
   font-weight: 500;
@@ -119,10 +119,10 @@ label {
   color: var(--stop);
 }
 button {
-  margin-top: 16px;
+  margin-top: var(--space-6);
 }
 .saved {
-  margin-left: 12px;
+  margin-left: var(--space-5);
   color: var(--ready);
 }
 </style>

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import { useLoad } from '../kit/useLoad'
 import { useSession } from '../api/session'
-import type { MoveView } from '../api/types'
+import type { MoveView, Readiness } from '../api/types'
 import Mark from '../kit/Mark.vue'
 import { moment } from '../kit/dates'
 import WeeksAhead from './WeeksAhead.vue'
@@ -22,7 +22,7 @@ function place(finding: string): string {
   const [field, where] = finding.slice(finding.indexOf('@') + 1).split(':')
   return `${where?.match(/\d+/)?.[0] ?? 0}.${field?.split('.')[1]}`
 }
-const MARKS: Record<string, string> = {
+const MARKS: Record<string, Readiness> = {
   accepted: 'ready',
   'in review': 'note',
   'taken down': 'note',
@@ -93,27 +93,27 @@ function slack(days: number | null): string {
   display: flex;
   justify-content: space-between;
   align-items: center;
-  margin-bottom: 10px;
+  margin-bottom: var(--space-4);
 }
 h1 {
-  font-size: 1.5rem;
+  font-size: var(--type-title);
   margin: 0;
 }
 h2 {
   font:
-    600 15px 'Barlow',
+    600 15px Barlow,
     sans-serif;
   margin: 0;
-  padding-bottom: 6px;
+  padding-bottom: var(--space-3);
   border-bottom: 1px solid var(--ink);
 }
 .columns {
   display: grid;
   grid-template-columns: 1fr 380px;
-  gap: 32px;
+  gap: var(--space-8);
 }
 .side h2:not(:first-child) {
-  margin-top: 22px;
+  margin-top: var(--space-7);
 }
 ol,
 ul {
@@ -123,9 +123,9 @@ ul {
 }
 li {
   display: flex;
-  gap: 10px;
+  gap: var(--space-4);
   align-items: baseline;
-  padding: 7px 0;
+  padding: var(--space-3) 0;
   border-bottom: 1px solid var(--line);
 }
 li a {
@@ -137,7 +137,7 @@ li a {
 }
 .slack {
   white-space: nowrap;
-  font-size: 14px;
+  font-size: var(--type-row);
   color: var(--quiet);
 }
 .late,
@@ -145,12 +145,12 @@ li a {
   color: var(--stop);
 }
 .side li {
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .reason {
   display: block;
 }
 p {
-  margin: 8px 0;
+  margin: var(--space-4) 0;
 }
 </style>

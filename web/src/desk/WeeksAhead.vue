@@ -60,7 +60,7 @@ const months = computed(() => {
   stroke: var(--quiet);
 }
 text {
-  font-size: 12px;
+  font-size: var(--type-small);
   fill: var(--quiet);
 }
 .deliver {
@@ -76,10 +76,10 @@ ul {
 }
 li {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
-  padding: 3px 0;
-  font-size: 14px;
+  padding: var(--space-1) 0;
+  font-size: var(--type-row);
 }
 a {
   color: var(--ink);

@@ -77,12 +77,12 @@ async function save() {
 .connection {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 10px;
+  gap: var(--space-4) var(--space-4);
   align-items: center;
 }
 .pair {
   display: flex;
-  gap: 10px;
+  gap: var(--space-4);
   align-items: center;
   white-space: nowrap;
 }

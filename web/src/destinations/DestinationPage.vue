@@ -91,31 +91,31 @@ function saved() {
 <style scoped>
 .key,
 .record {
-  margin: 6px 0 0;
+  margin: var(--space-3) 0 0;
 }
 h2 {
-  font-size: 1.2rem;
-  margin: 0 0 4px;
+  font-size: var(--type-head);
+  margin: 0 0 var(--space-2);
 }
 header {
   display: flex;
   align-items: baseline;
-  gap: 16px;
-  margin: 18px 0 4px;
-  padding-bottom: 4px;
+  gap: var(--space-6);
+  margin: var(--space-6) 0 var(--space-2);
+  padding-bottom: var(--space-2);
   border-bottom: 1px solid var(--ink);
 }
 h3 {
   font:
-    600 15px 'Barlow',
+    600 15px Barlow,
     sans-serif;
   margin: 0;
 }
 h4 {
   font:
-    600 14px 'Barlow',
+    600 14px Barlow,
     sans-serif;
-  margin: 10px 0 2px;
+  margin: var(--space-4) 0 var(--space-1);
   color: var(--quiet);
 }
 </style>

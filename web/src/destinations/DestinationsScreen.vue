@@ -40,12 +40,12 @@ const chosen = computed(
 .two {
   display: grid;
   grid-template-columns: 190px 1fr;
-  gap: 28px;
+  gap: var(--space-7);
   align-items: start;
 }
 nav a {
   display: block;
-  padding: 6px 10px;
+  padding: var(--space-3) var(--space-4);
   border-left: 3px solid transparent;
   border-bottom: 1px solid var(--line);
   color: var(--ink);
@@ -60,7 +60,7 @@ nav a.here {
 }
 nav span {
   display: block;
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .own {
   color: var(--risk);

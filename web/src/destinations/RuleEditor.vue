@@ -3,20 +3,20 @@
 import { BButton } from 'bootstrap-vue-next'
 import { reactive, ref } from 'vue'
 import { api, got } from '../api/client'
-import type { DestinationView } from '../api/types'
+import type { DestinationView, Weight } from '../api/types'
 
 const props = defineProps<{ destination: DestinationView }>()
 const emit = defineEmits<{ saved: []; leave: [] }>()
 const rules = reactive(
   [...props.destination.rules, ...props.destination.others].map((rule) => ({
     ...rule,
-    limits: { ...rule.limits } as Record<string, string>,
+    limits: { ...rule.limits },
   })),
 )
 const from = ref(new Date().toISOString().slice(0, 10))
 const lead = ref(props.destination.leadDays)
 const problem = ref('')
-const WEIGHTS = ['stop', 'risk', 'note', 'off']
+const WEIGHTS: Weight[] = ['stop', 'risk', 'note']
 const params = { path: { id: props.destination.id } }
 
 async function send(method: 'PUT' | 'DELETE') {
@@ -49,9 +49,10 @@ async function send(method: 'PUT' | 'DELETE') {
       <label>Holds from <input v-model="from" type="date" required /></label>
       <label>Days before the release <input v-model.number="lead" type="number" min="0" max="400" required /></label>
     </div>
-    <div v-for="rule in rules" :key="rule.id" class="rule" :class="{ off: rule.weight === 'off' }">
+    <div v-for="rule in rules" :key="rule.id" class="rule" :class="{ off: !rule.weight }">
       <select v-model="rule.weight" :aria-label="`Weight of: ${rule.name}`">
         <option v-for="weight in WEIGHTS" :key="weight">{{ weight }}</option>
+        <option :value="null">off</option>
       </select>
       <span
         >{{ rule.name }} <span class="quiet">{{ rule.family }}</span></span
@@ -62,7 +63,7 @@ async function send(method: 'PUT' | 'DELETE') {
           <input
             v-model="rule.limits[name]"
             :class="{ wide: String(rule.limits[name]).length > 10 }"
-            :disabled="rule.weight === 'off'"
+            :disabled="!rule.weight"
         /></label>
       </span>
     </div>
@@ -81,25 +82,25 @@ async function send(method: 'PUT' | 'DELETE') {
 .row,
 .end {
   display: flex;
-  gap: 20px;
+  gap: var(--space-6);
   align-items: center;
-  margin: 8px 0;
+  margin: var(--space-4) 0;
 }
 .end {
   position: sticky;
   bottom: 0;
   justify-content: flex-end;
-  padding: 8px 0;
+  padding: var(--space-4) 0;
   background: var(--paper);
 }
 .rule {
   display: grid;
   grid-template-columns: 76px 1fr 1.2fr;
-  gap: 12px;
+  gap: var(--space-5);
   align-items: baseline;
-  padding: 3px 0;
+  padding: var(--space-1) 0;
   border-bottom: 1px solid var(--line);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .off {
   color: var(--quiet);
@@ -107,7 +108,7 @@ async function send(method: 'PUT' | 'DELETE') {
 .limits {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 12px;
+  gap: var(--space-2) var(--space-5);
 }
 .limits input {
   width: 84px;

@@ -11,7 +11,9 @@ const open = ref(false)
 
 <template>
   <div class="rule">
-    <Mark :weight="props.rule.weight" /><span class="hidden-text">{{ props.rule.weight }}</span>
+    <Mark v-if="props.rule.weight" :weight="props.rule.weight" /><span class="hidden-text">{{
+      props.rule.weight
+    }}</span>
     <div>
       <button type="button" :aria-expanded="open" @click="open = !open">
         <b>{{ props.rule.name }}</b><template v-if="limitsOf(props.rule)"> ({{ limitsOf(props.rule) }})</template
@@ -34,11 +36,11 @@ const open = ref(false)
 .rule {
   display: grid;
   grid-template-columns: 14px 1fr;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
-  padding: 3px 0;
+  padding: var(--space-1) 0;
   border-bottom: 1px solid var(--line);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 button {
   display: block;
@@ -56,9 +58,9 @@ button:hover b {
 dl {
   display: grid;
   grid-template-columns: 84px 1fr;
-  gap: 2px 10px;
-  margin: 4px 0 6px;
-  font-size: 13.5px;
+  gap: var(--space-1) var(--space-4);
+  margin: var(--space-2) 0 var(--space-3);
+  font-size: var(--type-note);
 }
 dt {
   font-weight: 400;

@@ -159,15 +159,15 @@ header {
   grid-column: 1 / -1;
   display: flex;
   align-items: center;
-  gap: 16px;
-  padding: 0 16px;
+  gap: var(--space-6);
+  padding: 0 var(--space-6);
   border-bottom: 1px solid var(--line);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .name {
   width: 131px;
   font:
-    600 19px 'Bitter',
+    600 19px Bitter,
     serif;
   color: var(--ink);
   text-decoration: none;
@@ -179,7 +179,7 @@ header {
   margin-left: auto;
   display: flex;
   align-items: center;
-  gap: 8px;
+  gap: var(--space-4);
   color: var(--quiet);
   max-width: 380px;
   white-space: nowrap;
@@ -214,31 +214,31 @@ kbd {
   color: var(--quiet);
   background: var(--card);
   border: 1px solid var(--line);
-  padding: 1px 5px;
+  padding: 1px var(--space-2);
 }
 :deep(.account) {
   color: var(--ink);
   font-weight: 600;
   text-decoration: none;
-  padding: 2px 0;
+  padding: var(--space-1) 0;
 }
 nav {
   border-right: 1px solid var(--line);
-  padding-top: 12px;
+  padding-top: var(--space-5);
 }
 nav ul {
   list-style: none;
   margin: 0;
-  padding: 0 0 8px;
+  padding: 0 0 var(--space-4);
 }
 nav ul + ul {
   margin: 0;
-  padding-top: 8px;
+  padding-top: var(--space-4);
   border-top: 1px solid var(--line);
 }
 nav a {
   display: block;
-  padding: 6px 16px;
+  padding: var(--space-3) var(--space-6);
   border-left: 3px solid transparent;
   color: var(--ink);
   font-weight: 500;

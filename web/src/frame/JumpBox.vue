@@ -10,7 +10,7 @@ import { useReleaseStore } from '../release/store'
 interface Goal {
   says: string
   more: string
-  go: () => void
+  go: () => unknown
 }
 
 const router = useRouter()
@@ -111,6 +111,7 @@ onUnmounted(() => removeEventListener('keydown', keys))
         :id="`goal-${i}`"
         :key="i"
         role="option"
+        tabindex="-1"
         :aria-selected="i === chosen"
         :class="{ chosen: i === chosen }"
         @mousedown.prevent="take(goal)"
@@ -130,7 +131,7 @@ onUnmounted(() => removeEventListener('keydown', keys))
 input {
   width: 100%;
   height: 28px;
-  padding: 0 10px;
+  padding: 0 var(--space-4);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
@@ -144,8 +145,8 @@ kbd {
   position: absolute;
   right: 6px;
   top: 5px;
-  padding: 0 5px;
-  font-size: 12px;
+  padding: 0 var(--space-2);
+  font-size: var(--type-small);
   color: var(--quiet);
   background: var(--card);
   border: 1px solid var(--line);
@@ -157,13 +158,13 @@ ul {
   left: 0;
   right: 0;
   margin: 0;
-  padding: 4px 0;
+  padding: var(--space-2) 0;
   list-style: none;
   background: var(--card);
   border: 1px solid var(--quiet);
 }
 li {
-  padding: 5px 10px;
+  padding: var(--space-2) var(--space-4);
   cursor: default;
 }
 li.chosen {

@@ -39,7 +39,7 @@ const KEYS = [
 dl {
   display: grid;
   grid-template-columns: 170px 1fr;
-  gap: 6px 12px;
+  gap: var(--space-3) var(--space-5);
   margin: 0;
 }
 dt {

@@ -51,24 +51,24 @@ const PICTURE_BYTES = 192
 
 <style scoped>
 h3 {
-  margin: 12px 0 2px;
-  padding-bottom: 2px;
+  margin: var(--space-5) 0 var(--space-1);
+  padding-bottom: var(--space-1);
   border-bottom: 1px solid var(--ink);
-  font-size: 15px;
+  font-size: var(--type-text);
 }
 h3 .mono {
-  margin-left: 8px;
-  font-size: 13px;
+  margin-left: var(--space-4);
+  font-size: var(--type-note);
   font-weight: 400;
 }
 table {
   width: 100%;
   border-collapse: collapse;
   table-layout: fixed;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 td {
-  padding: 3px 10px 3px 0;
+  padding: var(--space-1) var(--space-4) var(--space-1) 0;
   border-bottom: 1px solid var(--line);
   vertical-align: baseline;
   overflow-wrap: anywhere;
@@ -81,13 +81,13 @@ td {
 }
 .raw {
   width: 42%;
-  font-size: 12px;
+  font-size: var(--type-small);
 }
 .one {
   display: block;
 }
 pre {
-  margin: 4px 0;
-  font-size: 12px;
+  margin: var(--space-2) 0;
+  font-size: var(--type-small);
 }
 </style>

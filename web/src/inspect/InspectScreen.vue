@@ -127,29 +127,29 @@ function pick(event: Event) {
 .top {
   display: flex;
   align-items: baseline;
-  gap: 16px;
+  gap: var(--space-6);
 }
 h2 {
-  margin: 8px 0;
-  font-size: 18px;
+  margin: var(--space-4) 0;
+  font-size: var(--type-head);
 }
 dl {
   display: grid;
   grid-template-columns: repeat(4, auto);
-  gap: 4px 24px;
-  margin: 0 0 10px;
-  padding: 8px 0;
+  gap: var(--space-2) var(--space-7);
+  margin: 0 0 var(--space-4);
+  padding: var(--space-4) 0;
   border-top: 1px solid var(--ink);
   border-bottom: 1px solid var(--line);
 }
 .wide {
   grid-column: span 4;
   display: flex;
-  gap: 12px;
+  gap: var(--space-5);
   align-items: baseline;
 }
 dt {
-  font-size: 13px;
+  font-size: var(--type-note);
   font-weight: 400;
   color: var(--quiet);
 }
@@ -158,9 +158,9 @@ dd {
   overflow-wrap: anywhere;
 }
 .fault {
-  margin: 0 0 6px;
+  margin: 0 0 var(--space-3);
 }
 .said {
-  margin-left: 14px;
+  margin-left: var(--space-5);
 }
 </style>

@@ -134,22 +134,22 @@ async function make() {
 .facts {
   display: grid;
   grid-template-columns: 2fr 2fr 1fr;
-  gap: 16px;
+  gap: var(--space-6);
 }
 label .quiet {
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .facts + p {
-  margin: 12px 0 6px;
+  margin: var(--space-5) 0 var(--space-3);
 }
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 th,
 td {
-  padding: 4px 10px 4px 0;
+  padding: var(--space-2) var(--space-4) var(--space-2) 0;
   border-bottom: 1px solid var(--line);
   text-align: left;
   vertical-align: baseline;
@@ -161,7 +161,7 @@ td {
 td .quiet,
 .known {
   display: block;
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .known {
   color: var(--ready);
@@ -171,12 +171,12 @@ td .quiet,
   overflow-wrap: anywhere;
 }
 h3 {
-  margin: 14px 0 4px;
-  font-size: 15px;
+  margin: var(--space-5) 0 var(--space-2);
+  font-size: var(--type-text);
 }
 ul {
   columns: 2;
-  padding-left: 18px;
-  font-size: 14px;
+  padding-left: var(--space-6);
+  font-size: var(--type-row);
 }
 </style>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { IntakeItem } from '../api/types'
+import type { IntakeItem, Weight } from '../api/types'
 import { bytes } from '../kit/dates'
 import Mark from '../kit/Mark.vue'
 
 const props = defineProps<{ item: IntakeItem; chosen: boolean; readOnly: boolean }>()
 defineEmits<{ choose: [wanted: boolean]; putAway: [] }>()
 
-const WEIGHT: Record<string, string> = { same: 'risk', 'other-version': 'note', excerpt: 'note' }
+const WEIGHT: Record<string, Weight> = { same: 'risk', 'other-version': 'note', excerpt: 'note' }
 /** The catalogue's recordings first; of files that came in together one is enough. */
 const alike = computed(() => {
   const known = props.item.alike.filter((each) => each.recording)
@@ -55,11 +55,11 @@ const alike = computed(() => {
 .row {
   display: grid;
   grid-template-columns: 16px minmax(200px, 1.1fr) 52px 2fr 72px 56px 66px;
-  gap: 12px;
+  gap: var(--space-5);
   align-items: baseline;
-  padding: 5px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .off {
   opacity: 0.65;
@@ -67,7 +67,7 @@ const alike = computed(() => {
 .name {
   min-width: 0;
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
 }
 .name b,

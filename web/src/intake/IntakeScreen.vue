@@ -182,21 +182,21 @@ function pick(event: Event) {
 .moves {
   display: flex;
   align-items: baseline;
-  gap: 16px;
+  gap: var(--space-6);
 }
 .moves {
   position: sticky;
   top: 0;
   z-index: 2;
   align-items: center;
-  padding: 8px 0;
+  padding: var(--space-4) 0;
   border-top: 1px solid var(--ink);
   border-bottom: 1px solid var(--line);
   background: var(--paper);
 }
 .or {
   display: flex;
-  gap: 6px;
+  gap: var(--space-3);
   margin-left: auto;
 }
 select {
@@ -207,23 +207,23 @@ select {
 }
 h2 {
   display: flex;
-  gap: 12px;
+  gap: var(--space-5);
   align-items: baseline;
-  margin: 14px 0 2px;
-  font-size: 16px;
+  margin: var(--space-5) 0 var(--space-1);
+  font-size: var(--type-text);
 }
 h2 .quiet {
-  font-size: 14px;
+  font-size: var(--type-row);
   font-weight: 400;
 }
 label {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: center;
 }
 .empty {
   max-width: 640px;
-  padding: 32px;
+  padding: var(--space-8);
   border: 1px dashed var(--quiet);
 }
 .empty h2 {

@@ -62,14 +62,14 @@ const WORDS: Record<string, string> = { reading: 'reading…', paused: 'paused',
 <style scoped>
 .uploads {
   border-top: 1px solid var(--line);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 p {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
   margin: 0;
-  padding: 5px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
 }
 .upload b {

@@ -104,7 +104,7 @@ export const useUploads = defineStore('uploads', () => {
         sha256,
       },
       // one memory for a file and what it is for: dropped again it goes on where it was
-      fingerprint: async () => ['entrada', sha256, upload.release, track].join(':'),
+      fingerprint: () => Promise.resolve(['entrada', sha256, upload.release, track].join(':')),
       removeFingerprintOnSuccess: true,
       onBeforeRequest: (request) => request.setHeader('X-XSRF-TOKEN', token()),
       onAfterResponse: (_, response) => {

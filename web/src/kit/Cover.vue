@@ -30,7 +30,7 @@ const props = defineProps<{ head: Head; side: number }>()
   display: grid;
   place-items: center;
   text-align: center;
-  font-size: 11px;
+  font-size: var(--type-small);
   line-height: 1.1;
   color: var(--quiet);
   background: repeating-linear-gradient(135deg, transparent 0 5px, var(--line) 5px 6px);

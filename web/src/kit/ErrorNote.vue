@@ -17,9 +17,9 @@ defineEmits<{ close: [] }>()
 <style scoped>
 .error {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
-  padding: 8px 12px;
+  padding: var(--space-4) var(--space-5);
   border: 1px solid var(--stop);
   background: var(--card);
 }

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** How a thing stands: a shape, never colour alone. The word or number stands beside it. */
-import type { Weight } from '../api/types'
+import type { Readiness } from '../api/types'
 
-defineProps<{ weight: Weight | string }>()
+defineProps<{ weight: Readiness }>()
 </script>
 
 <template>

@@ -47,11 +47,11 @@ onUnmounted(() => {
   bottom: 0;
   display: flex;
   align-items: center;
-  gap: 14px;
-  padding: 7px 16px;
+  gap: var(--space-5);
+  padding: var(--space-3) var(--space-6);
   border-top: 1px solid var(--ink);
   background: var(--card);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .go {
   width: 30px;
@@ -70,7 +70,7 @@ b {
 label {
   display: flex;
   align-items: center;
-  gap: 5px;
+  gap: var(--space-2);
   white-space: nowrap;
 }
 .form {

@@ -1,11 +1,16 @@
 <script setup lang="ts">
+import type { MarkView } from '../api/types'
+
 /** How a delivery stands, in a word; nothing when nothing was sent. */
-const props = defineProps<{ standing: string }>()
-const WORDS: Record<string, string> = {
+const props = defineProps<{ standing: MarkView['standing'] }>()
+const WORDS: Record<MarkView['standing'], string> = {
+  NOT_SENT: '',
   ON_ITS_WAY: 'on its way',
   ACCEPTED: 'accepted',
   REJECTED: 'rejected',
   FAILED: 'not handed over',
+  ASKED: 'asks something',
+  TAKEN_DOWN: 'taken down',
 }
 </script>
 
@@ -15,14 +20,17 @@ const WORDS: Record<string, string> = {
 
 <style scoped>
 .standing {
-  margin-left: 6px;
-  padding: 0 5px;
-  border: 1px solid currentColor;
-  font-size: 12px;
+  margin-left: var(--space-3);
+  padding: 0 var(--space-2);
+  border: 1px solid currentcolor;
+  font-size: var(--type-small);
   color: var(--note);
 }
 .ACCEPTED {
   color: var(--ready);
+}
+.ASKED {
+  color: var(--risk);
 }
 .REJECTED,
 .FAILED {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Readiness } from '../api/types'
 /** A list at the left of a panel: one entry is looked at, any number are ticked for a move in common. */
 import Mark from './Mark.vue'
 
@@ -7,7 +8,7 @@ export interface Entry {
   name: string
   /** In a few words, how it stands. */
   note?: string
-  weight?: string
+  weight?: Readiness
   /** Whether it can be ticked at all, and now. */
   ticks?: 'yes' | 'not now' | 'never'
 }
@@ -52,8 +53,8 @@ ul {
 li {
   display: flex;
   align-items: center;
-  gap: 8px;
-  padding-left: 4px;
+  gap: var(--space-4);
+  padding-left: var(--space-2);
   border-bottom: 1px solid var(--line);
 }
 .here {
@@ -65,9 +66,9 @@ button {
   flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
-  gap: 0 6px;
+  gap: 0 var(--space-3);
   min-height: 30px;
-  padding: 2px 6px 2px 0;
+  padding: var(--space-1) var(--space-3) var(--space-1) 0;
   border: 0;
   background: none;
   color: var(--ink);
@@ -78,7 +79,7 @@ button {
   color: var(--madder);
 }
 .note {
-  font-size: 13px;
+  font-size: var(--type-note);
   font-weight: 400;
   white-space: nowrap;
 }

@@ -106,6 +106,7 @@ defineExpose({
         :key="each.text"
         class="option"
         role="option"
+        tabindex="-1"
         :aria-selected="i === chosen"
         @mousedown.prevent="take(each)"
       >
@@ -124,7 +125,7 @@ defineExpose({
 input {
   width: 100%;
   height: 26px;
-  padding: 0 4px;
+  padding: 0 var(--space-2);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
@@ -147,7 +148,7 @@ input {
 }
 .option {
   display: block;
-  padding: 4px 8px;
+  padding: var(--space-2) var(--space-4);
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;

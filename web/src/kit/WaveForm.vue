@@ -148,7 +148,7 @@ watch([from, to], draw)
 <style scoped>
 .wave {
   position: relative;
-  padding-bottom: 24px;
+  padding-bottom: var(--space-7);
 }
 .picture {
   position: relative;
@@ -191,7 +191,7 @@ i {
 .none {
   position: absolute;
   inset: 10px 0 auto 8px;
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .excerpt {
   position: absolute;
@@ -214,6 +214,6 @@ i {
   position: absolute;
   right: 4px;
   top: 2px;
-  font-size: 12px;
+  font-size: var(--type-small);
 }
 </style>

@@ -22,13 +22,14 @@ describe('days and sizes in words', () => {
 
 describe('marks', () => {
   it('have a shape each, so that colour is never alone', () => {
-    const shapes = ['stop', 'risk', 'note', 'ready'].map((weight) =>
+    const shapes = (['stop', 'risk', 'note', 'ready'] as const).map((weight) =>
       mount(Mark, { props: { weight } }).find('svg > *').html(),
     )
     expect(new Set(shapes).size).toBe(4)
   })
   it('say a delivery’s standing in a word, and nothing when nothing was sent', () => {
     expect(mount(StandingWord, { props: { standing: 'ACCEPTED' } }).text()).toBe('accepted')
+    expect(mount(StandingWord, { props: { standing: 'ASKED' } }).text()).toBe('asks something')
     expect(mount(StandingWord, { props: { standing: 'NOT_SENT' } }).text()).toBe('')
   })
 })

@@ -33,17 +33,17 @@ const open = ref(true)
 <style scoped>
 table {
   width: 100%;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 td {
-  padding: 3px 8px 3px 0;
+  padding: var(--space-1) var(--space-4) var(--space-1) 0;
   border-bottom: 1px solid var(--line);
   vertical-align: top;
 }
 .end {
   display: flex;
   justify-content: flex-end;
-  gap: 16px;
-  margin-top: 14px;
+  gap: var(--space-6);
+  margin-top: var(--space-5);
 }
 </style>

@@ -78,24 +78,24 @@ onUnmounted(looking.cancel)
   min-height: 0;
 }
 .list {
-  padding: 20px 12px 20px 24px;
+  padding: var(--space-6) var(--space-5) var(--space-6) var(--space-7);
   border-right: 1px solid var(--line);
   overflow: auto;
 }
 h1 {
-  font-size: 1.5rem;
+  font-size: var(--type-title);
 }
 ul {
   list-style: none;
-  margin: 10px 0 0;
+  margin: var(--space-4) 0 0;
   padding: 0;
 }
 li a {
   display: flex;
-  gap: 10px;
+  gap: var(--space-4);
   align-items: baseline;
   min-height: 30px;
-  padding: 3px 6px;
+  padding: var(--space-1) var(--space-3);
   border-bottom: 1px solid var(--line);
   color: var(--ink);
   text-decoration: none;
@@ -111,7 +111,7 @@ li a.here {
   white-space: nowrap;
 }
 .code {
-  font-size: 12.5px;
+  font-size: var(--type-small);
   white-space: nowrap;
 }
 .count {
@@ -119,7 +119,7 @@ li a.here {
   text-align: right;
 }
 .nobody {
-  padding: 24px;
+  padding: var(--space-7);
 }
 .problem {
   color: var(--stop);

@@ -199,25 +199,25 @@ const readOnly = session.who?.role === 'reader'
 
 <style scoped>
 .person {
-  padding: 20px 24px;
+  padding: var(--space-6) var(--space-7);
   overflow: auto;
   background: var(--card);
 }
 header {
   display: flex;
-  gap: 14px;
+  gap: var(--space-5);
   align-items: baseline;
 }
 h2 {
   margin: 0;
-  font-size: 1.4rem;
+  font-size: var(--type-title);
 }
 h3 {
-  margin: 18px 0 4px;
-  font-size: 1rem;
+  margin: var(--space-6) 0 var(--space-2);
+  font-size: var(--type-text);
 }
 .unused {
-  margin: 14px 0 0;
+  margin: var(--space-5) 0 0;
 }
 .push {
   flex: 1;
@@ -225,11 +225,11 @@ h3 {
 .facts {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 6px 20px;
-  margin-top: 12px;
+  gap: var(--space-3) var(--space-6);
+  margin-top: var(--space-5);
 }
 label {
-  font-size: 13px;
+  font-size: var(--type-note);
   color: var(--quiet);
 }
 input,
@@ -237,7 +237,7 @@ select {
   display: block;
   width: 100%;
   height: 28px;
-  padding: 0 5px;
+  padding: 0 var(--space-2);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
@@ -250,11 +250,11 @@ select {
   margin: 0;
 }
 .same .act {
-  margin-left: 10px;
+  margin-left: var(--space-4);
 }
 .other {
   width: 260px;
-  margin-top: 4px;
+  margin-top: var(--space-2);
 }
 ul {
   list-style: none;
@@ -264,9 +264,9 @@ ul {
 li {
   display: grid;
   grid-template-columns: 220px 80px 1fr;
-  gap: 12px;
-  padding: 4px 0;
+  gap: var(--space-5);
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
-  font-size: 14.5px;
+  font-size: var(--type-row);
 }
 </style>

@@ -26,9 +26,9 @@ const release = useReleaseStore()
 <style scoped>
 .conflict {
   display: flex;
-  gap: 16px;
+  gap: var(--space-6);
   margin: 0;
-  padding: 8px 16px;
+  padding: var(--space-4) var(--space-6);
   border-bottom: 1px solid var(--risk);
 }
 .conflict span {

@@ -63,14 +63,14 @@ const isHere = (finding: FindingView) => release.at?.row === finding.track && re
 .findings {
   width: 258px;
   flex: none;
-  padding: 12px 16px;
+  padding: var(--space-5) var(--space-6);
   border-left: 1px solid var(--line);
   overflow: auto;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .folded {
   width: 34px;
-  padding: 12px 4px;
+  padding: var(--space-5) var(--space-2);
 }
 .unfold {
   writing-mode: vertical-rl;
@@ -82,34 +82,34 @@ const isHere = (finding: FindingView) => release.at?.row === finding.track && re
 h2 {
   display: flex;
   align-items: baseline;
-  gap: 8px;
+  gap: var(--space-4);
   margin: 0;
   font:
-    600 15px 'Barlow',
+    600 15px Barlow,
     sans-serif;
 }
 h2 span {
   flex: 1;
   color: var(--quiet);
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 h2 .act {
   margin-left: auto;
-  font-size: 13px;
+  font-size: var(--type-note);
   font-weight: 500;
 }
 .hint {
-  margin: 2px 0 8px;
-  font-size: 13px;
+  margin: var(--space-1) 0 var(--space-4);
+  font-size: var(--type-note);
 }
 kbd {
-  padding: 0 5px;
+  padding: 0 var(--space-2);
   color: var(--quiet);
   background: var(--card);
   border: 1px solid var(--line);
 }
 .none {
-  margin-top: 12px;
+  margin-top: var(--space-5);
   color: var(--ready);
 }
 ol {
@@ -118,7 +118,7 @@ ol {
   padding: 0;
 }
 li {
-  padding: 8px 0;
+  padding: var(--space-4) 0;
   border-top: 1px solid var(--line);
 }
 li.here {
@@ -130,8 +130,8 @@ li.here {
 .top {
   display: flex;
   align-items: baseline;
-  gap: 5px;
-  font-size: 12.5px;
+  gap: var(--space-2);
+  font-size: var(--type-small);
 }
 .stop b {
   color: var(--stop);
@@ -155,7 +155,7 @@ li.here {
   background: none;
   color: var(--ink);
   text-align: left;
-  margin-right: 6px;
+  margin-right: var(--space-3);
 }
 .says:hover {
   text-decoration: underline;

@@ -99,7 +99,7 @@ onUnmounted(() => removeEventListener('keydown', keys))
 
 <style scoped>
 .opening {
-  padding: 24px;
+  padding: var(--space-7);
 }
 .release {
   display: flex;
@@ -112,12 +112,12 @@ onUnmounted(() => removeEventListener('keydown', keys))
 }
 .tabs {
   display: flex;
-  gap: 2px;
-  padding: 0 16px;
+  gap: var(--space-1);
+  padding: 0 var(--space-6);
   border-bottom: 1px solid var(--line);
 }
 .tabs a {
-  padding: 6px 13px;
+  padding: var(--space-3) var(--space-5);
   border: 1px solid transparent;
   border-bottom: 0;
   margin-bottom: -1px;

@@ -19,7 +19,7 @@ const head = computed(() => release.view!.head)
 /** Whether a code is missing that the label could give. */
 const codeless = computed(() =>
   release.rows.some((row) =>
-    (row.track ? ['isrc'] : ['barcode', 'catalogueNumber']).some((key) => row.cells[key] && !row.cells[key]!.value),
+    (row.track ? ['isrc'] : ['barcode', 'catalogueNumber']).some((key) => row.cells[key] && !row.cells[key].value),
   ),
 )
 const facts = computed(() =>
@@ -53,7 +53,7 @@ function pick(event: Event) {
       <p class="marks">
         <RouterLink v-for="mark in head.marks" :key="mark.destination" :to="{ name: 'send', params: route.params }">
           <b>{{ mark.name }}</b>
-          <span :class="mark.weight"><Mark :weight="mark.weight" /> {{ mark.count || 'ready' }}</span>
+          <span :class="mark.readiness"><Mark :weight="mark.readiness" /> {{ mark.count || 'ready' }}</span>
           <StandingWord :standing="mark.standing" />
           <span class="hidden-text">{{ mark.says }}</span>
         </RouterLink>
@@ -88,17 +88,17 @@ function pick(event: Event) {
 <style scoped>
 .head {
   display: flex;
-  gap: 14px;
-  padding: 12px 16px 10px;
+  gap: var(--space-5);
+  padding: var(--space-5) var(--space-6) var(--space-4);
 }
 .who {
   flex: 1;
   min-width: 0;
 }
 h1 {
-  font-size: 1.5rem;
+  font-size: var(--type-title);
   line-height: 1.1;
-  margin: 0 0 3px;
+  margin: 0 0 var(--space-1);
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
@@ -114,14 +114,14 @@ p {
 .marks {
   display: flex;
   align-items: baseline;
-  gap: 18px;
-  margin-top: 5px;
-  font-size: 14px;
+  gap: var(--space-6);
+  margin-top: var(--space-2);
+  font-size: var(--type-row);
 }
 .marks a {
   display: flex;
   align-items: baseline;
-  gap: 6px;
+  gap: var(--space-3);
   color: var(--ink);
   text-decoration: none;
 }
@@ -151,11 +151,11 @@ p {
 }
 .when strong {
   font:
-    600 1.05rem 'Bitter',
+    600 1.05rem Bitter,
     serif;
 }
 .when button {
   margin-top: auto;
-  padding: 4px 16px;
+  padding: var(--space-2) var(--space-6);
 }
 </style>

@@ -71,7 +71,7 @@ onUnmounted(() => removeEventListener('mousedown', outside))
 <style scoped>
 .papers {
   position: relative;
-  margin-left: 14px;
+  margin-left: var(--space-5);
 }
 .list {
   position: absolute;
@@ -80,32 +80,32 @@ onUnmounted(() => removeEventListener('mousedown', outside))
   left: 0;
   display: grid;
   width: 270px;
-  padding: 6px 12px 10px;
+  padding: var(--space-3) var(--space-5) var(--space-4);
   border: 1px solid var(--ink);
   background: var(--card);
 }
 a {
-  padding: 4px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
   color: var(--ink);
 }
 form {
   display: flex;
-  gap: 8px;
-  padding-top: 8px;
+  gap: var(--space-4);
+  padding-top: var(--space-4);
 }
 input {
   flex: 1;
   min-width: 0;
   height: 26px;
-  padding: 0 4px;
+  padding: 0 var(--space-2);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
   color: var(--ink);
 }
 .list > .act {
-  padding: 4px 0;
+  padding: var(--space-2) 0;
   text-align: left;
 }
 </style>

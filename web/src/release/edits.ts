@@ -214,8 +214,7 @@ export function useEdits(ways: Ways) {
       held.value = held.value.filter((each) => each !== edit)
       await ways.keeping.drop(edit)
     }
-    if (mine)
-      await add(edit.release, [{ ...change, before: conflict.stored as Edit['before'] }], edit.says, edit.source)
+    if (mine) await add(edit.release, [{ ...change, before: conflict.stored }], edit.says, edit.source)
   }
 
   return { waiting, held, conflicts, away, add, resume, run, decide }

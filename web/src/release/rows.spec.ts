@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import type { Column, FindingView, ReleaseDelta, ReleaseView, SheetRow } from '../api/types'
+import type { Column, FindingView, ReleaseDelta, ReleaseView, SheetRow, Weight } from '../api/types'
 import { applied, expanded } from './rows'
 
 const column = (key: string, entity: string, onRelease: boolean) => ({ key, entity, onRelease }) as Column
 const columns = [column('title', 'track', true), column('isrc', 'recording', false), column('barcode', 'release', true)]
 const row = (track: number, cells: object = {}) =>
   ({ track, trackId: track * 10, recordingId: track * 100, workId: track * 1000, cells }) as unknown as SheetRow
-const finding = (id: string, weight: string, track: number, says = '') => ({ id, weight, track, says }) as FindingView
+const finding = (id: string, weight: Weight, track: number, says = '') => ({ id, weight, track, says }) as FindingView
 
 describe('rows as they travel', () => {
   it('have a cell for every fact they can have, given or not', () => {

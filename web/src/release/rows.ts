@@ -1,4 +1,4 @@
-import type { Column, Edit, FindingView, ReleaseDelta, ReleaseView, SheetRow, SheetValue } from '../api/types'
+import type { Column, Edit, FindingView, ReleaseDelta, ReleaseView, SheetRow, SheetValue, Weight } from '../api/types'
 
 /** One fact where it stands: what it belongs to, what is given there and what holds there. */
 export interface Cell {
@@ -65,7 +65,7 @@ export function overlaid(rows: Row[], edits: { changes: Edit[] }[]): Row[] {
   })
 }
 
-const WEIGHTS = ['stop', 'risk', 'note']
+const WEIGHTS: Weight[] = ['stop', 'risk', 'note']
 
 /** Heaviest first, then by track: the order in which the core tells them. */
 function inOrder(one: FindingView, other: FindingView): number {

@@ -126,8 +126,8 @@ export const useReleaseStore = defineStore('release', () => {
       entity: cell.entity,
       target: cell.target,
       field: cell.field,
-      before: cell.value as string,
-      after: after as string,
+      before: cell.value,
+      after: after,
     }
   }
   function writeAll(changes: Edit[], says: string, source = 'typed') {

@@ -113,26 +113,26 @@ async function begin() {
 <style scoped>
 fieldset {
   display: flex;
-  gap: 18px;
+  gap: var(--space-6);
 }
 legend,
 .title {
-  font-size: 15px;
+  font-size: var(--type-text);
   font-weight: 500;
-  margin: 0 0 4px;
+  margin: 0 0 var(--space-2);
 }
 .title {
   display: block;
-  margin-top: 14px;
+  margin-top: var(--space-5);
 }
 p {
-  margin: 12px 0 0;
+  margin: var(--space-5) 0 0;
 }
 .problem {
   color: var(--stop);
 }
 .end {
   text-align: right;
-  margin-top: 16px;
+  margin-top: var(--space-6);
 }
 </style>

@@ -45,17 +45,17 @@ onUnmounted(stop)
 
 <style scoped>
 details {
-  margin-top: 20px;
+  margin-top: var(--space-6);
 }
 summary {
   color: var(--quiet);
 }
 p {
   display: flex;
-  gap: 16px;
+  gap: var(--space-6);
   align-items: baseline;
   margin: 0;
-  padding: 5px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
 }
 p span {

@@ -79,7 +79,7 @@ const shown = computed(() => {
           </span>
           <span class="stands">
             <span v-for="mark in head.marks" :key="mark.destination" class="stand">
-              {{ mark.name }} <Mark :weight="mark.weight" /> {{ mark.count || 'ready' }}
+              {{ mark.name }} <Mark :weight="mark.readiness" /> {{ mark.count || 'ready' }}
               <span class="hidden-text">{{ mark.says }}</span>
               <StandingWord :standing="mark.standing" />
             </span>
@@ -95,13 +95,13 @@ const shown = computed(() => {
 <style scoped>
 .title {
   display: flex;
-  gap: 16px;
+  gap: var(--space-6);
   align-items: center;
-  padding-bottom: 12px;
+  padding-bottom: var(--space-5);
   border-bottom: 1px solid var(--ink);
 }
 h1 {
-  font-size: 1.5rem;
+  font-size: var(--type-title);
   margin: 0;
 }
 input {
@@ -109,7 +109,7 @@ input {
   max-width: 360px;
   height: 30px;
   margin-right: auto;
-  padding: 0 10px;
+  padding: 0 var(--space-4);
   background: var(--card);
   color: var(--ink);
   border: 1px solid var(--line);
@@ -126,8 +126,8 @@ ul {
 li a {
   display: flex;
   align-items: center;
-  gap: 14px;
-  padding: 6px 0;
+  gap: var(--space-5);
+  padding: var(--space-3) 0;
   border-bottom: 1px solid var(--line);
   color: var(--ink);
   text-decoration: none;
@@ -142,7 +142,7 @@ li a:hover {
 .what b {
   display: block;
   font:
-    600 16px 'Bitter',
+    600 16px Bitter,
     serif;
 }
 .number {
@@ -150,7 +150,7 @@ li a:hover {
 }
 .date {
   width: 130px;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .date .quiet {
   display: block;
@@ -158,14 +158,14 @@ li a:hover {
 .stands {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 16px;
+  gap: 0 var(--space-6);
   width: 400px;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .stand {
   white-space: nowrap;
 }
 p {
-  margin-top: 16px;
+  margin-top: var(--space-6);
 }
 </style>

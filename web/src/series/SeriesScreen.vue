@@ -106,27 +106,27 @@ onUnmounted(() => stops.forEach((stop) => stop()))
 <style scoped>
 .title {
   display: flex;
-  gap: 18px;
+  gap: var(--space-6);
   align-items: baseline;
-  padding-bottom: 10px;
+  padding-bottom: var(--space-4);
   border-bottom: 1px solid var(--ink);
 }
 h1 {
   margin: 0 auto 0 0;
-  font-size: 1.5rem;
+  font-size: var(--type-title);
 }
 .title form {
   display: flex;
-  gap: 12px;
+  gap: var(--space-5);
   align-items: baseline;
 }
 section {
-  padding: 16px 0;
+  padding: var(--space-6) 0;
   border-bottom: 1px solid var(--line);
 }
 header {
   display: flex;
-  gap: 16px;
+  gap: var(--space-6);
   align-items: flex-start;
 }
 header > div {
@@ -141,15 +141,15 @@ header img,
   height: 72px;
   border: 1px solid var(--line);
   color: var(--quiet);
-  font-size: 12px;
+  font-size: var(--type-small);
 }
 h2 {
   margin: 0;
-  font-size: 1.2rem;
+  font-size: var(--type-head);
 }
 h3 {
-  margin: 12px 0 4px;
-  font-size: 1rem;
+  margin: var(--space-5) 0 var(--space-2);
+  font-size: var(--type-text);
 }
 p {
   margin: 0;
@@ -158,8 +158,8 @@ p {
 .facts {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 4px 24px;
-  margin-top: 12px;
+  gap: var(--space-2) var(--space-7);
+  margin-top: var(--space-5);
 }
 .facts label {
   display: grid;
@@ -168,7 +168,7 @@ p {
 }
 input {
   height: 28px;
-  padding: 0 6px;
+  padding: 0 var(--space-3);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
@@ -187,8 +187,8 @@ ol {
 }
 li {
   display: flex;
-  gap: 16px;
-  padding: 3px 0;
+  gap: var(--space-6);
+  padding: var(--space-1) 0;
 }
 .number {
   min-width: 90px;

@@ -124,12 +124,12 @@ async function make(wanted: Wanted) {
 
 <style scoped>
 .artwork {
-  padding: 12px 16px 24px;
+  padding: var(--space-5) var(--space-6) var(--space-7);
 }
 .two {
   display: grid;
   grid-template-columns: minmax(300px, 1.15fr) minmax(300px, 1fr);
-  gap: 24px;
+  gap: var(--space-7);
   align-items: start;
 }
 figure {
@@ -144,15 +144,15 @@ img {
   width: 100%;
 }
 figcaption {
-  margin-top: 6px;
-  font-size: 13.5px;
+  margin-top: var(--space-3);
+  font-size: var(--type-note);
 }
 h3 {
   font:
-    600 15px 'Barlow',
+    600 15px Barlow,
     sans-serif;
-  margin: 14px 0 4px;
-  padding-bottom: 3px;
+  margin: var(--space-5) 0 var(--space-2);
+  padding-bottom: var(--space-1);
   border-bottom: 1px solid var(--line);
 }
 .side h3:first-child {
@@ -161,9 +161,9 @@ h3 {
 dl {
   display: grid;
   grid-template-columns: 112px 1fr;
-  gap: 3px 12px;
+  gap: var(--space-1) var(--space-5);
   margin: 0;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 dt {
   font-weight: 400;
@@ -179,6 +179,6 @@ dd {
   color: var(--stop);
 }
 .empty {
-  padding: 32px 0;
+  padding: var(--space-8) 0;
 }
 </style>

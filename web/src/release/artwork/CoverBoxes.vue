@@ -112,21 +112,21 @@ rect {
   fill: none;
 }
 .text rect {
-  stroke: #fffdf8;
+  stroke: var(--on-picture-light);
   stroke-dasharray: 24 12;
-  outline: 1px solid #1d2733;
+  outline: 1px solid var(--on-picture-dark);
 }
 .code,
 .advisory {
-  stroke: #8e2c48;
+  stroke: var(--on-picture-good);
 }
 .border {
-  stroke: #8a5d0c;
+  stroke: var(--on-picture-risk);
   stroke-dasharray: 40 20;
 }
 .crop {
-  stroke: #8e2c48;
-  fill: #fffdf822;
+  stroke: var(--on-picture-good);
+  fill: color-mix(in srgb, var(--on-picture-light) 13%, transparent);
   cursor: move;
 }
 </style>

@@ -32,10 +32,10 @@ const part = (limit: LimitBar, n: number) => `${Math.min(100, (n / limit.max) * 
 .limit {
   display: grid;
   grid-template-columns: 112px 1fr;
-  gap: 0 12px;
+  gap: 0 var(--space-5);
   align-items: center;
-  padding: 3px 0;
-  font-size: 13.5px;
+  padding: var(--space-1) 0;
+  font-size: var(--type-note);
 }
 .name {
   grid-row: span 2;

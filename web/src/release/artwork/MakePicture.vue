@@ -130,31 +130,31 @@ function resize(event: Event) {
 <style scoped>
 h3 {
   font:
-    600 15px 'Barlow',
+    600 15px Barlow,
     sans-serif;
-  margin: 14px 0 4px;
-  padding-bottom: 3px;
+  margin: var(--space-5) 0 var(--space-2);
+  padding-bottom: var(--space-1);
   border-bottom: 1px solid var(--line);
 }
 .row {
   display: flex;
-  gap: 14px;
+  gap: var(--space-5);
   align-items: center;
-  margin: 4px 0;
-  font-size: 14px;
+  margin: var(--space-2) 0;
+  font-size: var(--type-row);
 }
 input[type='number'] {
   width: 84px;
 }
 p {
-  margin: 2px 0;
-  font-size: 13px;
+  margin: var(--space-1) 0;
+  font-size: var(--type-note);
 }
 .problem {
   color: var(--stop);
 }
 figure {
-  margin: 6px 0 0;
+  margin: var(--space-3) 0 0;
 }
 img {
   width: 150px;

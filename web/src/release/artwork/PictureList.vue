@@ -71,12 +71,12 @@ const of = (event: Event) => (event.target as HTMLSelectElement).value
 
 <style scoped>
 section {
-  margin-top: 18px;
+  margin-top: var(--space-6);
   border-top: 1px solid var(--line);
 }
 h3 {
-  margin: 12px 0 6px;
-  font-size: 1rem;
+  margin: var(--space-5) 0 var(--space-3);
+  font-size: var(--type-text);
 }
 ul {
   margin: 0;
@@ -86,9 +86,9 @@ ul {
 li {
   display: flex;
   flex-wrap: wrap;
-  gap: 12px;
+  gap: var(--space-5);
   align-items: center;
-  padding: 5px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
 }
 img {
@@ -118,6 +118,6 @@ select {
   margin: 0;
 }
 .ask .act {
-  margin-left: 12px;
+  margin-left: var(--space-5);
 }
 </style>

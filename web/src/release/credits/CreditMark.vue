@@ -20,7 +20,7 @@ const props = defineProps<{ cell: CreditCell }>()
 <style scoped>
 .did {
   display: flex;
-  gap: 4px;
+  gap: var(--space-2);
   align-items: center;
   white-space: nowrap;
   overflow: hidden;

@@ -158,28 +158,28 @@ const { chosen, go, change, creditedAs, begin, save, add, keys, roles, unfold } 
   outline: 0;
 }
 .pad {
-  padding: 16px;
+  padding: var(--space-6);
 }
 .scroll {
   flex: 1;
   overflow: auto;
-  padding: 12px 16px;
+  padding: var(--space-5) var(--space-6);
 }
 table {
   border-collapse: collapse;
-  font-size: 14.5px;
+  font-size: var(--type-row);
 }
 thead th {
   height: 30px;
   width: 84px;
   max-width: 84px;
   min-width: 84px;
-  padding: 0 6px 4px 0;
+  padding: 0 var(--space-3) var(--space-2) 0;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
   font-weight: 500;
-  font-size: 13px;
+  font-size: var(--type-note);
   color: var(--quiet);
   border-bottom: 1px solid var(--ink);
 }
@@ -206,10 +206,10 @@ tbody th a {
   width: 24px;
 }
 .member th {
-  padding-left: 22px;
+  padding-left: var(--space-7);
   font-weight: 400;
   color: var(--quiet);
-  font-size: 13.5px;
+  font-size: var(--type-note);
 }
 tr {
   height: 28px;
@@ -218,7 +218,7 @@ tbody tr {
   border-bottom: 1px solid var(--line);
 }
 td {
-  padding: 0 5px;
+  padding: 0 var(--space-2);
   border-left: 1px solid var(--line);
   max-width: 84px;
   cursor: default;
@@ -238,40 +238,40 @@ tfoot td,
 tfoot th {
   border-top: 1px solid var(--ink);
   font-weight: 500;
-  font-size: 13.5px;
+  font-size: var(--type-note);
 }
 .add {
   width: 240px;
-  margin-top: 8px;
+  margin-top: var(--space-4);
 }
 .detail {
   display: flex;
-  gap: 14px;
+  gap: var(--space-5);
   align-items: baseline;
   min-height: 48px;
-  padding: 10px 16px;
+  padding: var(--space-4) var(--space-6);
   border-top: 1px solid var(--ink);
   background: var(--bs-body-bg);
-  font-size: 14.5px;
+  font-size: var(--type-row);
 }
 .detail b {
   white-space: nowrap;
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .says {
   flex: 1;
 }
 .as {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
   white-space: nowrap;
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .as input {
   width: 190px;
   height: 26px;
-  padding: 0 5px;
+  padding: 0 var(--space-2);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);

@@ -43,11 +43,11 @@ const short = (sum: string) => sum.slice(0, 10)
 .certificate {
   display: grid;
   grid-template-columns: 1.1fr 0.9fr 1.5fr 1fr;
-  gap: 0 14px;
-  margin: 0 0 6px 30px;
-  padding: 2px 8px;
+  gap: 0 var(--space-5);
+  margin: 0 0 var(--space-3) var(--space-8);
+  padding: var(--space-1) var(--space-4);
   border-left: 2px solid var(--ready);
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .broken {
   border-color: var(--stop);
@@ -55,7 +55,7 @@ const short = (sum: string) => sum.slice(0, 10)
 dt {
   font-weight: 500;
   color: var(--quiet);
-  font-size: 12px;
+  font-size: var(--type-small);
 }
 dd {
   margin: 0;

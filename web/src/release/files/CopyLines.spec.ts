@@ -5,18 +5,17 @@ import type { LineView, ReleaseView } from '../../api/types'
 import { useReleaseStore } from '../store'
 import CopyLines from './CopyLines.vue'
 
-const line = (state: string, fact: string, more: Partial<LineView> = {}): LineView =>
-  ({
-    fact,
-    container: 'ID3v2',
-    id: 'TIT2',
-    language: '',
-    state,
-    now: [],
-    planned: [],
-    take: null,
-    ...more,
-  }) as unknown as LineView
+const line = (state: string, fact: string, more: Partial<LineView> = {}): LineView => ({
+  fact,
+  container: 'ID3v2',
+  id: 'TIT2',
+  language: '',
+  state,
+  now: [],
+  planned: [],
+  take: null,
+  ...more,
+})
 
 const LINES = [
   line('SAME', 'ISRC', { now: ['XANW92600040'], planned: ['XANW92600040'] }),

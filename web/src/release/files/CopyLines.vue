@@ -41,7 +41,7 @@ function take(line: LineView) {
         entity: found.entity,
         target: found.target,
         field: found.field,
-        before: found.before as string,
+        before: found.before,
         after: found.value,
       },
     ],
@@ -102,8 +102,8 @@ const after = (line: LineView) => (line.state === 'FOREIGN' ? line.now : line.pl
 
 <style scoped>
 .lines {
-  padding: 2px 0 10px 30px;
-  font-size: 14px;
+  padding: var(--space-1) 0 var(--space-4) var(--space-8);
+  font-size: var(--type-row);
 }
 table {
   width: 100%;
@@ -112,7 +112,7 @@ table {
 }
 th {
   font-weight: 500;
-  font-size: 13px;
+  font-size: var(--type-note);
   color: var(--quiet);
 }
 th:nth-child(1) {
@@ -126,7 +126,7 @@ th:nth-child(5) {
 }
 th,
 td {
-  padding: 2px 8px 2px 0;
+  padding: var(--space-1) var(--space-4) var(--space-1) 0;
   border-bottom: 1px solid var(--line);
   vertical-align: top;
   overflow-wrap: anywhere;
@@ -136,12 +136,12 @@ td {
   text-decoration: line-through;
 }
 td .mono {
-  font-size: 12px;
+  font-size: var(--type-small);
 }
 .problem {
   color: var(--stop);
 }
 p {
-  margin: 4px 0 0;
+  margin: var(--space-2) 0 0;
 }
 </style>

@@ -76,7 +76,7 @@ const { value: disc, problem } = useLoad(
 
 <style scoped>
 .verdict {
-  margin: 0 0 8px;
+  margin: 0 0 var(--space-4);
 }
 .line {
   display: block;
@@ -87,7 +87,7 @@ const { value: disc, problem } = useLoad(
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 thead th {
   border-bottom: 1px solid var(--ink);
@@ -98,7 +98,7 @@ th {
 }
 th,
 td {
-  padding: 3px 10px 3px 0;
+  padding: var(--space-1) var(--space-4) var(--space-1) 0;
   border-bottom: 1px solid var(--line);
   vertical-align: baseline;
 }
@@ -110,16 +110,16 @@ tbody th {
   text-align: right;
 }
 h3 {
-  margin: 14px 0 4px;
-  font-size: 1rem;
+  margin: var(--space-5) 0 var(--space-2);
+  font-size: var(--type-text);
 }
 .papers {
   display: flex;
-  gap: 16px;
-  margin-top: 14px;
+  gap: var(--space-6);
+  margin-top: var(--space-5);
 }
 .papers button {
-  padding: 2px 0;
+  padding: var(--space-1) 0;
   border: 0;
   border-bottom: 2px solid transparent;
   background: none;
@@ -131,10 +131,10 @@ h3 {
   color: var(--madder);
 }
 pre {
-  margin: 6px 0 0;
-  padding: 8px;
+  margin: var(--space-3) 0 0;
+  padding: var(--space-4);
   border: 1px solid var(--line);
-  font-size: 12px;
+  font-size: var(--type-small);
   white-space: pre;
   overflow: auto;
 }

@@ -137,13 +137,13 @@ const label = computed(() =>
 
 <style scoped>
 .files {
-  padding: 12px 16px;
+  padding: var(--space-5) var(--space-6);
 }
 .top {
   display: flex;
   align-items: center;
-  gap: 16px;
-  margin-bottom: 10px;
+  gap: var(--space-6);
+  margin-bottom: var(--space-4);
 }
 .top .quiet {
   flex: 1;
@@ -156,7 +156,7 @@ const label = computed(() =>
 }
 .both {
   display: flex;
-  gap: 20px;
+  gap: var(--space-6);
   align-items: flex-start;
 }
 .main {

@@ -84,8 +84,8 @@ async function send(method: 'PUT' | 'DELETE') {
 .id {
   display: flex;
   align-items: center;
-  gap: 10px;
-  margin-bottom: 8px;
+  gap: var(--space-4);
+  margin-bottom: var(--space-4);
 }
 .id input {
   width: 200px;
@@ -94,18 +94,18 @@ async function send(method: 'PUT' | 'DELETE') {
   display: block;
 }
 textarea {
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .problem {
-  margin: 8px 0 0;
+  margin: var(--space-4) 0 0;
   color: var(--stop);
 }
 .end {
   display: flex;
   align-items: center;
   justify-content: flex-end;
-  gap: 16px;
-  margin-top: 12px;
+  gap: var(--space-6);
+  margin-top: var(--space-5);
 }
 .end .back {
   margin-right: auto;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The files of one recipe: how each came in, what it will be called, how it stands. */
 import { ref } from 'vue'
-import type { CopyState, RecipeView, Weight } from '../../api/types'
+import type { CopyState, RecipeView, Readiness } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
 import { bytes } from '../../kit/dates'
 import { useReleaseStore } from '../store'
@@ -13,7 +13,7 @@ const emit = defineEmits<{ write: [trackId: number]; adjust: [] }>()
 const release = useReleaseStore()
 const open = ref<number | null>(null)
 
-const WEIGHTS: Record<CopyState, Weight> = {
+const WEIGHTS: Record<CopyState, Readiness> = {
   written: 'ready',
   stale: 'risk',
   altered: 'stop',
@@ -91,10 +91,10 @@ const copyOf = (trackId: number) => `/api/releases/${release.view!.head.id}/copi
 
 <style scoped>
 .purpose {
-  margin: 0 0 6px;
+  margin: 0 0 var(--space-3);
 }
 .purpose .act {
-  margin-left: 6px;
+  margin-left: var(--space-3);
 }
 ol {
   list-style: none;
@@ -108,16 +108,16 @@ li {
 .file {
   display: flex;
   align-items: center;
-  gap: 12px;
+  gap: var(--space-5);
   min-height: 36px;
 }
 .open {
   flex: 1;
   display: flex;
   align-items: baseline;
-  gap: 8px;
+  gap: var(--space-4);
   min-width: 0;
-  padding: 6px 0;
+  padding: var(--space-3) 0;
   border: 0;
   background: none;
   color: var(--ink);
@@ -130,7 +130,7 @@ li {
 .names {
   overflow: hidden;
   text-overflow: ellipsis;
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .number {
   width: 20px;
@@ -138,6 +138,6 @@ li {
 }
 .state {
   white-space: nowrap;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 </style>

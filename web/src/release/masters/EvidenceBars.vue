@@ -31,10 +31,10 @@ const bars = computed(() => [
 .bar {
   display: grid;
   grid-template-columns: 40px 1fr 26px;
-  gap: 6px;
+  gap: var(--space-3);
   align-items: center;
   line-height: 16px;
-  font-size: 12px;
+  font-size: var(--type-small);
 }
 .track {
   height: 6px;
@@ -50,6 +50,6 @@ const bars = computed(() => [
   text-align: right;
 }
 p {
-  margin: 2px 0;
+  margin: var(--space-1) 0;
 }
 </style>

@@ -61,17 +61,17 @@ const chosen = ref<Record<string, number>>({})
 
 <style scoped>
 h2 {
-  margin: 16px 0 4px;
-  font-size: 15px;
+  margin: var(--space-6) 0 var(--space-2);
+  font-size: var(--type-text);
 }
 p {
   display: flex;
-  gap: 10px;
+  gap: var(--space-4);
   align-items: baseline;
   margin: 0;
-  padding: 5px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .says {
   flex: 1;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A track: the file in place or the one proposed, its outline, the evidence. */
 import { computed, ref } from 'vue'
-import type { AlikeView, MasterRow, SoundFileView } from '../../api/types'
+import type { AlikeView, MasterRow, SoundFileView, Weight } from '../../api/types'
 import { clock } from '../../kit/clock'
 import Mark from '../../kit/Mark.vue'
 import { usePlayer } from '../../kit/player'
@@ -25,7 +25,7 @@ const start = computed(() => {
 })
 const excerpt = computed(() => {
   const found = file.value?.excerpt
-  if (!found || found.seconds >= file.value!.seconds) return null
+  if (!found || found.seconds >= file.value.seconds) return null
   return { ...found, at: moved.value ?? start.value ?? found.at }
 })
 const shown = ref<AlikeView | null>(null)
@@ -46,7 +46,7 @@ function move(seconds: number) {
     moved.value = null
   }
 }
-const WEIGHT: Record<string, string> = { same: 'risk', 'other-version': 'note', excerpt: 'note' }
+const WEIGHT: Record<string, Weight> = { same: 'risk', 'other-version': 'note', excerpt: 'note' }
 </script>
 
 <template>
@@ -115,10 +115,10 @@ const WEIGHT: Record<string, string> = { same: 'risk', 'other-version': 'note', 
 li {
   display: grid;
   grid-template-columns: 24px minmax(170px, 1fr) minmax(240px, 1.5fr) 150px;
-  gap: 12px;
-  padding: 8px 0;
+  gap: var(--space-5);
+  padding: var(--space-4) 0;
   border-bottom: 1px solid var(--line);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .number {
   text-align: right;
@@ -139,24 +139,24 @@ li {
 .title .quiet,
 .why,
 .alike {
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .paper .quiet {
-  margin-left: 6px;
+  margin-left: var(--space-3);
 }
 .alike {
-  margin: 2px 0 0;
+  margin: var(--space-1) 0 0;
 }
 .alike .quiet {
   white-space: nowrap;
 }
 .alike .act {
-  margin-left: 8px;
+  margin-left: var(--space-4);
 }
 .evidence > button {
-  margin-top: 2px;
+  margin-top: var(--space-1);
 }
 .evidence {
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 </style>

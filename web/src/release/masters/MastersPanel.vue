@@ -154,7 +154,7 @@ onUnmounted(() => {
   display: flex;
   flex-direction: column;
   flex: 1;
-  padding: 12px 16px 0;
+  padding: var(--space-5) var(--space-6) 0;
 }
 .top {
   display: flex;
@@ -164,7 +164,7 @@ onUnmounted(() => {
 }
 ol {
   list-style: none;
-  margin: 8px 0 0;
+  margin: var(--space-4) 0 0;
   padding: 0;
   border-top: 1px solid var(--ink);
 }

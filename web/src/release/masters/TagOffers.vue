@@ -78,17 +78,17 @@ function take() {
 
 <style scoped>
 .offers {
-  margin: 14px 0;
-  font-size: 14px;
+  margin: var(--space-5) 0;
+  font-size: var(--type-row);
 }
 table {
   width: 100%;
-  margin: 6px 0;
+  margin: var(--space-3) 0;
   border-collapse: collapse;
 }
 th,
 td {
-  padding: 3px 10px 3px 0;
+  padding: var(--space-1) var(--space-4) var(--space-1) 0;
   border-bottom: 1px solid var(--line);
   text-align: left;
   overflow-wrap: anywhere;

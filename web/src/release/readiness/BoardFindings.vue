@@ -98,13 +98,13 @@ function begin(finding: BoardFinding) {
 
 <style scoped>
 .found {
-  margin-top: 16px;
+  margin-top: var(--space-6);
 }
 h3 {
   font:
-    600 15px 'Barlow',
+    600 15px Barlow,
     sans-serif;
-  margin: 0 0 4px;
+  margin: 0 0 var(--space-2);
 }
 .none {
   color: var(--ready);
@@ -117,37 +117,37 @@ ol {
 li {
   display: grid;
   grid-template-columns: 14px 1fr auto;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
-  padding: 6px 0;
+  padding: var(--space-3) 0;
   border-top: 1px solid var(--line);
 }
 p {
   margin: 0;
 }
 .why {
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .who {
-  margin-left: 6px;
+  margin-left: var(--space-3);
 }
 .accepted .says {
   color: var(--quiet);
 }
 .taken {
-  font-size: 13.5px;
-  padding-left: 8px;
+  font-size: var(--type-note);
+  padding-left: var(--space-4);
   border-left: 2px solid var(--risk);
 }
 .taking {
   display: flex;
-  gap: 12px;
+  gap: var(--space-5);
   align-items: end;
-  margin-top: 4px;
+  margin-top: var(--space-2);
 }
 .taking label {
   flex: 1;
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .taking input {
   display: block;
@@ -155,7 +155,7 @@ p {
 }
 .acts {
   display: flex;
-  gap: 12px;
+  gap: var(--space-5);
   white-space: nowrap;
 }
 </style>

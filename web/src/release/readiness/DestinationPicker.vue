@@ -18,7 +18,7 @@ function turn(id: string) {
         entity: 'release',
         target: release.view!.head.id,
         field: 'release.destinations',
-        before: props.meant as string,
+        before: props.meant,
         after: [...after].join('; '),
       },
     ],
@@ -59,14 +59,14 @@ fieldset {
   top: 26px;
   left: 0;
   width: 300px;
-  padding: 8px 12px;
+  padding: var(--space-4) var(--space-5);
   background: var(--card);
   border: 1px solid var(--ink);
 }
 label {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
-  padding: 3px 0;
+  padding: var(--space-1) 0;
 }
 </style>

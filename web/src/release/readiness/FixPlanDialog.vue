@@ -85,7 +85,7 @@ async function apply() {
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 th {
   text-align: left;
@@ -93,7 +93,7 @@ th {
   border-bottom: 1px solid var(--ink);
 }
 td {
-  padding: 4px 12px 4px 0;
+  padding: var(--space-2) var(--space-5) var(--space-2) 0;
   border-bottom: 1px solid var(--line);
   vertical-align: baseline;
   overflow-wrap: anywhere;
@@ -108,8 +108,8 @@ td {
   display: flex;
   align-items: center;
   justify-content: flex-end;
-  gap: 16px;
-  margin-top: 12px;
+  gap: var(--space-6);
+  margin-top: var(--space-5);
 }
 .end span {
   margin-right: auto;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Readiness } from '../../api/types'
 /** The board: what rules are about downwards, destinations across. */
 import { api } from '../../api/client'
 import { BButton } from 'bootstrap-vue-next'
@@ -35,9 +36,8 @@ const isOpen = (family: string | null, destination: string | null) =>
 function open(family: string | null, destination: string | null) {
   opened.value = isOpen(family, destination) ? { family: null, destination: null } : { family, destination }
 }
-const WORDS: Record<string, string> = { stop: 'stop', risk: 'risk', note: 'note' }
-const says = (weight: string, count: number) =>
-  weight === 'ready' ? 'ready' : `${count} ${WORDS[weight]}${count === 1 ? '' : 's'}`
+const says = (readiness: Readiness, count: number) =>
+  readiness === 'ready' ? 'ready' : `${count} ${readiness}${count === 1 ? '' : 's'}`
 const takeRisk = (finding: string, reason: string) =>
   change((id) =>
     api.POST('/api/releases/{id}/readiness/risks', { params: { path: { id } }, body: { finding, reason } }),
@@ -79,8 +79,8 @@ const withdraw = (finding: string) =>
                   <span class="name">{{ each.name }}</span>
                   <span class="kind quiet">{{ each.kind }}</span>
                   <span class="sum"
-                    ><Mark :weight="each.weight" />
-                    {{ says(each.weight, each.stops || each.risks || each.notes) }}</span
+                    ><Mark :weight="each.readiness" />
+                    {{ says(each.readiness, each.stops || each.risks || each.notes) }}</span
                   >
                 </button>
               </th>
@@ -99,13 +99,13 @@ const withdraw = (finding: string) =>
                   v-else
                   type="button"
                   class="cell"
-                  :class="[row.cells[each.id]!.weight, { open: isOpen(row.family, each.id) }]"
+                  :class="[row.cells[each.id]!.readiness, { open: isOpen(row.family, each.id) }]"
                   :data-cell="`${row.family}.${each.id}`"
                   @click="open(row.family, each.id)"
                 >
-                  <Mark :weight="row.cells[each.id]!.weight" />
+                  <Mark :weight="row.cells[each.id]!.readiness" />
                   <b v-if="row.cells[each.id]!.count">{{ row.cells[each.id]!.count }}</b>
-                  <span class="hidden-text">{{ says(row.cells[each.id]!.weight, row.cells[each.id]!.count) }}</span>
+                  <span class="hidden-text">{{ says(row.cells[each.id]!.readiness, row.cells[each.id]!.count) }}</span>
                   <span v-if="row.cells[each.id]!.all > row.cells[each.id]!.count" class="quiet"
                     >+{{ row.cells[each.id]!.all - row.cells[each.id]!.count }}</span
                   >
@@ -139,17 +139,17 @@ const withdraw = (finding: string) =>
 
 <style scoped>
 .readiness {
-  padding: 12px 16px 24px;
+  padding: var(--space-5) var(--space-6) var(--space-7);
 }
 header {
   display: flex;
   align-items: center;
-  gap: 12px;
-  margin-bottom: 8px;
+  gap: var(--space-5);
+  margin-bottom: var(--space-4);
 }
 h2 {
   font:
-    600 17px 'Barlow',
+    600 17px Barlow,
     sans-serif;
   margin: 0;
 }
@@ -178,10 +178,10 @@ th button,
 .cell {
   display: flex;
   align-items: center;
-  gap: 6px;
+  gap: var(--space-3);
   width: 100%;
   min-height: 32px;
-  padding: 4px 10px;
+  padding: var(--space-2) var(--space-4);
   border: 0;
   background: none;
   color: var(--ink);
@@ -197,13 +197,13 @@ thead button {
   font-weight: 600;
 }
 .kind {
-  font-size: 12.5px;
+  font-size: var(--type-small);
 }
 .sum {
   display: flex;
   align-items: center;
-  gap: 5px;
-  font-size: 13px;
+  gap: var(--space-2);
+  font-size: var(--type-note);
 }
 button:hover,
 button.open {
@@ -223,15 +223,15 @@ button.open {
 }
 .cell .quiet,
 .not {
-  font-size: 12.5px;
+  font-size: var(--type-small);
 }
 .not {
-  padding: 0 10px;
+  padding: 0 var(--space-4);
 }
 .time td,
 .time th {
-  padding: 5px 10px;
-  font-size: 12.5px;
+  padding: var(--space-2) var(--space-4);
+  font-size: var(--type-small);
   vertical-align: top;
 }
 .time .lost {

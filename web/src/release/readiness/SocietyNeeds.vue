@@ -42,32 +42,32 @@ const lacking = (society: SocietyNeeds) => society.subjects.filter((each) => eac
 
 <style scoped>
 .societies {
-  margin-top: 24px;
+  margin-top: var(--space-7);
 }
 h3 {
   display: flex;
-  gap: 16px;
+  gap: var(--space-6);
   align-items: baseline;
   font:
-    600 15px 'Barlow',
+    600 15px Barlow,
     sans-serif;
-  padding-bottom: 4px;
+  padding-bottom: var(--space-2);
   border-bottom: 1px solid var(--ink);
 }
 h3 label {
   font-weight: 400;
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 32px;
+  gap: var(--space-8);
 }
 h4 {
   font:
-    600 14px 'Barlow',
+    600 14px Barlow,
     sans-serif;
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 ul {
   list-style: none;
@@ -77,10 +77,10 @@ ul {
 li {
   display: grid;
   grid-template-columns: 14px 1fr;
-  gap: 8px;
-  padding: 4px 0;
+  gap: var(--space-4);
+  padding: var(--space-2) 0;
   border-top: 1px solid var(--line);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 p {
   margin: 0;

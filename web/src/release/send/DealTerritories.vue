@@ -54,19 +54,19 @@ function remove(code: string) {
 .territories {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 8px;
+  gap: var(--space-2) var(--space-4);
   align-items: flex-end;
   flex-basis: 100%;
 }
 label {
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 select {
   width: 288px;
 }
 .country {
   height: 31px;
-  padding: 0 8px;
+  padding: 0 var(--space-4);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);

@@ -30,7 +30,7 @@ const documents = computed(() => [
   ...props.delivery.documents.map((each) => ({
     name: each.name,
     kind: each.name.endsWith('.ACK') ? 'works' : each.name.endsWith('.csv') ? 'csv' : 'text',
-    text: each.text as string | undefined,
+    text: each.text,
   })),
 ])
 const sealed = (name: string) => async () =>
@@ -145,28 +145,28 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
 
 <style scoped>
 .delivery {
-  margin-top: 16px;
+  margin-top: var(--space-6);
 }
 h3 {
   font:
-    600 14.5px 'Barlow',
+    600 14.5px Barlow,
     sans-serif;
-  margin: 0 0 4px;
+  margin: 0 0 var(--space-2);
 }
 h3 span {
   font-weight: 400;
 }
 ol {
   list-style: none;
-  margin: 0 0 0 5px;
+  margin: 0 0 0 var(--space-2);
   padding: 0;
   border-left: 1px solid var(--line);
 }
 ol li {
   position: relative;
   display: flex;
-  gap: 10px;
-  padding: 3px 0 3px 16px;
+  gap: var(--space-4);
+  padding: var(--space-1) 0 var(--space-1) var(--space-6);
   color: var(--note);
 }
 ol li span:not(.at) {
@@ -180,7 +180,7 @@ ol li::before {
   width: 9px;
   height: 9px;
   background: var(--card);
-  border: 2px solid currentColor;
+  border: 2px solid currentcolor;
 }
 .accepted {
   color: var(--ready);
@@ -208,21 +208,21 @@ b {
   width: auto;
 }
 .reasons {
-  margin: 6px 0 0;
-  padding-left: 20px;
+  margin: var(--space-3) 0 0;
+  padding-left: var(--space-6);
 }
 .reasons a {
-  margin-left: 6px;
+  margin-left: var(--space-3);
   font-weight: 600;
   color: var(--madder);
 }
 form {
-  margin: 6px 0 0 20px;
+  margin: var(--space-3) 0 0 var(--space-6);
 }
 .more {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 18px;
-  margin: 6px 0 0 20px;
+  gap: var(--space-2) var(--space-6);
+  margin: var(--space-3) 0 0 var(--space-6);
 }
 </style>

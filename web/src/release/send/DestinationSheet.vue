@@ -169,21 +169,21 @@ async function lookUp() {
 header {
   display: flex;
   align-items: baseline;
-  gap: 12px;
-  padding-bottom: 6px;
+  gap: var(--space-5);
+  padding-bottom: var(--space-3);
   border-bottom: 1px solid var(--ink);
 }
 header span {
   flex: 1;
 }
 h2 {
-  font-size: 1.15rem;
+  font-size: var(--type-head);
   margin: 0;
 }
 h3 {
-  margin: 12px 0 2px;
+  margin: var(--space-5) 0 var(--space-1);
   font:
-    600 14px 'Barlow',
+    600 14px Barlow,
     sans-serif;
 }
 .problem {
@@ -191,7 +191,7 @@ h3 {
 }
 .hindrances {
   list-style: none;
-  margin: 8px 0;
+  margin: var(--space-4) 0;
   padding: 0;
 }
 .hindrances a {
@@ -199,15 +199,15 @@ h3 {
 }
 .changes ul {
   margin: 0;
-  padding-left: 20px;
+  padding-left: var(--space-6);
 }
 table {
   width: 100%;
   table-layout: fixed;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 td {
-  padding: 2px 8px 2px 0;
+  padding: var(--space-1) var(--space-4) var(--space-1) 0;
   border-bottom: 1px solid var(--line);
   overflow-wrap: anywhere;
   vertical-align: baseline;

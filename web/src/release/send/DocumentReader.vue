@@ -53,7 +53,7 @@ watch(() => [props.path, props.text], load)
 
 <style scoped>
 .reader {
-  margin: 6px 0 10px;
+  margin: var(--space-3) 0 var(--space-4);
 }
 .problem {
   color: var(--stop);
@@ -63,14 +63,14 @@ pre,
   max-height: 320px;
   overflow: auto;
   margin: 0;
-  padding: 8px;
+  padding: var(--space-4);
   border: 1px solid var(--line);
   background: var(--bs-body-bg);
-  font-size: 12px;
+  font-size: var(--type-small);
 }
 th,
 td {
-  padding: 2px 12px 2px 0;
+  padding: var(--space-1) var(--space-5) var(--space-1) 0;
   border-bottom: 1px solid var(--line);
   white-space: nowrap;
   max-width: 260px;

@@ -32,6 +32,8 @@ function walk(event: KeyboardEvent) {
       {{ over || 'Point at a field to read its name; arrow keys walk through the records.' }}
     </p>
     <div class="lines mono" tabindex="0" role="listbox" aria-label="Records" @keydown="walk" @mouseleave="over = ''">
+      <!-- the list around it is walked with the arrows -->
+      <!-- eslint-disable-next-line vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/interactive-supports-focus -->
       <div
         v-for="(line, i) in lines"
         :key="i"
@@ -60,21 +62,21 @@ function walk(event: KeyboardEvent) {
 
 <style scoped>
 .name {
-  margin: 0 0 2px;
-  font-size: 13px;
+  margin: 0 0 var(--space-1);
+  font-size: var(--type-note);
 }
 .lines {
   max-height: 240px;
   overflow: auto;
   border: 1px solid var(--line);
   background: var(--bs-body-bg);
-  font-size: 12px;
+  font-size: var(--type-small);
 }
 .lines > div {
   width: max-content;
   min-width: 100%;
   white-space: pre;
-  padding: 0 4px;
+  padding: 0 var(--space-2);
 }
 .lines span {
   border-right: 1px solid var(--line);
@@ -88,16 +90,16 @@ function walk(event: KeyboardEvent) {
 dl {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 20px;
-  margin: 6px 0 0;
+  gap: var(--space-2) var(--space-6);
+  margin: var(--space-3) 0 0;
 }
 dt {
-  font-size: 12px;
+  font-size: var(--type-small);
   font-weight: 500;
   color: var(--quiet);
 }
 dd {
   margin: 0;
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 </style>

@@ -173,39 +173,39 @@ async function send() {
 <style scoped>
 label[for] {
   display: block;
-  margin: 14px 0 4px;
+  margin: var(--space-5) 0 var(--space-2);
   font-weight: 500;
 }
 .terms {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 16px;
+  gap: var(--space-4) var(--space-6);
   align-items: flex-end;
-  margin: 0 0 14px;
+  margin: 0 0 var(--space-5);
 }
 legend {
-  font-size: 14px;
+  font-size: var(--type-row);
   font-weight: 600;
-  margin: 0 0 2px;
+  margin: 0 0 var(--space-1);
 }
 .terms label {
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .terms input:not([type='checkbox']),
 .terms select {
   width: 136px;
 }
 .check {
-  padding-bottom: 6px;
+  padding-bottom: var(--space-3);
 }
 .problem {
-  margin: 10px 0 0;
+  margin: var(--space-4) 0 0;
   color: var(--stop);
 }
 .end {
   display: flex;
   justify-content: flex-end;
-  gap: 20px;
-  margin-top: 18px;
+  gap: var(--space-6);
+  margin-top: var(--space-6);
 }
 </style>

@@ -5,7 +5,7 @@ import { computed, onUnmounted, ref } from 'vue'
 import { api, got } from '../../api/client'
 import { useLoad } from '../../kit/useLoad'
 import { useSession } from '../../api/session'
-import type { DestinationSend } from '../../api/types'
+import type { DestinationSend, Readiness } from '../../api/types'
 import TickList, { type Entry } from '../../kit/TickList.vue'
 import { toggled } from '../../kit/toggled'
 import { useReleaseStore } from '../store'
@@ -36,7 +36,7 @@ const tickKind = (kind?: string) =>
   (ticked.value = new Set(sendable.value.filter((each) => !kind || each.kind === kind).map((each) => each.id)))
 
 /** How a destination stands, in a word and a mark. */
-function stands(each: DestinationSend): { weight: string; says: string } {
+function stands(each: DestinationSend): { weight: Readiness; says: string } {
   const state = each.deliveries.find((delivery) => delivery.state !== 'called off')?.state
   if (state === 'accepted' && !each.preview.changes.length) return { weight: 'ready', says: 'accepted' }
   if (state === 'accepted') return { weight: 'risk', says: 'changed since' }
@@ -132,7 +132,7 @@ function sent() {
 
 <style scoped>
 .send {
-  padding: 12px 16px;
+  padding: var(--space-5) var(--space-6);
 }
 .problem {
   color: var(--stop);
@@ -140,15 +140,15 @@ function sent() {
 .top {
   display: flex;
   align-items: center;
-  gap: 12px;
-  margin-bottom: 10px;
+  gap: var(--space-5);
+  margin-bottom: var(--space-4);
 }
 .together {
   margin-left: auto;
 }
 .both {
   display: flex;
-  gap: 20px;
+  gap: var(--space-6);
   align-items: flex-start;
 }
 .main {

@@ -33,7 +33,7 @@ function turn(each: FoundRecording) {
 }
 async function take() {
   try {
-    release.saved(
+    await release.saved(
       await got(
         api.POST('/api/releases/{id}/recordings', {
           params: { path: { id: release.view!.head.id } },
@@ -89,16 +89,16 @@ async function take() {
 .found {
   max-height: 340px;
   overflow: auto;
-  margin: 8px 0;
+  margin: var(--space-4) 0;
 }
 label {
   display: grid;
   grid-template-columns: 20px 1.4fr 1.2fr 150px 1.2fr;
-  gap: 10px;
+  gap: var(--space-4);
   align-items: baseline;
-  padding: 4px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
-  font-size: 14.5px;
+  font-size: var(--type-row);
 }
 .problem {
   color: var(--stop);
@@ -106,6 +106,6 @@ label {
 .end {
   display: flex;
   justify-content: flex-end;
-  gap: 16px;
+  gap: var(--space-6);
 }
 </style>

@@ -60,19 +60,19 @@ const CODES = new Set(['isrc', 'gtin'])
 <style scoped>
 .detail {
   display: flex;
-  gap: 14px;
+  gap: var(--space-5);
   align-items: baseline;
   min-height: 56px;
   max-height: 140px;
   overflow: auto;
-  padding: 10px 16px;
+  padding: var(--space-4) var(--space-6);
   border-top: 1px solid var(--ink);
   background: var(--bs-body-bg);
-  font-size: 14.5px;
+  font-size: var(--type-row);
 }
 .detail > b {
   white-space: nowrap;
-  font-size: 13px;
+  font-size: var(--type-note);
 }
 .says {
   flex: 1;
@@ -84,7 +84,7 @@ p {
   margin: 0;
 }
 .btn {
-  margin-left: 8px;
-  padding: 1px 10px;
+  margin-left: var(--space-4);
+  padding: 1px var(--space-4);
 }
 </style>

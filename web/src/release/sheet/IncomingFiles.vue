@@ -51,16 +51,16 @@ const chosen = ref<Record<string, number>>({})
 
 <style scoped>
 .incoming {
-  margin-top: 14px;
+  margin-top: var(--space-5);
   border-top: 1px solid var(--line);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 p {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
   margin: 0;
-  padding: 5px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
 }
 p > span:not(.kind) {
@@ -74,10 +74,10 @@ b {
 }
 .kind {
   flex: none;
-  padding: 0 5px;
+  padding: 0 var(--space-2);
   border: 1px solid var(--line);
   color: var(--quiet);
-  font-size: 12px;
+  font-size: var(--type-small);
 }
 select {
   max-width: 160px;

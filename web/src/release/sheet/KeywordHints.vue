@@ -33,18 +33,18 @@ watch(
 .hints {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 8px;
+  gap: var(--space-2) var(--space-4);
   align-items: baseline;
-  margin: 4px 0 0;
+  margin: var(--space-2) 0 0;
 }
 button {
   min-height: 24px;
-  padding: 1px 7px;
+  padding: 1px var(--space-3);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
   color: var(--ink);
-  font-size: 13.5px;
+  font-size: var(--type-note);
 }
 button:hover {
   border-color: var(--madder);

@@ -28,15 +28,15 @@ function turn(key: string) {
 .own {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
-  gap: 2px 12px;
-  margin: 2px 0 8px;
-  padding: 8px;
+  gap: var(--space-1) var(--space-5);
+  margin: var(--space-1) 0 var(--space-4);
+  padding: var(--space-4);
   border: 1px solid var(--line);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 label {
   display: flex;
-  gap: 6px;
+  gap: var(--space-3);
   align-items: center;
 }
 .act {

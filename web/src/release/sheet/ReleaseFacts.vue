@@ -25,6 +25,8 @@ const coded = new Set(['gtin', 'isrc', 'label-code'])
 
 <template>
   <div class="facts" role="group" aria-label="Facts of the release">
+    <!-- the sheet around it has the keys: facts of the release are its first line -->
+    <!-- eslint-disable-next-line vuejs-accessibility/click-events-have-key-events -->
     <div
       v-for="column in props.columns"
       :key="column.key"
@@ -56,16 +58,16 @@ const coded = new Set(['gtin', 'isrc', 'label-code'])
 .facts {
   display: grid;
   grid-template-columns: 0.85fr 1.2fr 1.2fr 1.1fr;
-  gap: 0 16px;
-  margin: 4px 0 10px;
+  gap: 0 var(--space-6);
+  margin: var(--space-2) 0 var(--space-4);
 }
 .fact {
   min-width: 0;
   display: flex;
   align-items: center;
-  gap: 8px;
+  gap: var(--space-4);
   height: 26px;
-  padding: 0 4px;
+  padding: 0 var(--space-2);
   border-bottom: 1px solid var(--line);
   cursor: default;
 }
@@ -77,7 +79,7 @@ const coded = new Set(['gtin', 'isrc', 'label-code'])
 .label {
   width: 70px;
   flex: none;
-  font-size: 13px;
+  font-size: var(--type-note);
   color: var(--quiet);
 }
 .value {
@@ -87,7 +89,7 @@ const coded = new Set(['gtin', 'isrc', 'label-code'])
   min-width: 0;
   white-space: nowrap;
   overflow: hidden;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .code {
   font:

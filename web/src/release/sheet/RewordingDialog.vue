@@ -128,16 +128,16 @@ async function apply() {
 .find {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 18px;
+  gap: var(--space-3) var(--space-6);
   align-items: center;
-  margin-bottom: 10px;
+  margin-bottom: var(--space-4);
 }
 .find .form-control {
   width: 220px;
 }
 table {
   width: 100%;
-  font-size: 14.5px;
+  font-size: var(--type-row);
 }
 th {
   font-weight: 500;
@@ -145,7 +145,7 @@ th {
   border-bottom: 1px solid var(--ink);
 }
 td {
-  padding: 3px 6px 3px 0;
+  padding: var(--space-1) var(--space-3) var(--space-1) 0;
   border-bottom: 1px solid var(--line);
   vertical-align: top;
   white-space: pre-wrap;
@@ -159,7 +159,7 @@ td {
 .end {
   display: flex;
   justify-content: flex-end;
-  gap: 16px;
-  margin-top: 14px;
+  gap: var(--space-6);
+  margin-top: var(--space-5);
 }
 </style>

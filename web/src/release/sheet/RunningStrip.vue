@@ -120,7 +120,7 @@ function drop(event: DragEvent, to: number) {
   position: absolute;
   top: 0;
   bottom: 0;
-  padding: 2px 4px;
+  padding: var(--space-1) var(--space-2);
   border: 0;
   background: var(--block);
   color: var(--ink);
@@ -145,7 +145,7 @@ function drop(event: DragEvent, to: number) {
 .block span {
   position: relative;
   display: block;
-  font-size: 11.5px;
+  font-size: var(--type-small);
   font-weight: 500;
   line-height: 1.2;
   white-space: nowrap;
@@ -166,7 +166,7 @@ path {
 .scale {
   position: relative;
   height: 20px;
-  font-size: 12px;
+  font-size: var(--type-small);
   color: var(--quiet);
 }
 .side {

@@ -106,11 +106,11 @@ function leave() {
 
 <style scoped>
 .edit {
-  margin: -2px 0;
+  margin: calc(-1 * var(--space-1)) 0;
 }
 .edit :deep(input) {
   height: 24px;
-  padding: 0 3px;
+  padding: 0 var(--space-1);
   border: 0;
   outline: 2px solid var(--madder);
 }
@@ -119,7 +119,7 @@ function leave() {
   z-index: 20;
   width: 340px;
   height: 120px;
-  padding: 4px 6px;
+  padding: var(--space-2) var(--space-3);
   border: 0;
   outline: 2px solid var(--madder);
   background: var(--card);
@@ -131,7 +131,7 @@ function leave() {
 }
 .carried {
   color: var(--quiet);
-  margin: 0 auto 0 2px;
+  margin: 0 auto 0 var(--space-1);
 }
 .text {
   overflow: hidden;

@@ -151,23 +151,23 @@ const dragged = (event: MouseEvent, row: number, key: string) =>
   width: 100%;
   table-layout: fixed;
   border-collapse: collapse;
-  font-size: 14.5px;
+  font-size: var(--type-row);
   user-select: none;
 }
 th {
   font-weight: 500;
 }
 thead th {
-  padding: 3px 5px;
+  padding: var(--space-1) var(--space-2);
   border-bottom: 1px solid var(--ink);
   color: var(--quiet);
-  font-size: 13px;
+  font-size: var(--type-note);
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
 }
 .number {
-  padding: 0 6px 0 0;
+  padding: 0 var(--space-3) 0 0;
   text-align: right;
   white-space: nowrap;
 }
@@ -181,13 +181,13 @@ tr.all {
   border-bottom: 1px solid var(--ink);
 }
 td {
-  padding: 0 5px;
+  padding: 0 var(--space-2);
   cursor: default;
 }
 .cell {
   display: flex;
   align-items: center;
-  gap: 4px;
+  gap: var(--space-2);
   min-width: 0;
   white-space: nowrap;
   overflow: hidden;

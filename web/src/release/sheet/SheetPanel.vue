@@ -208,10 +208,10 @@ onUnmounted(() => (release.at = null))
 .inner {
   flex: 1;
   overflow: auto;
-  padding: 12px 16px;
+  padding: var(--space-5) var(--space-6);
   container-type: inline-size;
   /* what stands still covers this much */
-  scroll-padding: 40px 20px 40px 210px;
+  scroll-padding: var(--space-8) var(--space-6) var(--space-8) 210px;
 }
 /* stays where it is while a wide set of columns scrolls sideways */
 .still {
@@ -223,15 +223,15 @@ onUnmounted(() => (release.at = null))
 .tools {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  gap: var(--space-1) var(--space-5);
   align-items: baseline;
-  margin-bottom: 4px;
+  margin-bottom: var(--space-2);
 }
 .set,
 .tool {
   border: 0;
   background: none;
-  padding: 2px 0;
+  padding: var(--space-1) 0;
   color: var(--quiet);
 }
 .set.here {
@@ -241,7 +241,7 @@ onUnmounted(() => (release.at = null))
 }
 .tool {
   color: var(--ink);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .tool:hover:not(:disabled) {
   color: var(--madder);
@@ -254,6 +254,6 @@ onUnmounted(() => (release.at = null))
   flex: 1;
 }
 .empty {
-  margin: 16px 0;
+  margin: var(--space-6) 0;
 }
 </style>

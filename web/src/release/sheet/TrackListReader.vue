@@ -59,7 +59,7 @@ async function take() {
         },
       }),
     )
-    release.saved(view)
+    await release.saved(view)
     emit('close')
   } catch (failure) {
     problem.value = (failure as Error).message
@@ -173,25 +173,25 @@ async function take() {
 .right {
   display: flex;
   flex-direction: column;
-  gap: 6px;
+  gap: var(--space-3);
   min-height: 0;
-  padding: 12px 16px;
+  padding: var(--space-5) var(--space-6);
 }
 .left {
   border-right: 1px solid var(--line);
 }
 label {
-  font-size: 13px;
+  font-size: var(--type-note);
   color: var(--quiet);
 }
 textarea {
   flex: 1;
-  padding: 8px;
+  padding: var(--space-4);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
   color: var(--ink);
-  font-size: 13px;
+  font-size: var(--type-note);
   resize: none;
 }
 .form {
@@ -200,15 +200,15 @@ textarea {
 fieldset {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 14px;
+  gap: var(--space-1) var(--space-5);
   align-items: baseline;
 }
 legend {
   float: left;
   width: auto;
   margin: 0;
-  padding-right: 10px;
-  font-size: 14px;
+  padding-right: var(--space-4);
+  font-size: var(--type-row);
 }
 fieldset label {
   color: var(--ink);
@@ -219,7 +219,7 @@ fieldset label {
 }
 table {
   width: 100%;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 th {
   position: sticky;
@@ -230,7 +230,7 @@ th {
   border-bottom: 1px solid var(--ink);
 }
 td {
-  padding: 3px 8px 3px 0;
+  padding: var(--space-1) var(--space-4) var(--space-1) 0;
   border-bottom: 1px solid var(--line);
   vertical-align: top;
 }
@@ -239,7 +239,7 @@ td {
 }
 .doubt {
   display: block;
-  font-size: 12.5px;
+  font-size: var(--type-small);
   color: var(--risk);
 }
 .differs .after {
@@ -249,7 +249,7 @@ td {
 s,
 .file {
   display: block;
-  font-size: 12.5px;
+  font-size: var(--type-small);
   color: var(--quiet);
 }
 .off {
@@ -257,17 +257,17 @@ s,
 }
 .strange p {
   margin: 0;
-  font-size: 13.5px;
+  font-size: var(--type-note);
 }
 .problem {
   color: var(--stop);
 }
 .end {
   display: flex;
-  gap: 16px;
+  gap: var(--space-6);
   justify-content: flex-end;
   align-items: baseline;
   margin-top: auto;
-  padding-top: 8px;
+  padding-top: var(--space-4);
 }
 </style>

@@ -39,8 +39,8 @@ function edit(cell: Cell | undefined, after: string | null): Edit[] {
       entity: cell.entity,
       target: cell.target,
       field: cell.field,
-      before: cell.value as string,
-      after: after as string,
+      before: cell.value,
+      after: after,
     },
   ]
 }

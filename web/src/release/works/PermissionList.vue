@@ -71,30 +71,30 @@ function say(line: PermissionLine, document: number, party: string) {
 
 <style scoped>
 section {
-  margin-top: 24px;
+  margin-top: var(--space-7);
 }
 h2 {
   margin: 0;
-  font-size: 1.05rem;
+  font-size: var(--type-head);
 }
 .line {
   display: flex;
-  gap: 16px;
+  gap: var(--space-6);
   align-items: baseline;
-  padding: 5px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--line);
 }
 .what {
   flex: 1;
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
 }
 select,
 input {
   height: 28px;
   max-width: 220px;
-  padding: 0 6px;
+  padding: 0 var(--space-3);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);

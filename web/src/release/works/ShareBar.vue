@@ -43,9 +43,9 @@ const parts = () =>
 <style scoped>
 .bar-line {
   display: flex;
-  gap: 10px;
+  gap: var(--space-4);
   align-items: center;
-  font-size: 13.5px;
+  font-size: var(--type-note);
 }
 .name {
   width: 76px;

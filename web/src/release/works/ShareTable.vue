@@ -174,16 +174,16 @@ function remove(row: Draft) {
 table {
   width: 100%;
   table-layout: fixed;
-  font-size: 14.5px;
+  font-size: var(--type-row);
 }
 th {
   font-weight: 500;
-  font-size: 13px;
+  font-size: var(--type-note);
   color: var(--quiet);
   border-bottom: 1px solid var(--line);
 }
 td {
-  padding: 2px 8px 2px 0;
+  padding: var(--space-1) var(--space-4) var(--space-1) 0;
 }
 .share {
   width: 86px;
@@ -195,7 +195,7 @@ td {
 input,
 select {
   height: 26px;
-  padding: 0 4px;
+  padding: 0 var(--space-2);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
@@ -206,7 +206,7 @@ select {
   width: 176px;
 }
 .note {
-  font-size: 13px;
+  font-size: var(--type-note);
   line-height: 1.15;
 }
 .note .act {

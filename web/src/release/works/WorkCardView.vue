@@ -134,17 +134,17 @@ function put(cell: FactCell, event: Event) {
 
 <style scoped>
 .work {
-  padding: 12px 0 14px;
+  padding: var(--space-5) 0 var(--space-5);
   border-bottom: 1px solid var(--ink);
 }
 header {
   display: flex;
-  gap: 12px;
+  gap: var(--space-5);
   align-items: baseline;
 }
 h3 {
   margin: 0;
-  font-size: 1.1rem;
+  font-size: var(--type-head);
 }
 .push {
   flex: 1;
@@ -156,22 +156,22 @@ select {
   border-radius: 3px;
   background: var(--card);
   color: var(--ink);
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 .facts {
   display: grid;
   grid-template-columns: 1fr 170px 1.4fr;
-  gap: 4px 12px;
-  margin: 6px 0 8px;
+  gap: var(--space-2) var(--space-5);
+  margin: var(--space-3) 0 var(--space-4);
 }
 label {
-  font-size: 13px;
+  font-size: var(--type-note);
   color: var(--quiet);
 }
 input {
   width: 100%;
   height: 26px;
-  padding: 0 4px;
+  padding: 0 var(--space-2);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
@@ -179,30 +179,30 @@ input {
 }
 .bars {
   display: grid;
-  gap: 4px;
-  margin: 8px 0;
+  gap: var(--space-2);
+  margin: var(--space-4) 0;
 }
 .wrong {
-  margin: 4px 0 0;
-  font-size: 13.5px;
+  margin: var(--space-2) 0 0;
+  font-size: var(--type-note);
 }
 .lyrics {
   display: flex;
-  gap: 16px;
+  gap: var(--space-6);
   max-height: 220px;
   overflow: auto;
 }
 textarea {
   flex: 1.2;
   min-height: 160px;
-  padding: 6px;
+  padding: var(--space-3);
   border: 1px solid var(--line);
   background: var(--card);
   color: var(--ink);
 }
 section {
   flex: 1;
-  font-size: 14px;
+  font-size: var(--type-row);
 }
 section p {
   white-space: pre-wrap;

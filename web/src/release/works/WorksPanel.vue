@@ -14,7 +14,7 @@ const { release, view, problem, load, change } = useOfRelease((id) =>
 
 async function write(cell: FactCell, text: string | null, of: string) {
   await release.writeAll(
-    [{ entity: cell.entity, target: cell.target, field: cell.field, before: cell.value!, after: text as string }],
+    [{ entity: cell.entity, target: cell.target, field: cell.field, before: cell.value!, after: text }],
     `${cell.name} of ${of}`,
   )
   await load()
@@ -87,19 +87,19 @@ const equal = (work: number) =>
 
 <style scoped>
 .works {
-  padding: 4px 16px 24px;
+  padding: var(--space-2) var(--space-6) var(--space-7);
 }
 h2 {
-  margin: 18px 0 2px;
-  font-size: 1.1rem;
+  margin: var(--space-6) 0 var(--space-1);
+  font-size: var(--type-head);
 }
 .income {
   display: grid;
   grid-template-columns: 150px 1fr 60px;
-  gap: 2px 12px;
-  padding: 6px 0;
+  gap: var(--space-1) var(--space-5);
+  padding: var(--space-3) 0;
   border-bottom: 1px solid var(--line);
-  font-size: 14.5px;
+  font-size: var(--type-row);
 }
 .track {
   overflow: hidden;
@@ -108,7 +108,7 @@ h2 {
 }
 input {
   height: 26px;
-  padding: 0 4px;
+  padding: 0 var(--space-2);
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--card);
@@ -119,6 +119,6 @@ input {
 }
 .verdict {
   grid-column: 2 / 4;
-  font-size: 13.5px;
+  font-size: var(--type-note);
 }
 </style>

@@ -88,7 +88,7 @@ final class CheckCommand implements Callable<Integer> {
     private static Map<String, Object> document(Finding finding) {
         Map<String, Object> document = new LinkedHashMap<>();
         document.put("rule", finding.rule());
-        document.put("weight", finding.weight().says());
+        document.put("weight", finding.weight().label());
         document.put("destinations", List.copyOf(finding.destinations().keySet()));
         Map<String, Object> place = new LinkedHashMap<>();
         place.put("entity", finding.place().target().entity().id());

@@ -1,6 +1,7 @@
 package app.entrada.server.artwork;
 
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Weight;
 import app.entrada.core.check.rules.RuleFamily;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
@@ -94,7 +95,7 @@ class ArtworkController {
      *
      * @param what pixels or bytes
      * @param min 0 for none
-     * @param weight the rule's weight: stop, risk or note
+     * @param weight the rule’s weight
      */
     record LimitBar(
             String destination,
@@ -104,7 +105,7 @@ class ArtworkController {
             long max,
             long value,
             boolean within,
-            String weight) {}
+            Weight weight) {}
 
     /** A stretch of the cover and what is made of it; pixels of the cover, 0 for as it is. */
     record Derived(int x, int y, int size, int side, long bytes, String says) {}
@@ -160,7 +161,7 @@ class ArtworkController {
                         max,
                         value,
                         value >= min && value <= max,
-                        applied.weight().says()));
+                        applied.weight()));
             }
         return bars;
     }

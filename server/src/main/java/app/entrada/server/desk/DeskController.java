@@ -2,6 +2,7 @@ package app.entrada.server.desk;
 
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Weight;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Fields;
@@ -73,7 +74,7 @@ class DeskController {
             @Nullable Long slackDays,
             String panel,
             @Nullable String finding,
-            String weight) {}
+            Weight weight) {}
 
     /**
      * A day on the time line.
@@ -167,6 +168,6 @@ class DeskController {
                 move.slackDays().orElse(null),
                 move.panel(),
                 move.finding().orElse(null),
-                move.weight().says());
+                move.weight());
     }
 }

@@ -21,7 +21,6 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
@@ -92,14 +91,15 @@ public class DestinationController {
             String id,
             String family,
             String name,
-            String weight,
+            @Nullable Weight weight,
             String reason,
             Map<String, String> limits,
             List<String> fails,
             String says,
             List<String> passes) {}
 
-    record RuleTyped(String id, String weight, @Nullable Map<String, String> limits) {}
+    record RuleTyped(
+            String id, @Nullable Weight weight, @Nullable Map<String, String> limits) {}
 
     /** @param dated ISO day from which the rules hold */
     record RulesTyped(String dated, int leadDays, List<RuleTyped> rules) {}
@@ -140,15 +140,15 @@ public class DestinationController {
                         .sorted(Comparator.comparing(Profile.Applied::weight)
                                 .reversed()
                                 .thenComparing(applied -> applied.rule().family()))
-                        .map(applied -> rule(applied.rule(), applied.weight().says(), applied.params()))
+                        .map(applied -> rule(applied.rule(), applied.weight(), applied.params()))
                         .toList(),
                 RuleBook.all().stream()
                         .filter(rule -> profile.applied(rule.id()).isEmpty())
-                        .map(rule -> rule(rule, "off", new Params(rule, Map.of())))
+                        .map(rule -> rule(rule, null, new Params(rule, Map.of())))
                         .toList());
     }
 
-    private static RuleView rule(Rule rule, String weight, Params params) {
+    private static RuleView rule(Rule rule, @Nullable Weight weight, Params params) {
         Map<String, String> limits = new TreeMap<>();
         rule.parameters()
                 .forEach((name, standard) -> limits.put(
@@ -174,16 +174,12 @@ public class DestinationController {
         try {
             List<Profile.Applied> applied = new ArrayList<>();
             for (RuleTyped each : typed.rules() == null ? List.<RuleTyped>of() : typed.rules()) {
-                if ("off".equals(each.weight())) continue;
+                if (each.weight() == null) continue;
                 Rule rule = RuleBook.byId(each.id());
                 Map<String, Object> set = new LinkedHashMap<>();
                 if (each.limits() != null)
                     each.limits().forEach((name, text) -> set.put(name, typed(rule, name, text)));
-                applied.add(new Profile.Applied(
-                        rule,
-                        Weight.valueOf(String.valueOf(each.weight()).toUpperCase(Locale.ROOT)),
-                        new Params(rule, set),
-                        set));
+                applied.add(new Profile.Applied(rule, each.weight(), new Params(rule, set), set));
             }
             if (applied.isEmpty()) throw Problem.input("no-rules", "A destination without rules would check nothing.");
             Profile adjusted = base.adjusted(LocalDate.parse(typed.dated()), typed.leadDays(), applied);

@@ -1,5 +1,8 @@
 package app.entrada.server.readiness;
 
+import app.entrada.core.check.profile.LeadTime;
+import app.entrada.core.check.profile.Readiness;
+import app.entrada.core.check.profile.Weight;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -24,20 +27,20 @@ public record ReadinessView(
      * A column of the board.
      *
      * @param meant whether the release is to go there
-     * @param standing OPEN, IN_TIME, EXPRESS, LOST or PAST
+     * @param standing whether its lead time is kept
      * @param says what its lead time means for the release's date
      * @param earliest first day it can promise from today on
-     * @param weight heaviest open finding: stop, risk, note or ready
+     * @param readiness heaviest open finding
      */
     public record BoardDestination(
             String id,
             String name,
             String kind,
             boolean meant,
-            String standing,
+            LeadTime.Standing standing,
             String says,
             String earliest,
-            String weight,
+            Readiness readiness,
             int stops,
             int risks,
             int notes) {}
@@ -48,13 +51,13 @@ public record ReadinessView(
     /**
      * How one family stands with one destination.
      *
-     * @param weight heaviest open finding: stop, risk, note or ready
+     * @param readiness heaviest open finding
      * @param count open findings of that weight
      * @param all open findings of any weight
      * @param accepted risks taken
      * @param rules how many rules were asked
      */
-    public record BoardCell(String weight, int count, int all, int accepted, int rules) {}
+    public record BoardCell(Readiness readiness, int count, int all, int accepted, int rules) {}
 
     /**
      * A finding with all that is needed to act on it.
@@ -69,8 +72,8 @@ public record ReadinessView(
             String rule,
             String ruleName,
             String family,
-            String weight,
-            Map<String, String> weights,
+            Weight weight,
+            Map<String, Weight> weights,
             int track,
             String column,
             String panel,

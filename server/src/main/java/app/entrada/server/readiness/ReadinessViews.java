@@ -5,6 +5,7 @@ import app.entrada.core.check.Finding;
 import app.entrada.core.check.SafeFixes;
 import app.entrada.core.check.profile.LeadTime;
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Readiness;
 import app.entrada.core.check.profile.Weight;
 import app.entrada.core.check.rules.Fix;
 import app.entrada.core.check.rules.Place;
@@ -82,17 +83,13 @@ class ReadinessViews {
                 profile.name(),
                 profile.kind(),
                 meant,
-                time.standing().name(),
+                time.standing(),
                 time.says(),
                 time.earliest().toString(),
-                heaviest(counts),
+                Readiness.of(counts),
                 counts.getOrDefault(Weight.STOP, 0),
                 counts.getOrDefault(Weight.RISK, 0),
                 counts.getOrDefault(Weight.NOTE, 0));
-    }
-
-    private static String heaviest(SortedMap<Weight, Integer> counts) {
-        return counts.isEmpty() ? "ready" : counts.lastKey().says();
     }
 
     private static ReadinessView.BoardRow row(RuleFamily family, List<Profile> meant, List<Finding> findings) {
@@ -111,7 +108,7 @@ class ReadinessViews {
             cells.put(
                     profile.id(),
                     new ReadinessView.BoardCell(
-                            heaviest(counts),
+                            Readiness.of(counts),
                             counts.isEmpty() ? 0 : counts.get(counts.lastKey()),
                             all,
                             here.size() - all,
@@ -121,15 +118,13 @@ class ReadinessViews {
     }
 
     private static ReadinessView.BoardFinding finding(Finding finding, Release release) {
-        Map<String, String> weights = new LinkedHashMap<>();
-        finding.destinations().forEach((id, weight) -> weights.put(id, weight.says()));
         return new ReadinessView.BoardFinding(
                 finding.id(),
                 finding.rule(),
                 RuleBook.byId(finding.rule()).name(),
                 finding.family().says(),
-                finding.weight().says(),
-                weights,
+                finding.weight(),
+                finding.destinations(),
                 finding.place().track(),
                 finding.place().field().key(),
                 finding.place().panel(),

@@ -1,5 +1,8 @@
 package app.entrada.server.views;
 
+import app.entrada.core.check.profile.Readiness;
+import app.entrada.core.check.profile.Weight;
+import app.entrada.core.desk.NextMoves;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.files.FileKind;
 import java.util.List;
@@ -66,11 +69,17 @@ public record ReleaseView(
     /**
      * How a release stands with a destination.
      *
-     * @param weight stop, risk, note or ready
+     * @param readiness heaviest open finding
      * @param count findings of that weight
      * @param standing NOT_SENT, ON_ITS_WAY, ACCEPTED, REJECTED or FAILED
      */
-    public record MarkView(String destination, String name, String weight, int count, String standing, String says) {}
+    public record MarkView(
+            String destination,
+            String name,
+            Readiness readiness,
+            int count,
+            NextMoves.Standing standing,
+            String says) {}
 
     /**
      * A column of the sheet.
@@ -146,7 +155,7 @@ public record ReleaseView(
             String id,
             String rule,
             String family,
-            String weight,
+            Weight weight,
             List<String> destinations,
             int track,
             String column,

@@ -2,6 +2,7 @@ package app.entrada.server.views;
 
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Readiness;
 import app.entrada.core.check.profile.Weight;
 import app.entrada.core.check.rules.Fix;
 import app.entrada.core.desk.NextMoves;
@@ -142,11 +143,11 @@ public class ReleaseViews {
         NextMoves.Standing stands = standing == null ? NextMoves.Standing.NOT_SENT : standing;
         SortedMap<Weight, Integer> counts = Finding.counts(findings, profile.id());
         if (counts.isEmpty())
-            return new ReleaseView.MarkView(profile.id(), profile.name(), "ready", 0, stands.name(), "ready");
+            return new ReleaseView.MarkView(profile.id(), profile.name(), Readiness.READY, 0, stands, "ready");
         Weight heaviest = counts.lastKey();
         int count = counts.get(heaviest);
         return new ReleaseView.MarkView(
-                profile.id(), profile.name(), heaviest.says(), count, stands.name(), says(heaviest, count));
+                profile.id(), profile.name(), Readiness.of(counts), count, stands, says(heaviest, count));
     }
 
     private static String says(Weight weight, int count) {
@@ -254,7 +255,7 @@ public class ReleaseViews {
                 finding.id(),
                 finding.rule(),
                 finding.family().says(),
-                finding.weight().says(),
+                finding.weight(),
                 finding.destinations().keySet().stream().map(destinations::get).toList(),
                 finding.place().track(),
                 field.key(),

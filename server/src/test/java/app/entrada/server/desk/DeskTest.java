@@ -67,7 +67,7 @@ class DeskTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(head.path("title").asString()).isEqualTo("Listed");
-        assertThat(head.path("marks").path(0).path("weight").asString()).isEqualTo("stop");
+        assertThat(head.path("marks").path(0).path("readiness").asString()).isEqualTo("stop");
         assertThat(head.path("marks").path(0).path("says").asString()).endsWith("stop delivery");
     }
 }

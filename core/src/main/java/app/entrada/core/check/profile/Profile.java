@@ -290,7 +290,7 @@ public record Profile(
         Map<String, Object> applied = new LinkedHashMap<>();
         for (Applied each : rules) {
             Map<String, Object> settings = new LinkedHashMap<>();
-            settings.put("weight", each.weight().says());
+            settings.put("weight", each.weight().label());
             settings.putAll(each.set());
             applied.put(each.rule().id(), settings);
         }

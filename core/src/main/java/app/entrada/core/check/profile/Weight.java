@@ -1,5 +1,6 @@
 package app.entrada.core.check.profile;
 
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Locale;
 
 /** How much a finding weighs for a destination; the lightest first. */
@@ -12,7 +13,8 @@ public enum Weight {
     STOP;
 
     /** As profiles, documents and pages write it: {@code stop}. */
-    public String says() {
+    @JsonValue
+    public String label() {
         return name().toLowerCase(Locale.ROOT);
     }
 }
