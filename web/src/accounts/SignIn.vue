@@ -61,7 +61,6 @@ async function go() {
 }
 h1 {
   margin: 0;
-  font-size: var(--type-title);
 }
 h1 span {
   color: var(--madder);

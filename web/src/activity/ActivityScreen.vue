@@ -140,7 +140,6 @@ const WAYS: Record<string, string> = { edit: '', undo: 'taken back: ', redo: 'do
   border-bottom: 1px solid var(--ink);
 }
 h1 {
-  font-size: var(--type-title);
   margin: 0 auto 0 0;
 }
 select {

@@ -45,9 +45,6 @@ onUnmounted(looking.cancel)
 section {
   padding: var(--space-5) 0;
 }
-h2 {
-  font-size: var(--type-head);
-}
 textarea {
   width: 100%;
   height: 90px;

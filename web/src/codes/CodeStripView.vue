@@ -86,7 +86,6 @@ header {
 }
 h2 {
   margin: 0;
-  font-size: var(--type-head);
 }
 .push {
   flex: 1;

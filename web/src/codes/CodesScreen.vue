@@ -109,9 +109,6 @@ onMounted(async () => {
   padding: var(--space-3) 0;
   border-bottom: 1px solid var(--line);
 }
-h2 {
-  font-size: var(--type-head);
-}
 label {
   font-weight: 500;
 }

@@ -96,12 +96,11 @@ function slack(days: number | null): string {
   margin-bottom: var(--space-4);
 }
 h1 {
-  font-size: var(--type-title);
   margin: 0;
 }
 h2 {
   font:
-    600 15px Barlow,
+    600 var(--type-text) Barlow,
     sans-serif;
   margin: 0;
   padding-bottom: var(--space-3);

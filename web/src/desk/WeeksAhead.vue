@@ -81,6 +81,12 @@ li {
   padding: var(--space-1) 0;
   font-size: var(--type-row);
 }
+li svg {
+  flex: none;
+}
+li svg {
+  flex: none;
+}
 a {
   color: var(--ink);
 }

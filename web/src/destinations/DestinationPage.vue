@@ -94,7 +94,6 @@ function saved() {
   margin: var(--space-3) 0 0;
 }
 h2 {
-  font-size: var(--type-head);
   margin: 0 0 var(--space-2);
 }
 header {
@@ -107,13 +106,13 @@ header {
 }
 h3 {
   font:
-    600 15px Barlow,
+    600 var(--type-text) Barlow,
     sans-serif;
   margin: 0;
 }
 h4 {
   font:
-    600 14px Barlow,
+    600 var(--type-row) Barlow,
     sans-serif;
   margin: var(--space-4) 0 var(--space-1);
   color: var(--quiet);

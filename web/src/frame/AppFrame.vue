@@ -167,7 +167,7 @@ header {
 .name {
   width: 131px;
   font:
-    600 19px Bitter,
+    600 var(--type-head) Bitter,
     serif;
   color: var(--ink);
   text-decoration: none;

@@ -54,7 +54,6 @@ h3 {
   margin: var(--space-5) 0 var(--space-1);
   padding-bottom: var(--space-1);
   border-bottom: 1px solid var(--ink);
-  font-size: var(--type-text);
 }
 h3 .mono {
   margin-left: var(--space-4);

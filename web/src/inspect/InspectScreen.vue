@@ -131,7 +131,6 @@ function pick(event: Event) {
 }
 h2 {
   margin: var(--space-4) 0;
-  font-size: var(--type-head);
 }
 dl {
   display: grid;

@@ -172,7 +172,6 @@ td .quiet,
 }
 h3 {
   margin: var(--space-5) 0 var(--space-2);
-  font-size: var(--type-text);
 }
 ul {
   columns: 2;

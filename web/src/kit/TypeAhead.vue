@@ -142,7 +142,7 @@ input {
   border: 1px solid var(--ink);
   background: var(--card);
   font:
-    400 14px Barlow,
+    400 var(--type-row) Barlow,
     sans-serif;
   color: var(--ink);
 }

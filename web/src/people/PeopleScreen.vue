@@ -82,9 +82,6 @@ onUnmounted(looking.cancel)
   border-right: 1px solid var(--line);
   overflow: auto;
 }
-h1 {
-  font-size: var(--type-title);
-}
 ul {
   list-style: none;
   margin: var(--space-4) 0 0;

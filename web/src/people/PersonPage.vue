@@ -214,7 +214,6 @@ h2 {
 }
 h3 {
   margin: var(--space-6) 0 var(--space-2);
-  font-size: var(--type-text);
 }
 .unused {
   margin: var(--space-5) 0 0;

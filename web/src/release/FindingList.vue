@@ -84,9 +84,8 @@ h2 {
   align-items: baseline;
   gap: var(--space-4);
   margin: 0;
-  font:
-    600 15px Barlow,
-    sans-serif;
+  font-family: var(--bs-body-font-family);
+  font-size: var(--type-text);
 }
 h2 span {
   flex: 1;

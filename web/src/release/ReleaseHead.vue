@@ -96,7 +96,6 @@ function pick(event: Event) {
   min-width: 0;
 }
 h1 {
-  font-size: var(--type-title);
   line-height: 1.1;
   margin: 0 0 var(--space-1);
   white-space: nowrap;
@@ -151,7 +150,7 @@ p {
 }
 .when strong {
   font:
-    600 1.05rem Bitter,
+    600 var(--type-head) Bitter,
     serif;
 }
 .when button {

@@ -101,7 +101,6 @@ const shown = computed(() => {
   border-bottom: 1px solid var(--ink);
 }
 h1 {
-  font-size: var(--type-title);
   margin: 0;
 }
 input {
@@ -142,7 +141,7 @@ li a:hover {
 .what b {
   display: block;
   font:
-    600 16px Bitter,
+    600 var(--type-text) Bitter,
     serif;
 }
 .number {

@@ -113,7 +113,6 @@ onUnmounted(() => stops.forEach((stop) => stop()))
 }
 h1 {
   margin: 0 auto 0 0;
-  font-size: var(--type-title);
 }
 .title form {
   display: flex;
@@ -145,11 +144,9 @@ header img,
 }
 h2 {
   margin: 0;
-  font-size: var(--type-head);
 }
 h3 {
   margin: var(--space-5) 0 var(--space-2);
-  font-size: var(--type-text);
 }
 p {
   margin: 0;

@@ -32,7 +32,7 @@ const part = (limit: LimitBar, n: number) => `${Math.min(100, (n / limit.max) * 
 .limit {
   display: grid;
   grid-template-columns: 112px 1fr;
-  gap: 0 var(--space-5);
+  gap: var(--space-1) var(--space-5);
   align-items: center;
   padding: var(--space-1) 0;
   font-size: var(--type-note);

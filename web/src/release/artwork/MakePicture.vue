@@ -130,7 +130,7 @@ function resize(event: Event) {
 <style scoped>
 h3 {
   font:
-    600 15px Barlow,
+    600 var(--type-text) Barlow,
     sans-serif;
   margin: var(--space-5) 0 var(--space-2);
   padding-bottom: var(--space-1);

@@ -76,7 +76,6 @@ section {
 }
 h3 {
   margin: var(--space-5) 0 var(--space-3);
-  font-size: var(--type-text);
 }
 ul {
   margin: 0;

@@ -111,7 +111,6 @@ tbody th {
 }
 h3 {
   margin: var(--space-5) 0 var(--space-2);
-  font-size: var(--type-text);
 }
 .papers {
   display: flex;

@@ -102,7 +102,7 @@ function begin(finding: BoardFinding) {
 }
 h3 {
   font:
-    600 15px Barlow,
+    600 var(--type-text) Barlow,
     sans-serif;
   margin: 0 0 var(--space-2);
 }

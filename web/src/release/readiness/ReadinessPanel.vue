@@ -149,7 +149,7 @@ header {
 }
 h2 {
   font:
-    600 17px Barlow,
+    600 var(--type-head) Barlow,
     sans-serif;
   margin: 0;
 }

@@ -48,9 +48,7 @@ h3 {
   display: flex;
   gap: var(--space-6);
   align-items: baseline;
-  font:
-    600 15px Barlow,
-    sans-serif;
+  font-family: var(--bs-body-font-family);
   padding-bottom: var(--space-2);
   border-bottom: 1px solid var(--ink);
 }
@@ -64,9 +62,8 @@ h3 label {
   gap: var(--space-8);
 }
 h4 {
-  font:
-    600 14px Barlow,
-    sans-serif;
+  font-family: var(--bs-body-font-family);
+  font-size: var(--type-row);
   margin: var(--space-2) 0;
 }
 ul {

@@ -149,7 +149,7 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
 }
 h3 {
   font:
-    600 14.5px Barlow,
+    600 var(--type-row) Barlow,
     sans-serif;
   margin: 0 0 var(--space-2);
 }

@@ -177,13 +177,12 @@ header span {
   flex: 1;
 }
 h2 {
-  font-size: var(--type-head);
   margin: 0;
 }
 h3 {
   margin: var(--space-5) 0 var(--space-1);
   font:
-    600 14px Barlow,
+    600 var(--type-row) Barlow,
     sans-serif;
 }
 .problem {

@@ -93,7 +93,7 @@ const coded = new Set(['gtin', 'isrc', 'label-code'])
 }
 .code {
   font:
-    400 13px 'Spline Sans Mono',
+    400 var(--type-note) 'Spline Sans Mono',
     monospace;
 }
 .here .value {

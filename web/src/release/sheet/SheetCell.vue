@@ -125,7 +125,7 @@ function leave() {
   background: var(--card);
   color: var(--ink);
   font:
-    400 14px Barlow,
+    400 var(--type-row) Barlow,
     sans-serif;
   white-space: pre-wrap;
 }

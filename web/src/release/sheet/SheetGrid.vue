@@ -238,7 +238,7 @@ td.master .cell,
 td.isrc,
 td.iswc {
   font:
-    400 13px 'Spline Sans Mono',
+    400 var(--type-note) 'Spline Sans Mono',
     monospace;
 }
 .waiting {

@@ -75,7 +75,6 @@ section {
 }
 h2 {
   margin: 0;
-  font-size: var(--type-head);
 }
 .line {
   display: flex;

@@ -91,7 +91,6 @@ const equal = (work: number) =>
 }
 h2 {
   margin: var(--space-6) 0 var(--space-1);
-  font-size: var(--type-head);
 }
 .income {
   display: grid;

@@ -62,7 +62,7 @@ final class Pictures {
             browser.picture(folder.resolve("destinations.png"));
             gathering(browser, arguments[0], folder);
             browser.go(arguments[0] + "/codes");
-            browser.see("#isrcPrefix");
+            browser.see("section.block rect");
             browser.picture(folder.resolve("codes.png"));
             browser.go(arguments[0] + "/series");
             browser.see("section h2");
