@@ -9,6 +9,7 @@ import { dropped } from '../intake/dropped'
 import { useUploads } from '../intake/uploads'
 import { switchTheme } from '../kit/theme'
 import { useReleaseStore } from '../release/store'
+import { SCREENS } from '../screens'
 import JumpBox from './JumpBox.vue'
 import KeyCard from './KeyCard.vue'
 
@@ -20,21 +21,6 @@ const uploads = useUploads()
 const over = ref(false)
 const keyCard = ref(false)
 
-const NAV = [
-  [
-    { to: '/', name: 'Desk' },
-    { to: '/releases', name: 'Releases' },
-    { to: '/intake', name: 'Intake' },
-  ],
-  [
-    { to: '/people', name: 'People' },
-    { to: '/series', name: 'Series' },
-    { to: '/codes', name: 'Codes' },
-    { to: '/destinations', name: 'Destinations' },
-    { to: '/activity', name: 'Activity' },
-    { to: '/inspect', name: 'Inspect' },
-  ],
-]
 const here = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
 
 const open = computed(() => session.jobs.filter((job) => job.state !== 'failed'))
@@ -126,9 +112,13 @@ onUnmounted(() => {
       </BDropdown>
     </header>
     <nav aria-label="Main">
-      <ul v-for="(group, i) in NAV" :key="i">
-        <li v-for="item in group" :key="item.to">
-          <RouterLink :to="item.to" :class="{ here: here(item.to) }" :aria-current="here(item.to) ? 'page' : undefined">
+      <ul v-for="(group, i) in SCREENS" :key="i">
+        <li v-for="item in group" :key="item.key">
+          <RouterLink
+            :to="item.path"
+            :class="{ here: here(item.path) }"
+            :aria-current="here(item.path) ? 'page' : undefined"
+          >
             {{ item.name }}
           </RouterLink>
         </li>

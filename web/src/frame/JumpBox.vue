@@ -6,6 +6,7 @@ import { api, got } from '../api/client'
 import type { Head } from '../api/types'
 import { switchTheme } from '../kit/theme'
 import { useReleaseStore } from '../release/store'
+import { SCREENS } from '../screens'
 
 interface Goal {
   says: string
@@ -23,16 +24,12 @@ const heads = ref<Head[]>([])
 
 const goals = computed<Goal[]>(() => {
   const all: Goal[] = [
-    { says: 'Desk', more: 'what to do next', go: () => router.push('/') },
-    { says: 'Releases', more: 'all of them', go: () => router.push('/releases') },
+    ...SCREENS.flat().map((screen) => ({
+      says: screen.name,
+      more: screen.more,
+      go: () => router.push(screen.path),
+    })),
     { says: 'New release', more: 'begin one', go: () => router.push('/releases?new') },
-    { says: 'Intake', more: 'what came in and has no place yet', go: () => router.push('/intake') },
-    { says: 'Inspect a file', more: 'all that is in it', go: () => router.push('/inspect') },
-    { says: 'People', more: 'names, identifiers, what they are on', go: () => router.push('/people') },
-    { says: 'Series', more: 'spoken series and their feeds', go: () => router.push('/series') },
-    { says: 'Codes', more: 'blocks and prefixes', go: () => router.push('/codes') },
-    { says: 'Activity', more: 'who changed what', go: () => router.push('/activity') },
-    { says: 'Destinations', more: 'rules and connections', go: () => router.push('/destinations') },
     { says: 'Light or dark', more: 'switch', go: switchTheme },
   ]
   if (release.view) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BModal } from 'bootstrap-vue-next'
-import { PANELS } from '../router'
+import { PANELS } from '../screens'
 
 const open = defineModel<boolean>({ required: true })
 const KEYS = [

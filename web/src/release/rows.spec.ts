@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Column, FindingView, ReleaseDelta, ReleaseView, SheetRow, Weight } from '../api/types'
-import { applied, expanded } from './rows'
+import { byCell, findingAt, applied, expanded } from './rows'
 
 const column = (key: string, entity: string, onRelease: boolean) => ({ key, entity, onRelease }) as Column
 const columns = [column('title', 'track', true), column('isrc', 'recording', false), column('barcode', 'release', true)]
@@ -45,5 +45,20 @@ describe('a difference', () => {
   })
   it('is no use to somebody who has another view', () => {
     expect(applied({ ...view, tag: 'older' }, delta)).toBeNull()
+  })
+})
+
+describe('findings in their cells', () => {
+  const about = (id: string, weight: Weight, track: number, column: string) =>
+    ({ ...finding(id, weight, track), column })
+  it('stand at row and column, the heaviest first', () => {
+    const found = byCell([
+      about('a', 'stop', 3, 'title'),
+      about('b', 'risk', 3, 'title'),
+      about('c', 'stop', 0, 'title'),
+    ])
+    expect(findingAt(found, 3, 'title')?.id).toBe('a')
+    expect(found.get('3.title')).toHaveLength(2)
+    expect(findingAt(found, 2, 'title')).toBeUndefined()
   })
 })

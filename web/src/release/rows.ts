@@ -65,6 +65,29 @@ export function overlaid(rows: Row[], edits: { changes: Edit[] }[]): Row[] {
   })
 }
 
+/** Findings by the cell they are about, the heaviest first. */
+export type CellFindings = Map<string, FindingView[]>
+
+/** Looked up for every cell that is drawn: arranged once for all of them. */
+export function byCell(findings: FindingView[]): CellFindings {
+  const found: CellFindings = new Map()
+  for (const finding of findings) {
+    const place = `${finding.track}.${finding.column}`
+    const here = found.get(place)
+    if (here) here.push(finding)
+    else found.set(place, [finding])
+  }
+  return found
+}
+
+/** The heaviest finding about a cell. */
+export const findingAt = (findings: CellFindings, row: number, column: string): FindingView | undefined =>
+  findings.get(`${row}.${column}`)?.[0]
+
+/** The heaviest finding about any of these columns. */
+export const heaviest = (findings: CellFindings, row: number, columns: string[]): FindingView | undefined =>
+  columns.flatMap((column) => findings.get(`${row}.${column}`) ?? []).sort(inOrder)[0]
+
 const WEIGHTS: Weight[] = ['stop', 'risk', 'note']
 
 /** Heaviest first, then by track: the order in which the core tells them. */

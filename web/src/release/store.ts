@@ -5,7 +5,7 @@ import { useSession } from '../api/session'
 import type { Edit, FindingView, ReleaseDelta, ReleaseView, SheetRow } from '../api/types'
 import { fact, useEdits } from './edits'
 import { isOpen, kept, thisTab } from './kept'
-import { applied, expanded, overlaid, type Cell, type Row } from './rows'
+import { applied, byCell, expanded, overlaid, type Cell, type Row } from './rows'
 
 /** The release that is open: its view as the server computed it, and every way to change it. */
 export const useReleaseStore = defineStore('release', () => {
@@ -61,6 +61,9 @@ export const useReleaseStore = defineStore('release', () => {
   const rows = computed<Row[]>(() => overlaid(stored.value, [...unsaved.value, ...edits.held.value]))
   /** What is open; risks that somebody took stand on the readiness board only. */
   const findings = computed<FindingView[]>(() => (view.value?.findings ?? []).filter((each) => !each.accepted))
+
+  /** The same by the cell they are about. */
+  const findingsByCell = computed(() => byCell(findings.value))
 
   async function open(wanted: number) {
     if (id !== wanted) {
@@ -201,6 +204,7 @@ export const useReleaseStore = defineStore('release', () => {
     readOnly,
     rows,
     findings,
+    findingsByCell,
     open,
     refresh,
     write,

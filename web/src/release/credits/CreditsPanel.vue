@@ -14,18 +14,25 @@ const credits = useCredits(board, (select) => {
   input.value?.[0]?.focus()
   if (select) input.value?.[0]?.select()
 })
-const { release, view, problem, at, editing, adding, open, lines, columns, line, cell, tracks } = credits
-const isHere = (row: number, track: number) => at.value?.line === row && at.value.track === track
-const { chosen, go, change, creditedAs, begin, save, add, keys, roles, unfold } = credits
+const { release, view, problem, at, editing, adding, open, lines, columns, line, tracks, active } = credits
+const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold } = credits
 </script>
 
 <template>
-  <div ref="board" class="credits" tabindex="0" aria-label="Credits" @keydown="keys">
+  <div
+    ref="board"
+    class="credits"
+    role="group"
+    tabindex="0"
+    aria-label="Credits"
+    :aria-activedescendant="active"
+    @keydown="keys"
+  >
     <ErrorNote :says="problem" @close="problem = null" />
     <p v-if="!view" class="quiet pad" role="status">Looking up the credits…</p>
     <p v-else-if="!columns.length" class="quiet pad">No track yet, so nobody has done anything. Begin in the Sheet.</p>
     <div v-else class="scroll">
-      <table class="narrow" role="grid" aria-label="Who did what">
+      <table v-bind="credits.tableProps(lines.length)" class="narrow" aria-label="Who did what">
         <thead>
           <tr>
             <th scope="col">{{ lines.length }} {{ lines.length === 1 ? 'name' : 'names' }}</th>
@@ -53,27 +60,19 @@ const { chosen, go, change, creditedAs, begin, save, add, keys, roles, unfold } 
               <td
                 v-for="column in columns"
                 :key="column.track"
-                role="gridcell"
-                :data-credit="`${row}.${column.track}`"
-                :class="{ here: isHere(row, column.track), chosen: chosen(row, column.track) }"
-                :aria-selected="chosen(row, column.track)"
+                v-bind="credits.cellProps(row, String(column.track))"
                 :title="each.cells[column.track]?.detail"
-                @mousedown="go(row, column.track, $event.shiftKey)"
-                @mouseenter="
-                  $event.buttons === 1 && at?.line === row && editing === null && go(row, column.track, true)
-                "
-                @dblclick="begin()"
               >
                 <TypeAhead
-                  v-if="editing !== null && isHere(row, column.track)"
+                  v-if="editing !== null && isHere(row, String(column.track))"
                   ref="input"
                   v-model="editing"
                   class="edit"
                   :label="`What ${each.name} did`"
                   :find="roles"
                   @enter="save('enter')"
-                  @tab="($event.preventDefault(), save('tab'))"
-                  @leave="((editing = null), board?.focus())"
+                  @tab="($event.preventDefault(), save($event.shiftKey ? 'back' : 'tab'))"
+                  @leave="leave"
                   @blur="save('blur')"
                 />
                 <CreditMark v-else-if="each.cells[column.track]" :cell="each.cells[column.track]!" />
@@ -103,7 +102,7 @@ const { chosen, go, change, creditedAs, begin, save, add, keys, roles, unfold } 
       <template v-if="line && at">
         <b
           >{{ line.name }} ·
-          {{ tracks.length > 1 ? `tracks ${tracks[0]} to ${tracks.at(-1)}` : `track ${at.track}` }}</b
+          {{ tracks.length > 1 ? `tracks ${tracks[0]} to ${tracks.at(-1)}` : `track ${at.column}` }}</b
         >
         <span class="says">
           {{ cell?.detail || (cell?.main ? 'main artist' : 'nothing yet') }}

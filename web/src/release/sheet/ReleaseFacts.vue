@@ -1,25 +1,20 @@
 <script setup lang="ts">
 /** Facts that only the release has, as a band of named fields in the same walk of the cursor as the grid. */
-import type { Column, FindingView } from '../../api/types'
-import type { Row } from '../rows'
+import type { Column } from '../../api/types'
+import type { Grid } from '../../kit/grid/useGrid'
+import { cellId } from '../../kit/grid/span'
+import { findingAt, type CellFindings, type Row } from '../rows'
 import SheetCell from './SheetCell.vue'
-import { findingAt } from './cells'
 
 const props = defineProps<{
   columns: Column[]
   row: Row
-  findings: FindingView[]
-  at: { row: number; column: string } | null
-  editing: string | null
+  findings: CellFindings
+  grid: Grid
   wordsOf: (column: Column | undefined) => string[]
 }>()
-const emit = defineEmits<{
-  pick: [column: string]
-  edit: [column: string]
-  save: [text: string, by: string]
-  leave: []
-}>()
-const here = (key: string) => props.at?.row === 0 && props.at.column === key
+const { editing } = props.grid
+const here = (key: string) => props.grid.isHere(0, key)
 const coded = new Set(['gtin', 'isrc', 'label-code'])
 </script>
 
@@ -32,10 +27,11 @@ const coded = new Set(['gtin', 'isrc', 'label-code'])
       :key="column.key"
       class="fact"
       :class="{ here: here(column.key) }"
+      :id="cellId({ row: 0, column: column.key })"
       :data-cell="`0.${column.key}`"
       :title="column.help"
-      @click="emit('pick', column.key)"
-      @dblclick="emit('edit', column.key)"
+      @click="props.grid.go(0, column.key)"
+      @dblclick="(props.grid.go(0, column.key), props.grid.begin())"
     >
       <span class="label narrow">{{ column.name }}</span>
       <span class="value narrow" :class="{ code: coded.has(column.type) }">
@@ -44,10 +40,11 @@ const coded = new Set(['gtin', 'isrc', 'label-code'])
           :column="column"
           :finding="findingAt(props.findings, 0, column.key)"
           :here="here(column.key)"
-          :editing="here(column.key) ? props.editing : null"
+          :editing="here(column.key) ? editing : null"
           :words="props.wordsOf(column)"
-          @save="(text, by) => emit('save', text, by)"
-          @leave="emit('leave')"
+          @update:editing="editing = $event"
+          @save="props.grid.save"
+          @leave="props.grid.leave"
         />
       </span>
     </div>

@@ -25,19 +25,17 @@ describe('a cell of the sheet', () => {
     const finding = { weight: 'stop', says: 'Track 1 has no title.' } as FindingView
     expect(cell({ finding }).text()).toContain('stop: Track 1 has no title.')
   })
-  it('saves once on Enter and not again when it loses the focus', async () => {
+  it('tells what is typed as it is typed, and how it ends', async () => {
     const editing = cell({ editing: 'Petra Vann', here: true })
     const input = editing.find('input')
     await input.setValue('Mira Tollgate')
     await input.trigger('keydown', { key: 'Enter' })
-    await input.trigger('blur')
-    expect(editing.emitted('save')).toEqual([['Mira Tollgate', 'enter']])
+    expect(editing.emitted('update:editing')).toEqual([['Mira Tollgate']])
+    expect(editing.emitted('save')).toEqual([['enter']])
   })
   it('leaves everything as it was on Escape', async () => {
     const editing = cell({ editing: 'Petra Vann', here: true })
-    await editing.find('input').setValue('something else')
     await editing.find('input').trigger('keydown', { key: 'Escape' })
-    await editing.find('input').trigger('blur')
     expect(editing.emitted('leave')).toHaveLength(1)
     expect(editing.emitted('save')).toBeUndefined()
   })

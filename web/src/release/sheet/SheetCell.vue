@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** One fact in the sheet: shown, carried or being typed. */
-import { nextTick, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import type { Column, FindingView } from '../../api/types'
+import type { Ending } from '../../kit/grid/useGrid'
 import type { Cell } from '../rows'
 import Mark from '../../kit/Mark.vue'
 import TypeAhead from '../../kit/TypeAhead.vue'
@@ -15,35 +16,29 @@ const props = defineProps<{
   editing: string | null
   words: string[]
 }>()
-const emit = defineEmits<{ save: [text: string, by: string]; leave: [] }>()
+const emit = defineEmits<{ 'update:editing': [typed: string]; save: [by: Ending]; leave: [] }>()
 const line = ref<InstanceType<typeof TypeAhead>>()
 const lines = ref<HTMLTextAreaElement>()
-const typed = ref('')
-let closed = true
+const typed = computed({ get: () => props.editing ?? '', set: (text) => emit('update:editing', text) })
 
 watch(
-  () => props.editing,
-  async (begin) => {
-    if (begin === null) return
-    typed.value = begin
-    closed = false
+  () => props.editing !== null,
+  async (open) => {
+    if (!open) return
+    const whole = props.editing === props.cell?.value
     await nextTick()
     const input = lines.value ?? line.value
     input?.focus()
-    if (begin === props.cell?.value) input?.select()
+    if (whole) input?.select()
   },
   { immediate: true },
 )
-function save(by: string) {
-  if (closed) return
-  closed = true
-  emit('save', typed.value, by)
-}
+const save = (by: Ending) => emit('save', by)
 const tab = (event: KeyboardEvent) => (event.preventDefault(), save(event.shiftKey ? 'back' : 'tab'))
 const enter = (event: KeyboardEvent) => save(event.ctrlKey ? 'all' : 'enter')
 function areaKeys(event: KeyboardEvent) {
   if (event.key === 'Tab') tab(event)
-  else if (event.key === 'Escape') leave()
+  else if (event.key === 'Escape') emit('leave')
   else if (event.key === 'Enter' && event.altKey) newLine(event)
   else if (event.key === 'Enter') enter(event)
   else return
@@ -53,10 +48,6 @@ function newLine(event: KeyboardEvent) {
   const area = event.target as HTMLTextAreaElement
   area.setRangeText('\n', area.selectionStart, area.selectionEnd, 'end')
   typed.value = area.value
-}
-function leave() {
-  closed = true
-  emit('leave')
 }
 </script>
 
@@ -81,7 +72,7 @@ function leave() {
     :many="completion(props.column, props.words).many"
     @enter="enter"
     @tab="tab"
-    @leave="leave"
+    @leave="emit('leave')"
     @blur="save('blur')"
   />
   <template v-else>

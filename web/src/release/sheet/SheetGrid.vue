@@ -2,30 +2,23 @@
 /** The release above its tracks, a fact a cell. Of a long release only the rows in sight are drawn. */
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, watch } from 'vue'
-import type { Column, FindingView } from '../../api/types'
-import type { Row } from '../rows'
+import type { Column } from '../../api/types'
+import type { Grid } from '../../kit/grid/useGrid'
+import { findingAt, heaviest, type CellFindings, type Row } from '../rows'
 import Mark from '../../kit/Mark.vue'
 import SheetCell from './SheetCell.vue'
-import { findingAt, leastWidth, place, TIME, widthOf } from './cells'
-import { holds, type Span } from './selection'
+import { leastWidth, place, TIME, widthOf } from './cells'
 
 const props = defineProps<{
   rows: Row[]
   columns: Column[]
   shown: string[]
-  findings: FindingView[]
-  at: { row: number; column: string } | null
-  span: Span | null
-  editing: string | null
+  findings: CellFindings
+  grid: Grid
   wordsOf: (column: Column | undefined) => string[]
   scroller: HTMLElement | undefined
 }>()
-const emit = defineEmits<{
-  pick: [row: number, column: string, extend: boolean]
-  edit: [row: number, column: string]
-  save: [text: string, by: string]
-  leave: []
-}>()
+const { isHere, editing } = props.grid
 
 /** Fewer rows than this are simply drawn. */
 const MANY = 60
@@ -52,29 +45,27 @@ const drawn = computed(() => {
   }
 })
 watch(
-  () => props.at?.row,
+  () => props.grid.at.value?.row,
   (row) => row !== undefined && props.rows.length > MANY && virtual.value.scrollToIndex(row, { align: 'auto' }),
 )
 
 const columnOf = computed(() => new Map(props.columns.map((each) => [each.key, each])))
-const here = (row: Row, key: string) => props.at?.row === row.track && props.at.column === key
-const chosen = (row: Row, key: string) => !!props.span && holds(props.span, row.track, key)
-const loose = (row: Row) =>
-  row.track === 0
-    ? props.findings.find((finding) => finding.track === 0 && ['cover', 'runningOrder'].includes(finding.column))
-    : undefined
+const loose = (row: Row) => (row.track === 0 ? heaviest(props.findings, 0, ['cover', 'runningOrder']) : undefined)
 function summary(key: string): string {
   const tracks = props.rows.slice(1)
   if (key === 'isrc') return `${tracks.filter((row) => row.cells.isrc?.value).length} of ${tracks.length}`
   return ''
 }
 const STATES: Record<string, string> = { none: 'none', measuring: 'measuring…', damaged: 'damaged' }
-const dragged = (event: MouseEvent, row: number, key: string) =>
-  event.buttons === 1 && props.editing === null && emit('pick', row, key, true)
 </script>
 
 <template>
-  <table class="grid narrow" role="grid" aria-label="Sheet" :style="{ minWidth: `${leastWidth(props.shown)}px` }">
+  <table
+    v-bind="props.grid.tableProps(props.rows.length)"
+    class="grid narrow"
+    aria-label="Sheet"
+    :style="{ minWidth: `${leastWidth(props.shown)}px` }"
+  >
     <colgroup>
       <col style="width: 34px" />
       <col v-for="key in props.shown" :key="key" :style="{ width: widthOf(key) && `${widthOf(key)}px` }" />
@@ -103,13 +94,8 @@ const dragged = (event: MouseEvent, row: number, key: string) =>
         <td
           v-for="key in props.shown"
           :key="key"
-          role="gridcell"
-          :class="[key, { here: here(row, key), chosen: chosen(row, key), waiting: row.cells[key]?.waiting }]"
-          :data-cell="`${row.track}.${key}`"
-          :aria-selected="here(row, key) || chosen(row, key)"
-          @mousedown="emit('pick', row.track, key, $event.shiftKey)"
-          @mouseenter="dragged($event, row.track, key)"
-          @dblclick="emit('edit', row.track, key)"
+          v-bind="props.grid.cellProps(row.track, key)"
+          :class="[key, { waiting: row.cells[key]?.waiting }]"
         >
           <div class="cell">
             <template v-if="key === TIME">
@@ -132,11 +118,12 @@ const dragged = (event: MouseEvent, row: number, key: string) =>
               :cell="row.cells[key]"
               :column="columnOf.get(key)"
               :finding="findingAt(props.findings, row.track, key)"
-              :here="here(row, key)"
-              :editing="here(row, key) ? props.editing : null"
-              :words="here(row, key) ? props.wordsOf(columnOf.get(key)) : []"
-              @save="(text, by) => emit('save', text, by)"
-              @leave="emit('leave')"
+              :here="isHere(row.track, key)"
+              :editing="isHere(row.track, key) ? editing : null"
+              :words="isHere(row.track, key) ? props.wordsOf(columnOf.get(key)) : []"
+              @update:editing="editing = $event"
+              @save="props.grid.save"
+              @leave="props.grid.leave"
             />
           </div>
         </td>

@@ -12,7 +12,7 @@ import OwnColumns from './OwnColumns.vue'
 import ReleaseFacts from './ReleaseFacts.vue'
 import RewordingDialog from './RewordingDialog.vue'
 import RunningStrip from './RunningStrip.vue'
-import { size } from './selection'
+import { size } from '../../kit/grid/span'
 import SheetGrid from './SheetGrid.vue'
 import TrackListReader from './TrackListReader.vue'
 import { useSheet } from './useSheet'
@@ -22,7 +22,7 @@ const route = useRoute()
 const board = ref<HTMLElement>()
 const inner = ref<HTMLElement>()
 const sheet = useSheet(board)
-const { set, editing, shown, facts, chosen, cell, column, name } = sheet
+const { set, shown, facts, chosen, cell, column, name } = sheet
 const choosing = ref(false)
 const reading = ref(false)
 const rewording = ref(false)
@@ -31,9 +31,7 @@ const finding = ref(false)
 const view = computed(() => release.view!)
 const rows = computed(() => release.rows)
 const at = computed(() => release.at)
-const found = computed(() =>
-  release.findings.filter((finding) => finding.track === at.value?.row && finding.column === at.value?.column),
-)
+const found = computed(() => release.findingsByCell.get(`${at.value?.row}.${at.value?.column}`) ?? [])
 const more = computed(() => {
   const master = rows.value[at.value?.row ?? 0]?.master
   if (at.value?.column !== TIME || !master?.format) return ''
@@ -72,8 +70,10 @@ onUnmounted(() => (release.at = null))
     v-else
     ref="board"
     class="sheet"
+    role="group"
     tabindex="0"
     aria-label="Sheet"
+    :aria-activedescendant="sheet.active.value"
     @keydown="sheet.keys"
     @copy="sheet.copy"
     @paste="sheet.paste"
@@ -91,14 +91,9 @@ onUnmounted(() => (release.at = null))
         <ReleaseFacts
           :columns="facts"
           :row="rows[0]!"
-          :findings="release.findings"
-          :at="at"
-          :editing="editing"
+          :findings="release.findingsByCell"
+          :grid="sheet"
           :words-of="words"
-          @pick="(key) => sheet.go(0, key)"
-          @edit="(key) => (sheet.go(0, key), sheet.begin())"
-          @save="sheet.save"
-          @leave="sheet.leave"
         />
         <div class="tools" @keydown.stop>
           <button
@@ -153,16 +148,10 @@ onUnmounted(() => (release.at = null))
         :rows="rows"
         :columns="view.columns"
         :shown="shown"
-        :findings="release.findings"
-        :at="at"
-        :span="chosen"
-        :editing="editing"
+        :findings="release.findingsByCell"
+        :grid="sheet"
         :words-of="words"
         :scroller="inner"
-        @pick="sheet.go"
-        @edit="(row, key) => (sheet.go(row, key), sheet.begin())"
-        @save="sheet.save"
-        @leave="sheet.leave"
       />
       <p v-if="rows.length === 1" class="quiet empty">
         No track yet. Read a track list, add a track, or drop finished masters on this page.

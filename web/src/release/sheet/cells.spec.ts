@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Column, FindingView } from '../../api/types'
 import type { Cell, Row } from '../rows'
-import { bandColumns, completion, findingAt, gridColumns, place, TIME } from './cells'
+import { bandColumns, completion, gridColumns, place, TIME } from './cells'
 
 const column = (key: string, set: string, releaseOnly = false) =>
   ({
@@ -68,13 +68,5 @@ describe('completion', () => {
     expect(way.many).toBe(true)
     expect(way.find!('ja')).toEqual([{ text: 'Jazz' }])
     expect(completion(column('title', 'identity'), [])).toEqual({ many: false })
-  })
-})
-
-describe('findings in their cells', () => {
-  it('stand at row and column', () => {
-    const finding = { track: 3, column: 'title', weight: 'stop' } as FindingView
-    expect(findingAt([finding], 3, 'title')).toBe(finding)
-    expect(findingAt([finding], 2, 'title')).toBeUndefined()
   })
 })

@@ -39,11 +39,6 @@ export function bandColumns(columns: Column[], set: ColumnSet, findings: Finding
     )
 }
 
-/** A finding's place in the sheet; facts that are no column stand at the row's number. */
-export function findingAt(findings: FindingView[], row: number, column: string): FindingView | undefined {
-  return findings.find((finding) => finding.track === row && finding.column === column)
-}
-
 /** A1, B3, or the number where there are no sides. */
 export function place(rows: Row[], row: Row): string {
   const side = row.cells.side?.value

@@ -1,8 +1,4 @@
-/** Where the cursor of the sheet is: row (0 is the release) and column key. */
-export interface Spot {
-  row: number
-  column: string
-}
+import type { Spot } from '../../kit/grid/span'
 
 /** The band above the grid, with facts that only a release has, is four cells wide. */
 const BAND_WIDTH = 4

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Row } from '../rows'
-import { all, asTable, filled, pasted, size, span, tableOf } from './selection'
+import { size, span } from '../../kit/grid/span'
+import { all, asTable, filled, pasted, tableOf } from './selection'
 
 const row = (track: number, values: Record<string, string | null>) =>
   ({

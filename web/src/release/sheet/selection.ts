@@ -1,34 +1,6 @@
 import type { Edit } from '../../api/types'
 import type { Cell, Row } from '../rows'
-import type { Spot } from './cursor'
-
-/** A rectangle of the sheet: rows from top to bottom (0 is the release), columns from left to right. */
-export interface Span {
-  top: number
-  bottom: number
-  columns: string[]
-}
-
-/** From where the selection began to where the cursor is. A spot outside the grid's columns stands alone. */
-export function span(from: Spot, to: Spot | null, shown: string[]): Span {
-  const ends = [shown.indexOf(from.column), to ? shown.indexOf(to.column) : -1].sort((a, b) => a - b) as [
-    number,
-    number,
-  ]
-  if (!to || ends[0] < 0) return { top: from.row, bottom: from.row, columns: [from.column] }
-  return {
-    top: Math.min(from.row, to.row),
-    bottom: Math.max(from.row, to.row),
-    columns: shown.slice(ends[0], ends[1] + 1),
-  }
-}
-
-/** How many cells it holds. */
-export const size = (of: Span) => (of.bottom - of.top + 1) * of.columns.length
-
-/** Whether a cell lies in it. */
-export const holds = (of: Span, row: number, column: string) =>
-  row >= of.top && row <= of.bottom && of.columns.includes(column)
+import { size, type Span } from '../../kit/grid/span'
 
 const lines = (rows: Row[], of: Span) => rows.slice(of.top, of.bottom + 1)
 

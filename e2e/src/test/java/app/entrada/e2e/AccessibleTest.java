@@ -52,7 +52,7 @@ class AccessibleTest {
                 check(browser, theme + " track list");
                 browser.click("button", "Take nothing");
                 browser.chord(Keys.ALT, "2");
-                browser.click("[data-credit='1.4']");
+                browser.click("[data-cell='1.4']");
                 check(browser, theme + " credits");
                 browser.chord(Keys.ALT, "3");
                 browser.see(".work .bar");

@@ -91,8 +91,8 @@ final class Pictures {
         browser.picture(folder.resolve("track-list.png"));
         browser.click("button", "Take nothing");
         browser.click(".tabs a", "Credits");
-        browser.see("[data-credit='1.4']");
-        browser.click("[data-credit='1.4']");
+        browser.see("[data-cell='1.4']");
+        browser.click("[data-cell='1.4']");
         browser.click(".fold");
         browser.picture(folder.resolve("credits.png"));
         browser.click(".tabs a", "Works");

@@ -1,0 +1,97 @@
+import type { RouteComponent } from 'vue-router'
+
+/** A screen of the house: its address, its name, where it stands in the navigation, and what the jump box says of it. */
+interface Screen {
+  key: string
+  path: string
+  name: string
+  more: string
+  component: () => Promise<RouteComponent>
+  /** Addresses of single things that the same screen shows. */
+  things?: { key: string; path: string }
+}
+
+/** Every screen but those of a release, in groups as the navigation shows them. */
+export const SCREENS: Screen[][] = [
+  [
+    {
+      key: 'desk',
+      path: '/',
+      name: 'Desk',
+      more: 'what to do next',
+      component: () => import('./desk/DeskScreen.vue'),
+    },
+    {
+      key: 'releases',
+      path: '/releases',
+      name: 'Releases',
+      more: 'all of them',
+      component: () => import('./releases/ReleasesScreen.vue'),
+    },
+    {
+      key: 'intake',
+      path: '/intake',
+      name: 'Intake',
+      more: 'what came in and has no place yet',
+      component: () => import('./intake/IntakeScreen.vue'),
+    },
+  ],
+  [
+    {
+      key: 'people',
+      path: '/people',
+      name: 'People',
+      more: 'names, identifiers, what they are on',
+      component: () => import('./people/PeopleScreen.vue'),
+      things: { key: 'person', path: '/people/:id(\\d+)' },
+    },
+    {
+      key: 'series',
+      path: '/series',
+      name: 'Series',
+      more: 'spoken series and their feeds',
+      component: () => import('./series/SeriesScreen.vue'),
+    },
+    {
+      key: 'codes',
+      path: '/codes',
+      name: 'Codes',
+      more: 'blocks and prefixes',
+      component: () => import('./codes/CodesScreen.vue'),
+    },
+    {
+      key: 'destinations',
+      path: '/destinations',
+      name: 'Destinations',
+      more: 'rules and connections',
+      component: () => import('./destinations/DestinationsScreen.vue'),
+      things: { key: 'destination', path: '/destinations/:id' },
+    },
+    {
+      key: 'activity',
+      path: '/activity',
+      name: 'Activity',
+      more: 'who changed what',
+      component: () => import('./activity/ActivityScreen.vue'),
+    },
+    {
+      key: 'inspect',
+      path: '/inspect',
+      name: 'Inspect',
+      more: 'all that is in a file',
+      component: () => import('./inspect/InspectScreen.vue'),
+    },
+  ],
+]
+
+/** The panels of a release, as its tabs show them. */
+export const PANELS = [
+  { key: 'sheet', name: 'Sheet', component: () => import('./release/sheet/SheetPanel.vue') },
+  { key: 'credits', name: 'Credits', component: () => import('./release/credits/CreditsPanel.vue') },
+  { key: 'works', name: 'Works', component: () => import('./release/works/WorksPanel.vue') },
+  { key: 'artwork', name: 'Artwork', component: () => import('./release/artwork/ArtworkPanel.vue') },
+  { key: 'masters', name: 'Masters', component: () => import('./release/masters/MastersPanel.vue') },
+  { key: 'readiness', name: 'Readiness', component: () => import('./release/readiness/ReadinessPanel.vue') },
+  { key: 'files', name: 'Files', component: () => import('./release/files/FilesPanel.vue') },
+  { key: 'send', name: 'Send', component: () => import('./release/send/SendPanel.vue') },
+]
