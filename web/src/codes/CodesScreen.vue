@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
-import { onMounted, ref } from 'vue'
+import { ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { LabelFacts, StripView } from '../api/types'
+import { useLoad } from '../kit/useLoad'
 import CodeCheck from './CodeCheck.vue'
 import CodeStripView from './CodeStripView.vue'
 
 const session = useSession()
-const label = ref<LabelFacts | null>(null)
-const problem = ref('')
 const saved = ref('')
 const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
   { key: 'name', name: 'Label', help: 'Goes into new releases, with its P- and C-line.' },
@@ -35,30 +34,14 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
     help: 'The label’s sender number at the authors’ societies, up to nine digits; registrations carry it.',
   },
 ]
-async function run(method: 'GET' | 'PUT') {
-  try {
-    label.value = await got(method === 'PUT' ? api.PUT('/api/label', { body: label.value! }) : api.GET('/api/label'))
-    saved.value = method === 'PUT' ? 'Saved.' : ''
-    if (method === 'PUT') void book()
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-    saved.value = ''
-  }
+const { value: label, problem, attempt } = useLoad<LabelFacts>(() => got(api.GET('/api/label')))
+const { value: strips, load: book } = useLoad<StripView[]>(() => got(api.GET('/api/codes')))
+async function save() {
+  const done = await attempt(async () => (label.value = await got(api.PUT('/api/label', { body: label.value! }))))
+  saved.value = done ? 'Saved.' : ''
+  if (done) await book()
 }
-const strips = ref<StripView[]>([])
-async function book(asked: Promise<{ data?: StripView[] }> = api.GET('/api/codes')) {
-  try {
-    strips.value = await got(asked)
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-onMounted(async () => {
-  await run('GET')
-  await book()
-})
+const booked = (asked: Promise<{ data?: StripView[] }>) => attempt(async () => (strips.value = await got(asked)))
 </script>
 
 <template>
@@ -76,13 +59,13 @@ onMounted(async () => {
       :read-only="session.who?.role === 'reader'"
       @reserve="
         (count, reservedFor) =>
-          book(api.POST('/api/codes/reserve', { body: { field: strip.field, count, reservedFor } }))
+          booked(api.POST('/api/codes/reserve', { body: { field: strip.field, count, reservedFor } }))
       "
-      @free="(code) => book(api.POST('/api/codes/release', { body: { field: strip.field, code } }))"
+      @free="(code) => booked(api.POST('/api/codes/release', { body: { field: strip.field, code } }))"
     />
     <CodeCheck v-if="session.who?.role !== 'reader'" />
     <h2>The label</h2>
-    <BForm v-if="label" @submit.prevent="run('PUT')">
+    <BForm v-if="label" @submit.prevent="save">
       <div v-for="field in FIELDS" :key="field.key" class="field">
         <label :for="field.key">{{ field.name }}</label>
         <BFormInput

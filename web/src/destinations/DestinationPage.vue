@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** One destination: what it takes, how it is reached, what it wants; and the label's own version of its rules. */
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { api, got } from '../api/client'
 import type { AnswerRecord, DestinationView } from '../api/types'
 import { useSession } from '../api/session'
 import { day } from '../kit/dates'
+import { useLoad } from '../kit/useLoad'
 import ConnectionForm from './ConnectionForm.vue'
 import RuleEditor from './RuleEditor.vue'
 import RuleWords from './RuleWords.vue'
@@ -13,14 +14,11 @@ const props = defineProps<{ destination: DestinationView }>()
 const emit = defineEmits<{ saved: [] }>()
 const session = useSession()
 const editing = ref(false)
-const answers = ref<AnswerRecord | null>(null)
+// the rules are worth reading without it
+const { value: answers } = useLoad<AnswerRecord>(() =>
+  got(api.GET('/api/destinations/{id}/record', { params: { path: { id: props.destination.id } } })),
+)
 const keySaid = ref('')
-onMounted(async () => {
-  // the rules are worth reading without it
-  answers.value = await got(
-    api.GET('/api/destinations/{id}/record', { params: { path: { id: props.destination.id } } }),
-  ).catch(() => null)
-})
 async function newKey() {
   try {
     const done = await got(api.POST('/api/destinations/key'))

@@ -1,38 +1,37 @@
 <script setup lang="ts">
 /** A release as the files suggest it, to be looked at before anything is made. */
 import { BModal } from 'bootstrap-vue-next'
-import { onMounted, ref } from 'vue'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import type { DraftView } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
+import { useLoad } from '../kit/useLoad'
 
 const props = defineProps<{ files: string[] }>()
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const shown = ref(true)
-const draft = ref<DraftView | null>(null)
 const title = ref('')
 const artists = ref('')
 const kind = ref('album')
-const problem = ref<string | null>(null)
 const making = ref(false)
 
-onMounted(async () => {
-  try {
-    const found = await got(api.POST('/api/intake/draft', { body: { files: props.files } }))
-    draft.value = found
-    title.value = found.title.value
-    artists.value = found.artists.value
-    kind.value = found.kind
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
+const {
+  value: draft,
+  problem,
+  attempt,
+} = useLoad<DraftView>(async () => {
+  const found = await got(api.POST('/api/intake/draft', { body: { files: props.files } }))
+  title.value = found.title.value
+  artists.value = found.artists.value
+  kind.value = found.kind
+  return found
 })
 
 async function make() {
   making.value = true
-  try {
+  making.value = await attempt(async () => {
     const made = await got(
       api.POST('/api/intake/release', {
         body: {
@@ -45,10 +44,7 @@ async function make() {
     )
     shown.value = false
     await router.push({ name: 'masters', params: { id: made.id } })
-  } catch (failure) {
-    problem.value = (failure as Error).message
-    making.value = false
-  }
+  })
 }
 </script>
 
@@ -64,7 +60,7 @@ async function make() {
     @ok.prevent="make"
     @hidden="emit('close')"
   >
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!draft && !problem" class="quiet" role="status">Reading tags and names…</p>
     <template v-if="draft">
       <div class="facts">

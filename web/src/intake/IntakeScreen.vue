@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Everything received and not yet in place. */
-import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Head, IntakeItem } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
-import { soon } from '../kit/soon'
+import { useLoad } from '../kit/useLoad'
 import DraftDialog from './DraftDialog.vue'
 import { picked } from './dropped'
 import IntakeRow from './IntakeRow.vue'
@@ -14,9 +14,13 @@ import { useUploads } from './uploads'
 
 const session = useSession()
 const uploads = useUploads()
-const items = ref<IntakeItem[] | null>(null)
-const heads = ref<Head[]>([])
-const problem = ref<string | null>(null)
+const {
+  value: items,
+  problem,
+  load,
+  attempt,
+} = useLoad<IntakeItem[]>(() => got(api.GET('/api/intake')), { announced: ['intake', 'hello'] })
+const { value: heads } = useLoad<Head[]>(() => got(api.GET('/api/releases')))
 const left = ref<Set<string>>(new Set())
 const drafting = ref<string[] | null>(null)
 const release = ref(0)
@@ -49,24 +53,6 @@ function counted(inside: IntakeItem[]) {
     .join(', ')
 }
 
-async function load() {
-  try {
-    items.value = await got(api.GET('/api/intake'))
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-const again = soon(load)
-const stops = [session.on('intake', again.ask), session.on('hello', again.ask)]
-onMounted(async () => {
-  await load()
-  heads.value = await got(api.GET('/api/releases')).catch(() => [])
-})
-onUnmounted(() => {
-  again.cancel()
-  stops.forEach((stop) => stop())
-})
-
 function choose(sha256: string[], wanted: boolean) {
   const next = new Set(left.value)
   for (const each of sha256)
@@ -74,8 +60,8 @@ function choose(sha256: string[], wanted: boolean) {
     else next.add(each)
   left.value = next
 }
-async function give() {
-  try {
+const give = () =>
+  attempt(async () => {
     await got(
       api.POST('/api/releases/{id}/intake', {
         params: { path: { id: release.value } },
@@ -83,18 +69,12 @@ async function give() {
       }),
     )
     await load()
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-async function putAway(sha256: string) {
-  try {
+  })
+const putAway = (sha256: string) =>
+  attempt(async () => {
     await got(api.DELETE('/api/intake/{sha256}', { params: { path: { sha256 } } }))
     await load()
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
+  })
 function pick(event: Event) {
   const input = event.target as HTMLInputElement
   uploads.add(picked(input.files))
@@ -113,7 +93,7 @@ function pick(event: Event) {
         <input ref="folderInput" hidden type="file" webkitdirectory aria-label="Folder" @change="pick" />
       </template>
     </div>
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <UploadList :release="0" />
     <p v-if="!items" class="quiet" role="status">Looking at what has come in…</p>
     <div v-else-if="!items.length" class="empty">

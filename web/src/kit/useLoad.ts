@@ -11,21 +11,30 @@ import { soon } from './soon'
 export function useLoad<T>(
   ask: () => Promise<T>,
   again: { announced?: string[]; when?: WatchSource | WatchSource[] } = {},
-): { value: Ref<T | null>; problem: Ref<string>; load: () => Promise<void> } {
+): {
+  value: Ref<T | null>
+  problem: Ref<string>
+  load: () => Promise<void>
+  attempt: (deed: () => Promise<unknown>) => Promise<boolean>
+} {
   const value = ref(null) as Ref<T | null>
   const problem = ref('')
-  async function load() {
+  /** Does something; what fails is said in the same place. Whether it was done. */
+  async function attempt(deed: () => Promise<unknown>) {
     try {
-      value.value = await ask()
+      await deed()
       problem.value = ''
+      return true
     } catch (failure) {
       problem.value = (failure as Error).message
+      return false
     }
   }
+  const load = async () => void (await attempt(async () => (value.value = await ask())))
   const later = soon(load)
   const stops = (again.announced ?? []).map((kind) => useSession().on(kind, later.ask))
   onMounted(load)
   onUnmounted(() => (later.cancel(), stops.forEach((stop) => stop())))
   if (again.when) watch(again.when, load)
-  return { value, problem, load }
+  return { value, problem, load, attempt }
 }

@@ -1,37 +1,36 @@
 <script setup lang="ts">
 /** Somebody: facts to edit, where they appear, who may be the same. */
-import { onMounted, ref } from 'vue'
+import { ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { MergeLine, PersonFact, PersonView } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
 import Mark from '../kit/Mark.vue'
 import TypeAhead from '../kit/TypeAhead.vue'
+import { useLoad } from '../kit/useLoad'
 import { findPeople } from './find'
 import MergeDialog from './MergeDialog.vue'
 
 const props = defineProps<{ id: number }>()
 const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
-const person = ref<PersonView | null>(null)
-const problem = ref<string | null>(null)
+const params = () => ({ path: { id: props.id } })
+const {
+  value: person,
+  problem,
+  load: look,
+  attempt,
+} = useLoad<PersonView>(() => got(api.GET('/api/people/{id}', { params: params() })))
 const merging = ref<{ id: number; name: string; lines: MergeLine[] } | null>(null)
 const other = ref('')
 /** Put away a moment ago, and can be brought back from here. */
 const away = ref(false)
 
-async function run(asked: Promise<{ data?: PersonView }>, isChange = true) {
-  try {
+const run = (asked: Promise<{ data?: PersonView }>) =>
+  attempt(async () => {
     person.value = await got(asked)
-    problem.value = null
-    if (isChange) emit('changed')
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-const params = () => ({ path: { id: props.id } })
-const look = () => run(api.GET('/api/people/{id}', { params: params() }), false)
-onMounted(look)
+    emit('changed')
+  })
 function put(fact: PersonFact, event: Event) {
   const typed = (event.target as HTMLInputElement).value.trim() || null
   if (typed !== (fact.value ?? null))
@@ -42,40 +41,27 @@ function put(fact: PersonFact, event: Event) {
       }),
     )
 }
-async function undo(way: 'undo' | 'redo') {
-  try {
-    await got(way === 'undo' ? api.POST('/api/people/undo') : api.POST('/api/people/redo'))
+const undo = (way: 'undo' | 'redo') =>
+  attempt(async () => {
+    await got<unknown>(way === 'undo' ? api.POST('/api/people/undo') : api.POST('/api/people/redo'))
     await look()
     emit('changed')
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-async function shelve(back: boolean) {
-  try {
-    await got(
+  })
+const shelve = (back: boolean) =>
+  attempt(async () => {
+    await got<unknown>(
       back
         ? api.POST('/api/people/{id}/restore', { params: params() })
         : api.DELETE('/api/people/{id}', { params: params() }),
     )
     away.value = !back
-    problem.value = null
     emit('changed')
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-async function preview(id: number, name: string) {
-  try {
-    merging.value = {
-      id,
-      name,
-      lines: await got(api.GET('/api/people/{id}/merge', { params: { path: { id }, query: { into: props.id } } })),
-    }
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
+  })
+const preview = (id: number, name: string) =>
+  attempt(async () => {
+    const lines = await got(api.GET('/api/people/{id}/merge', { params: { path: { id }, query: { into: props.id } } }))
+    merging.value = { id, name, lines }
+  })
 async function previewTyped() {
   const found = await got(api.GET('/api/people/find', { params: { query: { typed: other.value } } })).catch(() => [])
   const exact = found.find((each) => each.name === other.value.trim())
@@ -100,7 +86,7 @@ const readOnly = session.who?.role === 'reader'
 
 <template>
   <section class="person" aria-label="Person">
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!person" class="quiet">Looking up…</p>
     <p v-else-if="away" role="status">
       {{ person.name }} is put away: no list shows the name any more, and nothing else changed.

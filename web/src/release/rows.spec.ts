@@ -49,8 +49,10 @@ describe('a difference', () => {
 })
 
 describe('findings in their cells', () => {
-  const about = (id: string, weight: Weight, track: number, column: string) =>
-    ({ ...finding(id, weight, track), column })
+  const about = (id: string, weight: Weight, track: number, column: string) => ({
+    ...finding(id, weight, track),
+    column,
+  })
   it('stand at row and column, the heaviest first', () => {
     const found = byCell([
       about('a', 'stop', 3, 'title'),

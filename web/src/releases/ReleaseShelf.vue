@@ -1,39 +1,36 @@
 <script setup lang="ts">
 /** Releases that were deleted or archived; each can be taken back. Nothing is shown where there is none. */
-import { onMounted, onUnmounted, ref } from 'vue'
+import { ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Shelved } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
 import { moment } from '../kit/dates'
+import { useLoad } from '../kit/useLoad'
 
 const emit = defineEmits<{ back: [] }>()
+const {
+  value: shelved,
+  problem,
+  load,
+  attempt,
+} = useLoad<Shelved[]>(() => got(api.GET('/api/shelf')), { announced: ['release'] })
 const session = useSession()
-const shelved = ref<Shelved[]>([])
-const problem = ref<string | null>(null)
-async function load() {
-  shelved.value = await got(api.GET('/api/shelf')).catch(() => shelved.value)
-}
-async function restore(one: Shelved) {
-  try {
+const restored = ref('')
+const restore = (one: Shelved) =>
+  attempt(async () => {
     const lost = await got(api.POST('/api/releases/{id}/restore', { params: { path: { id: one.id } } }))
-    problem.value = lost.length
+    restored.value = lost.length
       ? `“${one.name}” is back without ${lost.join(', ')}: given to something else meanwhile.`
-      : null
+      : ''
     await load()
     emit('back')
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-const stop = session.on('release', () => void load())
-onMounted(load)
-onUnmounted(stop)
+  })
 </script>
 
 <template>
-  <ErrorNote :says="problem" @close="problem = null" />
-  <details v-if="shelved.length">
+  <ErrorNote :says="problem || restored" @close="problem = restored = ''" />
+  <details v-if="shelved?.length">
     <summary>{{ shelved.length }} deleted or archived</summary>
     <p v-for="one in shelved" :key="one.id">
       <b>{{ one.name }}</b>

@@ -1,30 +1,25 @@
 <script setup lang="ts">
 /** Spoken series: facts, the one lasting feed with what it holds, and where a new episode begins. */
 import { BButton } from 'bootstrap-vue-next'
-import { onMounted, onUnmounted, ref } from 'vue'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, got, send } from '../api/client'
 import { useSession } from '../api/session'
 import type { SeriesFact, SeriesView } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
 import { day } from '../kit/dates'
+import { useLoad } from '../kit/useLoad'
 
 const session = useSession()
 const router = useRouter()
-const all = ref<SeriesView[] | null>(null)
-const problem = ref<string | null>(null)
+const {
+  value: all,
+  problem,
+  attempt,
+} = useLoad<SeriesView[]>(() => got(api.GET('/api/series')), { announced: ['delivery', 'people'] })
 const title = ref('')
 const readOnly = () => session.who?.role === 'reader'
 
-async function attempt(what: () => Promise<void>) {
-  try {
-    await what()
-    problem.value = null
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-const load = () => attempt(async () => void (all.value = await got(api.GET('/api/series'))))
 const begin = () =>
   attempt(async () => {
     all.value = await got(api.POST('/api/series', { body: { title: title.value } }))
@@ -50,9 +45,6 @@ const next = (of: SeriesView) =>
   })
 const numbers = (each: { season: number; number: number }) =>
   each.season ? `season ${each.season}, ${each.number}` : String(each.number)
-const stops = ['delivery', 'people'].map((kind) => session.on(kind, () => void load()))
-onMounted(load)
-onUnmounted(() => stops.forEach((stop) => stop()))
 </script>
 
 <template>
@@ -64,7 +56,7 @@ onUnmounted(() => stops.forEach((stop) => stop()))
         <button class="act" type="submit" :disabled="!title.trim()">Add</button>
       </form>
     </div>
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!all" class="quiet" role="status">Looking up the series…</p>
     <p v-else-if="!all.length" class="quiet">
       No series yet. Name one here, or type its title into “Series” of a spoken episode.

@@ -1,48 +1,42 @@
 <script setup lang="ts">
 /** A recipe as the data it is. The label keeps its own version or a new one; the shipped ones stay to go back to. */
 import { BButton, BModal } from 'bootstrap-vue-next'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { api, got } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { RecipeText } from '../../api/types'
+import { useLoad } from '../../kit/useLoad'
 
 const props = defineProps<{ recipe: string }>()
 const emit = defineEmits<{ close: [] }>()
 const session = useSession()
-const kept = ref<RecipeText | null>(null)
-const facts = ref<string[]>([])
 const id = ref(props.recipe)
 const text = ref('')
-const problem = ref('')
 const busy = ref(false)
 const mayChange = computed(() => session.who?.role === 'manager')
 const isNew = computed(() => id.value !== props.recipe)
 
-onMounted(async () => {
-  try {
-    const all = await got(api.GET('/api/recipes'))
-    facts.value = await got(api.GET('/api/recipes/facts'))
-    kept.value = all.find((each) => each.id === props.recipe) ?? null
-    text.value = kept.value?.text ?? ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
+const { value, problem, attempt } = useLoad(async () => {
+  const all = await got(api.GET('/api/recipes'))
+  const facts = await got(api.GET('/api/recipes/facts'))
+  const kept: RecipeText | null = all.find((each) => each.id === props.recipe) ?? null
+  text.value = kept?.text ?? ''
+  return { kept, facts }
 })
+const kept = computed(() => value.value?.kept ?? null)
+const facts = computed(() => value.value?.facts ?? [])
 async function send(method: 'PUT' | 'DELETE') {
   busy.value = true
-  try {
-    const params = { path: { id: id.value } }
-    await got(
+  const params = { path: { id: id.value } }
+  const done = await attempt(() =>
+    got<unknown>(
       method === 'PUT'
         ? api.PUT('/api/recipes/{id}', { params, body: { text: text.value } })
         : api.DELETE('/api/recipes/{id}', { params }),
-    )
-    emit('close')
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  } finally {
-    busy.value = false
-  }
+    ),
+  )
+  busy.value = false
+  if (done) emit('close')
 }
 </script>
 

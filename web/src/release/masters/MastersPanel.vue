@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Masters: what is in place, what is proposed and why, what is loose. Hear, compare, confirm. */
 import { BButton } from 'bootstrap-vue-next'
-import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { computed, onUnmounted, ref } from 'vue'
 import { api, got } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { AlikeView, MasterRow, MastersView, SoundFileView } from '../../api/types'
@@ -11,6 +11,7 @@ import ErrorNote from '../../kit/ErrorNote.vue'
 import { usePlayer } from '../../kit/player'
 import PlayerBar from '../../kit/PlayerBar.vue'
 import { soon } from '../../kit/soon'
+import { useLoad } from '../../kit/useLoad'
 import { useReleaseStore } from '../store'
 import LooseTray from './LooseTray.vue'
 import MasterLine from './MasterLine.vue'
@@ -19,32 +20,29 @@ import TagOffers from './TagOffers.vue'
 const release = useReleaseStore()
 const session = useSession()
 const player = usePlayer()
-const view = ref<MastersView | null>(null)
-const problem = ref<string | null>(null)
 const busy = ref(false)
 const id = computed(() => release.view!.head.id)
+const {
+  value: view,
+  problem,
+  load,
+  attempt,
+} = useLoad<MastersView>(() => got(api.GET('/api/releases/{id}/masters', { params: { path: { id: id.value } } })))
 const proposed = computed(() => view.value?.rows.filter((row) => row.proposal).length ?? 0)
 const inPlace = computed(() => view.value?.rows.filter((row) => row.file).length ?? 0)
 
-async function load() {
-  try {
-    view.value = await got(api.GET('/api/releases/{id}/masters', { params: { path: { id: id.value } } }))
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
 async function post(deed: Promise<{ data?: MastersView }>) {
   busy.value = true
-  problem.value = null
-  try {
+  const done = await attempt(async () => {
     view.value = await got(deed)
     await release.refresh()
-  } catch (failure) {
-    problem.value = (failure as Error).message
+  })
+  if (!done) {
+    const said = problem.value
     await load()
-  } finally {
-    busy.value = false
+    problem.value = said
   }
+  busy.value = false
 }
 const params = () => ({ path: { id: id.value } })
 const confirmed = (certain: boolean, placements: { file: string; track: number }[]) =>
@@ -85,7 +83,6 @@ function preview(row: MasterRow, seconds: number) {
 // whatever changes masters is announced, our own edits too
 const again = soon(load, 150)
 const stop = session.on('release', (data) => data.id === id.value && again.ask())
-onMounted(load)
 onUnmounted(() => {
   stop()
   again.cancel()
@@ -94,7 +91,7 @@ onUnmounted(() => {
 
 <template>
   <div class="masters">
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!view" class="quiet" role="status">Laying files beside tracks…</p>
     <template v-else>
       <div class="top">

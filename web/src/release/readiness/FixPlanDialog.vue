@@ -1,36 +1,30 @@
 <script setup lang="ts">
 /** Every value before and after; only then is anything changed, all of it in one undo. */
 import { BButton, BModal } from 'bootstrap-vue-next'
-import { onMounted, ref } from 'vue'
+import { ref } from 'vue'
 import { api, got } from '../../api/client'
 import type { FixPlan } from '../../api/types'
+import { useLoad } from '../../kit/useLoad'
 import { useReleaseStore } from '../store'
 
 const props = defineProps<{ findings: string[] }>()
 const emit = defineEmits<{ close: [] }>()
 const release = useReleaseStore()
-const plan = ref<FixPlan | null>(null)
-const problem = ref('')
 const busy = ref(false)
 const order = { params: { path: { id: release.view!.head.id } }, body: { findings: props.findings } }
 
-onMounted(async () => {
-  try {
-    plan.value = await got(api.POST('/api/releases/{id}/readiness/plan', order))
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-})
+const {
+  value: plan,
+  problem,
+  attempt,
+} = useLoad<FixPlan>(() => got(api.POST('/api/releases/{id}/readiness/plan', order)))
 async function apply() {
   busy.value = true
-  try {
-    await release.saved(await got(api.POST('/api/releases/{id}/readiness/fixes', order)))
-    emit('close')
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  } finally {
-    busy.value = false
-  }
+  const done = await attempt(async () =>
+    release.saved(await got(api.POST('/api/releases/{id}/readiness/fixes', order))),
+  )
+  busy.value = false
+  if (done) emit('close')
 }
 </script>
 

@@ -1,28 +1,16 @@
 <script setup lang="ts">
 /** A document as it will leave, read in place: tables as tables, the society's records under a ruler. */
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed } from 'vue'
+import { useLoad } from '../../kit/useLoad'
 import RecordRuler from './RecordRuler.vue'
 import { cells } from './tables'
 
 const props = defineProps<{ kind: string; path: string; text?: string; from?: () => Promise<string> }>()
-const loaded = ref(props.text ?? '')
-const problem = ref('')
+const { value, problem } = useLoad<string>(() => Promise.resolve(props.text ?? props.from!()), {
+  when: () => [props.path, props.text],
+})
+const loaded = computed(() => value.value ?? props.text ?? '')
 const table = computed(() => (props.kind === 'csv' ? cells(loaded.value) : []))
-
-async function load() {
-  if (props.text !== undefined) {
-    loaded.value = props.text
-    return
-  }
-  try {
-    loaded.value = await props.from!()
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-onMounted(load)
-watch(() => [props.path, props.text], load)
 </script>
 
 <template>

@@ -1,22 +1,22 @@
 <script setup lang="ts">
 /** Records of fixed columns: ruled off, the field under the cursor named, and all fields of the line that is chosen. */
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { api, got } from '../../api/client'
 import type { Ruled } from '../../api/types'
+import { useLoad } from '../../kit/useLoad'
 
 const props = defineProps<{ text: string }>()
-const layouts = ref<Record<string, Ruled[]>>({})
+// without the layouts the lines are shown as they are
+const { value: layouts } = useLoad<Record<string, Ruled[]>>(() => got(api.GET('/api/records')))
 const chosen = ref(0)
 const over = ref('')
 const lines = computed(() => props.text.split(/\r?\n/).filter(Boolean))
 const fields = (line: string) => {
-  const layout = layouts.value[line.slice(0, 3)] ?? []
+  const layout = layouts.value?.[line.slice(0, 3)] ?? []
   if (!layout.length) return [{ name: 'not known', text: line }]
   return layout.map((column) => ({ name: column.name, text: line.slice(column.at, column.at + column.width) }))
 }
 const said = computed(() => fields(lines.value[chosen.value] ?? '').filter((field) => field.text.trim()))
-
-onMounted(async () => (layouts.value = await got(api.GET('/api/records'))))
 
 function walk(event: KeyboardEvent) {
   const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
