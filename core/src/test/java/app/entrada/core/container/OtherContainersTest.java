@@ -1,17 +1,23 @@
 package app.entrada.core.container;
 
+import static app.entrada.core.container.HandmadeFiles.aiff;
+import static app.entrada.core.container.HandmadeFiles.ape;
+import static app.entrada.core.container.HandmadeFiles.id3v1;
+import static app.entrada.core.container.HandmadeFiles.id3v2;
+import static app.entrada.core.container.HandmadeFiles.join;
+import static app.entrada.core.container.HandmadeFiles.mp3;
+import static app.entrada.core.container.HandmadeFiles.mp4;
+import static app.entrada.core.container.HandmadeFiles.opus;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.core.inspect.TagReading;
 import app.entrada.core.sound.AudioFacts;
 import app.entrada.core.sound.AudioMeasuring;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -36,41 +42,6 @@ class OtherContainersTest {
         try (FileChannel channel = FileChannel.open(file)) {
             return SoundFile.walk(channel);
         }
-    }
-
-    static byte[] chunk(String id, byte[] body) {
-        ByteBuffer out = ByteBuffer.allocate(8 + body.length + body.length % 2);
-        return out.put(id.getBytes(StandardCharsets.ISO_8859_1))
-                .putInt(body.length)
-                .put(body)
-                .array();
-    }
-
-    static byte[] join(byte[]... parts) {
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        for (byte[] part : parts) out.writeBytes(part);
-        return out.toByteArray();
-    }
-
-    /** 44,100 as an 80-bit number: exponent 16383 + 15, mantissa 44100 · 2⁴⁸. */
-    private static final byte[] RATE_44100 = {0x40, 0x0E, (byte) 0xAC, 0x44, 0, 0, 0, 0, 0, 0};
-
-    static byte[] aiff(String form, String coding, int frames, byte[] samples) {
-        byte[] comm = ByteBuffer.allocate(18)
-                .putShort((short) 2)
-                .putInt(frames)
-                .putShort((short) 16)
-                .put(RATE_44100)
-                .array();
-        if (!coding.isEmpty()) comm = join(comm, coding.getBytes(), new byte[] {0, 0});
-        byte[] ssnd = join(new byte[8], samples);
-        byte[] inside = join(
-                form.getBytes(),
-                chunk("COMM", comm),
-                chunk("NAME", "Kyma".getBytes()),
-                chunk("SSND", ssnd),
-                chunk("ANNO", "take 3".getBytes()));
-        return chunk("FORM", inside);
     }
 
     private static byte[] samples(ByteOrder order) {
@@ -107,53 +78,6 @@ class OtherContainersTest {
     void an_aiff_whose_header_promises_more_is_cut_off() throws IOException {
         byte[] whole = aiff("AIFF", "", 400, samples(ByteOrder.BIG_ENDIAN));
         assertThat(walk(Arrays.copyOf(whole, 700)).faults().get(0).what()).contains("cut off");
-    }
-
-    /** Frames of 128 kbit/s at 44.1 kHz: 144 · 128000 / 44100 = 417 bytes, 1,152 samples each. */
-    static byte[] mp3(int frames, boolean info, int delay, int padding) {
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        for (int i = 0; i < frames + (info ? 1 : 0); i++) {
-            ByteBuffer frame = ByteBuffer.allocate(417).putInt(0xFFFB9000);
-            if (info && i == 0) {
-                frame.position(36);
-                frame.put("Info".getBytes()).putInt(1).putInt(frames).put("LAME3.100".getBytes());
-                frame.position(36 + 12 + 21);
-                int both = delay << 12 | padding;
-                frame.put((byte) (both >> 16)).put((byte) (both >> 8)).put((byte) both);
-            }
-            out.writeBytes(frame.array());
-        }
-        return out.toByteArray();
-    }
-
-    private static byte[] id3v1(String title) {
-        byte[] tag = new byte[128];
-        System.arraycopy("TAG".getBytes(), 0, tag, 0, 3);
-        byte[] text = title.getBytes(StandardCharsets.ISO_8859_1);
-        System.arraycopy(text, 0, tag, 3, text.length);
-        tag[126] = 7;
-        tag[127] = (byte) 255;
-        return tag;
-    }
-
-    static byte[] ape(String key, String value) {
-        byte[] text = value.getBytes(StandardCharsets.UTF_8);
-        ByteBuffer item =
-                ByteBuffer.allocate(8 + key.length() + 1 + text.length).order(ByteOrder.LITTLE_ENDIAN);
-        item.putInt(text.length).putInt(0).put(key.getBytes()).put((byte) 0).put(text);
-        ByteBuffer footer = ByteBuffer.allocate(32).order(ByteOrder.LITTLE_ENDIAN);
-        footer.put("APETAGEX".getBytes())
-                .putInt(2000)
-                .putInt(item.capacity() + 32)
-                .putInt(1)
-                .putInt(0);
-        return join(item.array(), footer.array());
-    }
-
-    private static byte[] id3v2(String title) {
-        byte[] text = join(new byte[] {0}, title.getBytes());
-        byte[] frame = join("TIT2".getBytes(), new byte[] {0, 0, 0, (byte) text.length, 0, 0}, text);
-        return join(new byte[] {'I', 'D', '3', 3, 0, 0, 0, 0, 0, (byte) frame.length}, frame);
     }
 
     @Test
@@ -196,48 +120,6 @@ class OtherContainersTest {
         assertThat(sound.faults()).hasSize(1);
     }
 
-    private static byte[] box(String type, byte[]... inside) {
-        byte[] body = join(inside);
-        return join(
-                ByteBuffer.allocate(4).putInt(8 + body.length).array(),
-                type.getBytes(StandardCharsets.ISO_8859_1),
-                body);
-    }
-
-    static byte[] mp4() {
-        byte[] mdhd =
-                ByteBuffer.allocate(24).putInt(12, 44_100).putInt(16, 45_124).array();
-        byte[] entry = ByteBuffer.allocate(36)
-                .putInt(36)
-                .put("mp4a".getBytes())
-                .putShort(24, (short) 2)
-                .putShort(26, (short) 16)
-                .putShort(32, (short) 44_100)
-                .array();
-        byte[] stsd = join(ByteBuffer.allocate(8).putInt(4, 1).array(), entry, new byte[16]);
-        byte[] elst = ByteBuffer.allocate(20)
-                .putInt(4, 1)
-                .putInt(8, 1000)
-                .putInt(12, 1024)
-                .putInt(16, 0x10000)
-                .array();
-        byte[] text = join(ByteBuffer.allocate(8).putInt(0, 1).array(), "Kyma".getBytes());
-        byte[] ilst = box("ilst", box("©nam", box("data", text)), box("trkn", box("data", new byte[] {
-            0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 3, 0, 9, 0, 0
-        })));
-        byte[] udta = box("udta", box("meta", new byte[4], ilst));
-        return join(
-                box("ftyp", "M4A ".getBytes(), new byte[4]),
-                box(
-                        "moov",
-                        box(
-                                "trak",
-                                box("edts", box("elst", elst)),
-                                box("mdia", box("mdhd", mdhd), box("minf", box("stbl", box("stsd", stsd))))),
-                        udta),
-                box("mdat", new byte[1000]));
-    }
-
     @Test
     void an_m4a_is_as_long_as_its_edit_list_leaves_it() throws IOException {
         SoundFile sound = walk(mp4());
@@ -249,38 +131,6 @@ class OtherContainersTest {
         assertThat(TagReading.of(file).entries())
                 .extracting(entry -> entry.id() + "=" + entry.values().get(0))
                 .containsExactly("©nam=Kyma", "trkn=3/9");
-    }
-
-    private static byte[] page(int flags, long granule, byte[] packet) {
-        int segments = packet.length / 255 + 1;
-        ByteBuffer out = ByteBuffer.allocate(27 + segments + packet.length).order(ByteOrder.LITTLE_ENDIAN);
-        out.put("OggS".getBytes())
-                .put((byte) 0)
-                .put((byte) flags)
-                .putLong(granule)
-                .putInt(77)
-                .putInt(0)
-                .putInt(0);
-        out.put((byte) segments);
-        for (int i = 0; i < segments - 1; i++) out.put((byte) 255);
-        return out.put((byte) (packet.length % 255)).put(packet).array();
-    }
-
-    static byte[] opus() {
-        ByteBuffer head = ByteBuffer.allocate(19).order(ByteOrder.LITTLE_ENDIAN);
-        head.put("OpusHead".getBytes())
-                .put((byte) 1)
-                .put((byte) 2)
-                .putShort((short) 312)
-                .putInt(48_000);
-        byte[] comment = "TITLE=Kyma".getBytes();
-        ByteBuffer tags = ByteBuffer.allocate(8 + 4 + 4 + 4 + comment.length).order(ByteOrder.LITTLE_ENDIAN);
-        tags.put("OpusTags".getBytes())
-                .putInt(0)
-                .putInt(1)
-                .putInt(comment.length)
-                .put(comment);
-        return join(page(2, 0, head.array()), page(0, 0, tags.array()), page(4, 48_312, new byte[600]));
     }
 
     @Test
@@ -301,8 +151,8 @@ class OtherContainersTest {
                 Arguments.of("AIFF", (Supplier<byte[]>) () -> aiff("AIFF", "", 400, samples(ByteOrder.BIG_ENDIAN))),
                 Arguments.of("MP3", (Supplier<byte[]>)
                         () -> join(id3v2("Kyma"), mp3(8, true, 576, 10), ape("Title", "Kyma"), id3v1("Kyma"))),
-                Arguments.of("M4A", (Supplier<byte[]>) OtherContainersTest::mp4),
-                Arguments.of("Ogg", (Supplier<byte[]>) OtherContainersTest::opus));
+                Arguments.of("M4A", (Supplier<byte[]>) HandmadeFiles::mp4),
+                Arguments.of("Ogg", (Supplier<byte[]>) HandmadeFiles::opus));
     }
 
     @ParameterizedTest(name = "{0}")
