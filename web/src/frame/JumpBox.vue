@@ -24,12 +24,12 @@ const heads = ref<Head[]>([])
 
 const goals = computed<Goal[]>(() => {
   const all: Goal[] = [
+    { says: 'New release', more: 'begin one', go: () => router.push('/releases?new') },
     ...SCREENS.flat().map((screen) => ({
       says: screen.name,
       more: screen.more,
       go: () => router.push(screen.path),
     })),
-    { says: 'New release', more: 'begin one', go: () => router.push('/releases?new') },
     { says: 'Light or dark', more: 'switch', go: switchTheme },
   ]
   if (release.view) {
@@ -59,7 +59,7 @@ const goals = computed<Goal[]>(() => {
   const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean)
   return all
     .filter((goal) => words.every((word) => `${goal.says} ${goal.more}`.toLowerCase().includes(word)))
-    .slice(0, 9)
+    .slice(0, 10)
 })
 watch(typed, () => (chosen.value = 0))
 

@@ -32,7 +32,7 @@ final class ProveCommand implements Callable<Integer> {
             Map<String, Object> result = new LinkedHashMap<>();
             result.put("file", checked.name());
             result.put("state", checked.state().name().toLowerCase(java.util.Locale.ROOT));
-            whole &= checked.state() == ChecksumList.State.SAME;
+            whole &= checked.state() == ChecksumList.FileCheck.SAME;
             documents.add(result);
         }
         Json.print(documents, lines);

@@ -42,7 +42,7 @@ final class TracklistCommand implements Callable<Integer> {
         return Main.DONE;
     }
 
-    private static Map<String, Object> row(TrackList.Row row) {
+    private static Map<String, Object> row(TrackList.ReadTrack row) {
         Map<String, Object> said = new LinkedHashMap<>();
         said.put("position", row.position().isPresent() ? row.position().getAsInt() : null);
         row.side().ifPresent(side -> said.put("side", side));

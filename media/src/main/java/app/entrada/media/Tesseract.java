@@ -42,14 +42,14 @@ public final class Tesseract implements TextReader {
         return lines(result.out());
     }
 
-    private record Word(String text, int confidence, int left, int top, int right, int bottom) {}
+    private record RecognisedWord(String text, int confidence, int left, int top, int right, int bottom) {}
 
     /**
      * Lines from a table of words: level, page, block, paragraph, line, word, left, top, width, height, confidence, text.
      * Textures give short words of little confidence; these are left out.
      */
     static List<PictureAnalysis.TextLine> lines(String table) {
-        Map<String, List<Word>> lines = new LinkedHashMap<>();
+        Map<String, List<RecognisedWord>> lines = new LinkedHashMap<>();
         for (String row : table.split("\n")) {
             String[] cells = row.split("\t", -1);
             if (cells.length < 12 || !cells[0].equals("5")) continue;
@@ -60,7 +60,7 @@ public final class Tesseract implements TextReader {
             int left = Integer.parseInt(cells[6]);
             int top = Integer.parseInt(cells[7]);
             lines.computeIfAbsent(cells[2] + "." + cells[3] + "." + cells[4], key -> new ArrayList<>())
-                    .add(new Word(
+                    .add(new RecognisedWord(
                             text,
                             confidence,
                             left,
@@ -69,16 +69,20 @@ public final class Tesseract implements TextReader {
                             top + Integer.parseInt(cells[9])));
         }
         List<PictureAnalysis.TextLine> read = new ArrayList<>();
-        for (List<Word> words : lines.values()) {
-            String text = String.join(" ", words.stream().map(Word::text).toList());
+        for (List<RecognisedWord> words : lines.values()) {
+            String text =
+                    String.join(" ", words.stream().map(RecognisedWord::text).toList());
             if (text.codePoints().filter(Character::isLetterOrDigit).count() < SHORTEST) continue;
-            int left = words.stream().mapToInt(Word::left).min().orElse(0);
-            int top = words.stream().mapToInt(Word::top).min().orElse(0);
-            int right = words.stream().mapToInt(Word::right).max().orElse(0);
-            int bottom = words.stream().mapToInt(Word::bottom).max().orElse(0);
+            int left = words.stream().mapToInt(RecognisedWord::left).min().orElse(0);
+            int top = words.stream().mapToInt(RecognisedWord::top).min().orElse(0);
+            int right = words.stream().mapToInt(RecognisedWord::right).max().orElse(0);
+            int bottom = words.stream().mapToInt(RecognisedWord::bottom).max().orElse(0);
             read.add(new PictureAnalysis.TextLine(
                     text,
-                    (int) words.stream().mapToInt(Word::confidence).average().orElse(0),
+                    (int) words.stream()
+                            .mapToInt(RecognisedWord::confidence)
+                            .average()
+                            .orElse(0),
                     new PictureAnalysis.Box(left, top, right - left, bottom - top)));
         }
         return read;

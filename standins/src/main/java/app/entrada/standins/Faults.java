@@ -7,7 +7,7 @@ import java.util.Locale;
 /** Misbehaviour ordered for the next deliveries, each used up once. */
 final class Faults {
     /** Kinds of misbehaviour. */
-    enum Kind {
+    enum FaultKind {
         /** Answers 503 with a short Retry-After, without reading the package. */
         UNAVAILABLE,
         /** Answers 429 with a short Retry-After. */
@@ -28,10 +28,10 @@ final class Faults {
         TWICE
     }
 
-    private final Deque<Kind> atTheDoor = new ArrayDeque<>();
-    private final Deque<Kind> atReview = new ArrayDeque<>();
-    private final Deque<Kind> whenAsked = new ArrayDeque<>();
-    private final Deque<Kind> callingBack = new ArrayDeque<>();
+    private final Deque<FaultKind> atTheDoor = new ArrayDeque<>();
+    private final Deque<FaultKind> atReview = new ArrayDeque<>();
+    private final Deque<FaultKind> whenAsked = new ArrayDeque<>();
+    private final Deque<FaultKind> callingBack = new ArrayDeque<>();
     private long delayMillis = 5_000;
     private long reviewMillis;
 
@@ -52,9 +52,9 @@ final class Faults {
             callingBack.clear();
             return;
         }
-        Kind ordered = Kind.valueOf(word);
-        if (ordered == Kind.DELAY && millis > 0) delayMillis = millis;
-        Deque<Kind> queue = switch (ordered) {
+        FaultKind ordered = FaultKind.valueOf(word);
+        if (ordered == FaultKind.DELAY && millis > 0) delayMillis = millis;
+        Deque<FaultKind> queue = switch (ordered) {
             case REJECT -> atReview;
             case CONTRADICT -> whenAsked;
             case TWICE -> callingBack;
@@ -63,7 +63,7 @@ final class Faults {
         for (int i = 0; i < times; i++) queue.add(ordered);
     }
 
-    synchronized Kind door() {
+    synchronized FaultKind door() {
         return atTheDoor.poll();
     }
 

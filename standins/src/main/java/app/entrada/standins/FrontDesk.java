@@ -94,10 +94,10 @@ public final class FrontDesk {
     }
 
     /** A misbehaviour at the door, carried out; false when the request is to be served. */
-    boolean misbehaves(HttpExchange exchange, Faults.Kind fault) throws IOException {
+    boolean misbehaves(HttpExchange exchange, Faults.FaultKind fault) throws IOException {
         if (fault == null) return false;
         // an answer before the body is read would look like a broken connection to who is still sending
-        if (List.of(Faults.Kind.UNAVAILABLE, Faults.Kind.BUSY, Faults.Kind.EXPIRED)
+        if (List.of(Faults.FaultKind.UNAVAILABLE, Faults.FaultKind.BUSY, Faults.FaultKind.EXPIRED)
                 .contains(fault)) exchange.getRequestBody().transferTo(OutputStream.nullOutputStream());
         switch (fault) {
             case UNAVAILABLE -> {
@@ -120,7 +120,7 @@ public final class FrontDesk {
         return true;
     }
 
-    Faults.Kind door() {
+    Faults.FaultKind door() {
         synchronized (this) {
             tries++;
         }
@@ -128,7 +128,7 @@ public final class FrontDesk {
     }
 
     private void take(HttpExchange exchange) throws IOException {
-        Faults.Kind fault = door();
+        Faults.FaultKind fault = door();
         if (misbehaves(exchange, fault)) return;
         String key = exchange.getRequestHeaders().getFirst("Idempotency-Key");
         String digest = exchange.getRequestHeaders().getFirst("Content-Digest");
@@ -139,7 +139,7 @@ public final class FrontDesk {
         Path part = Files.createTempFile(folder, "package", ".part");
         try {
             byte[] sum = receive(exchange, part);
-            if (fault == Faults.Kind.DELAY) sleep(faults.delayMillis());
+            if (fault == Faults.FaultKind.DELAY) sleep(faults.delayMillis());
             if (!digest.equals("sha-256=:" + Base64.getEncoder().encodeToString(sum) + ":")) {
                 refuse(exchange, 400, "digest", "The package differs from its Content-Digest.");
                 return;
@@ -151,7 +151,7 @@ public final class FrontDesk {
                     return new Read(verdict, bag.sums());
                 }
             });
-            if (fault == Faults.Kind.DROP_AFTER) {
+            if (fault == Faults.FaultKind.DROP_AFTER) {
                 exchange.close();
                 return;
             }

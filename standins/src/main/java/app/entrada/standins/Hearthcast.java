@@ -58,7 +58,7 @@ final class Hearthcast implements Kind {
     public boolean answers(FrontDesk desk, HttpExchange exchange, String path) throws IOException {
         if (!exchange.getRequestMethod().equals("POST")
                 || !(path.equals("/v1/feeds") || path.equals("/v1/feeds/changed"))) return false;
-        Faults.Kind fault = desk.door();
+        Faults.FaultKind fault = desk.door();
         if (desk.misbehaves(exchange, fault)) return true;
         String key = exchange.getRequestHeaders().getFirst("Idempotency-Key");
         String feed;
@@ -68,7 +68,7 @@ final class Hearthcast implements Kind {
         } catch (RuntimeException noJson) {
             feed = "";
         }
-        if (fault == Faults.Kind.DELAY) desk.sleep(desk.delayMillis());
+        if (fault == Faults.FaultKind.DELAY) desk.sleep(desk.delayMillis());
         if (key == null || !key.matches("[0-9a-f-]{36}") || !feed.startsWith("http")) {
             desk.refuse(exchange, 400, "feed", "An Idempotency-Key and the address of a feed are wanted.");
             return true;
@@ -77,7 +77,7 @@ final class Hearthcast implements Kind {
         String sum = sum(address);
         Taken kept =
                 desk.keep(key, sum, FrontDesk.callback(exchange), () -> new FrontDesk.Read(judge(address), Map.of()));
-        if (fault == Faults.Kind.DROP_AFTER) exchange.close();
+        if (fault == Faults.FaultKind.DROP_AFTER) exchange.close();
         else desk.receipt(exchange, kept, sum);
         return true;
     }

@@ -62,18 +62,18 @@ final class Pebblewave implements Kind {
     }
 
     private void upload(FrontDesk desk, HttpExchange exchange, String wanted) throws IOException {
-        Faults.Kind fault = desk.door();
+        Faults.FaultKind fault = desk.door();
         if (desk.misbehaves(exchange, fault)) return;
         Path part = Files.createTempFile(desk.folder(), "upload", ".part");
         try {
             String sum = HexFormat.of().formatHex(FrontDesk.receive(exchange, part));
-            if (fault == Faults.Kind.DELAY) desk.sleep(desk.delayMillis());
+            if (fault == Faults.FaultKind.DELAY) desk.sleep(desk.delayMillis());
             if (!sum.equals(wanted)) {
                 desk.refuse(exchange, 400, "digest", "The file differs from its checksum.");
                 return;
             }
             Files.move(part, desk.folder().resolve(sum + ".upload"), StandardCopyOption.REPLACE_EXISTING);
-            if (fault == Faults.Kind.DROP_AFTER) exchange.close();
+            if (fault == Faults.FaultKind.DROP_AFTER) exchange.close();
             else desk.say(exchange, 200, Map.of("upload", sum));
         } finally {
             Files.deleteIfExists(part);

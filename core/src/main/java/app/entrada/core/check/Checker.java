@@ -32,7 +32,7 @@ public final class Checker {
 
     private record Run(Set<Object> reads, List<Observation> seen) {}
 
-    private record Seen(Rule rule, Observation observation, Map<String, Weight> destinations) {}
+    private record SeenObservation(Rule rule, Observation observation, Map<String, Weight> destinations) {}
 
     private final List<Profile> profiles;
     private final List<Job> jobs;
@@ -96,19 +96,19 @@ public final class Checker {
     }
 
     private List<Finding> gathered() {
-        Map<List<Object>, Seen> seen = new LinkedHashMap<>();
+        Map<List<Object>, SeenObservation> seen = new LinkedHashMap<>();
         for (int i = 0; i < jobs.size(); i++) {
             Job job = jobs.get(i);
             for (Observation observation : runs.get(i).seen)
                 seen.computeIfAbsent(
                                 List.of(job.rule.id(), observation.place(), observation.says()),
-                                key -> new Seen(job.rule, observation, new LinkedHashMap<>()))
+                                key -> new SeenObservation(job.rule, observation, new LinkedHashMap<>()))
                         .destinations
                         .putAll(job.destinations);
         }
         Map<String, Integer> times = new LinkedHashMap<>();
         List<Finding> all = new ArrayList<>();
-        for (Seen each : seen.values()) {
+        for (SeenObservation each : seen.values()) {
             String id = each.rule.id() + "@" + each.observation.place();
             int time = times.merge(id, 1, Integer::sum);
             all.add(new Finding(

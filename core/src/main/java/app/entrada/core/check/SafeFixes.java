@@ -28,7 +28,7 @@ public record SafeFixes(List<Change> changes, List<Place> codes, List<String> en
     /** Fixes that follow from fixes, such as capitals after a piece was cut off; more rounds than this would be a circle. */
     private static final int ROUNDS = 5;
 
-    private record Cell(Ref target, Field<?> field) {}
+    private record FactPlace(Ref target, Field<?> field) {}
 
     /**
      * What the fixes would do.
@@ -38,7 +38,7 @@ public record SafeFixes(List<Change> changes, List<Place> codes, List<String> en
      */
     public static SafeFixes plan(
             ReleaseContext subject, List<Profile> profiles, List<Finding> findings, Set<String> wanted) {
-        Map<Cell, Change> changes = new LinkedHashMap<>();
+        Map<FactPlace, Change> changes = new LinkedHashMap<>();
         List<Place> codes = new ArrayList<>();
         Set<String> rules = new HashSet<>();
         for (Finding finding : findings) {
@@ -52,11 +52,12 @@ public record SafeFixes(List<Change> changes, List<Place> codes, List<String> en
         List<Finding> now = findings;
         for (int round = 0; round < ROUNDS; round++) {
             List<Change> step = new ArrayList<>();
-            Set<Cell> touched = new HashSet<>();
+            Set<FactPlace> touched = new HashSet<>();
             for (Finding finding : now) {
                 boolean asked = round == 0 ? wanted.contains(finding.id()) : rules.contains(finding.rule());
                 if (!asked || !(finding.fix().orElse(null) instanceof Fix.Edit edit)) continue;
-                List<Cell> cells = edit.changes().stream().map(SafeFixes::cell).toList();
+                List<FactPlace> cells =
+                        edit.changes().stream().map(SafeFixes::cell).toList();
                 if (cells.stream().anyMatch(touched::contains)) continue;
                 touched.addAll(cells);
                 step.addAll(edit.changes());
@@ -85,7 +86,7 @@ public record SafeFixes(List<Change> changes, List<Place> codes, List<String> en
                         .toList());
     }
 
-    private static Cell cell(Change change) {
-        return new Cell(change.target(), change.field());
+    private static FactPlace cell(Change change) {
+        return new FactPlace(change.target(), change.field());
     }
 }

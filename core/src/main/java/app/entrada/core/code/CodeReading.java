@@ -23,11 +23,11 @@ public record CodeReading(
         Optional<String> display,
         Optional<String> problem) {
 
-    private record Kind(
+    private record CodeKind(
             String name, Pattern looksLike, Function<String, Object> parse, Function<Object, String> canonical) {}
 
     // Order matters: a shape that only one code has comes before shapes made of digits alone.
-    private static final List<Kind> KINDS = List.of(
+    private static final List<CodeKind> KINDS = List.of(
             kind("ISWC", "T[\\dOQDILZSB]{9,10}", Iswc::parse, c -> ((Iswc) c).compact()),
             kind("label code", "LC\\d{1,6}", LabelCode::parse, c -> "LC" + ((LabelCode) c).number()),
             kind("ISNI", "\\d{15}[\\dX]", Isni::parse, c -> ((Isni) c).compact()),
@@ -35,16 +35,16 @@ public record CodeReading(
             kind("IPI", "\\d{9,11}", IpiNameNumber::parse, c -> ((IpiNameNumber) c).digits()),
             kind("ISRC", "[A-Z]{2}[A-Z0-9]{3}[\\dOQDILZSB]{5,8}", Isrc::parse, c -> ((Isrc) c).compact()));
 
-    private static Kind kind(
+    private static CodeKind kind(
             String name, String looksLike, Function<String, Object> parse, Function<Object, String> canonical) {
-        return new Kind(name, Pattern.compile(looksLike), parse, canonical);
+        return new CodeKind(name, Pattern.compile(looksLike), parse, canonical);
     }
 
     /** Reads one pasted code. Never throws: what is wrong is part of the answer. */
     public static CodeReading of(String input) {
         String plain = input.replaceAll("(?i)^\\s*(ISRC|ISWC|IPI|ISNI|EAN|UPC|GTIN)(-\\d+)?\\s*:?", "");
         plain = Typed.plain(plain);
-        for (Kind kind : KINDS) {
+        for (CodeKind kind : KINDS) {
             if (!kind.looksLike.matcher(plain).matches()) continue;
             try {
                 Object code = kind.parse.apply(plain);

@@ -12,9 +12,9 @@ import java.util.TreeMap;
  * @param runs in order, without free ones
  * @param counts numbers by state
  */
-public record CodeStrip(CodeBlock block, List<Run> runs, Map<State, Integer> counts) {
+public record CodeStrip(CodeBlock block, List<Run> runs, Map<CodeState, Integer> counts) {
     /** What became of a code. */
-    public enum State {
+    public enum CodeState {
         /** On a recording or a release. */
         USED,
         /** Kept for something that is to come. */
@@ -24,14 +24,14 @@ public record CodeStrip(CodeBlock block, List<Run> runs, Map<State, Integer> cou
     }
 
     /** Neighbouring numbers in one state, both ends included. */
-    public record Run(int from, int to, State state) {}
+    public record Run(int from, int to, CodeState state) {}
 
     /** @param codes stored forms with their states; what is not of the block is left out */
-    public static CodeStrip of(CodeBlock block, Map<String, State> codes) {
-        TreeMap<Integer, State> numbers = new TreeMap<>();
+    public static CodeStrip of(CodeBlock block, Map<String, CodeState> codes) {
+        TreeMap<Integer, CodeState> numbers = new TreeMap<>();
         codes.forEach((code, state) -> block.number(code).ifPresent(number -> numbers.put(number, state)));
         List<Run> runs = new ArrayList<>();
-        Map<State, Integer> counts = new TreeMap<>();
+        Map<CodeState, Integer> counts = new TreeMap<>();
         for (var each : numbers.entrySet()) {
             counts.merge(each.getValue(), 1, Integer::sum);
             Run last = runs.isEmpty() ? null : runs.get(runs.size() - 1);

@@ -25,7 +25,7 @@ import java.util.TreeMap;
  * @param lines main artists first, then featured ones, then the others, each as they first appear
  * @param feet one a track, in running order
  */
-public record CreditMatrix(List<Line> lines, List<Foot> feet) {
+public record CreditMatrix(List<CreditRow> lines, List<Foot> feet) {
     /**
      * Somebody.
      *
@@ -33,7 +33,8 @@ public record CreditMatrix(List<Line> lines, List<Foot> feet) {
      * @param members of a group, empty for others
      * @param cells by number of the track
      */
-    public record Line(String name, Optional<String> kind, List<Member> members, Map<Integer, Cell> cells) {}
+    public record CreditRow(
+            String name, Optional<String> kind, List<Member> members, Map<Integer, CreditedRoles> cells) {}
 
     /**
      * Somebody on a track.
@@ -41,7 +42,7 @@ public record CreditMatrix(List<Line> lines, List<Foot> feet) {
      * @param roles may be empty for an artist of whom nothing further is said
      * @param as the name as credited there, when it is another
      */
-    public record Cell(List<String> roles, Optional<String> as, boolean main, boolean featured) {}
+    public record CreditedRoles(List<String> roles, Optional<String> as, boolean main, boolean featured) {}
 
     /**
      * What a track comes to.
@@ -53,7 +54,7 @@ public record CreditMatrix(List<Line> lines, List<Foot> feet) {
 
     /** @param people facts of those who are named, by name */
     public static CreditMatrix of(Release release, Map<String, Facts> people) {
-        Map<String, Map<Integer, Cell>> cells = new LinkedHashMap<>();
+        Map<String, Map<Integer, CreditedRoles>> cells = new LinkedHashMap<>();
         Set<String> mains = new LinkedHashSet<>();
         Set<String> featured = new LinkedHashSet<>();
         for (Track track : release.tracks()) {
@@ -71,7 +72,7 @@ public record CreditMatrix(List<Line> lines, List<Foot> feet) {
                 cells.computeIfAbsent(name, unseen -> new TreeMap<>())
                         .put(
                                 track.number(),
-                                new Cell(
+                                new CreditedRoles(
                                         credit == null ? List.of() : credit.roles(),
                                         credit == null ? Optional.empty() : credit.as(),
                                         artists.contains(name),
@@ -81,10 +82,10 @@ public record CreditMatrix(List<Line> lines, List<Foot> feet) {
         Set<String> order = new LinkedHashSet<>(mains);
         order.addAll(featured);
         order.addAll(cells.keySet());
-        List<Line> lines = new ArrayList<>();
+        List<CreditRow> lines = new ArrayList<>();
         for (String name : order) {
             Facts facts = people.getOrDefault(name, Facts.NONE);
-            lines.add(new Line(
+            lines.add(new CreditRow(
                     name,
                     facts.get(Fields.PARTY_KIND),
                     facts.get(Fields.PARTY_MEMBERS).orElse(List.of()),

@@ -9,14 +9,14 @@ import java.util.Optional;
 /** The trade's words for what people do on a recording. Others are taken as they are; what they are is then not known. */
 public final class Roles {
     /** What a role is for the societies. */
-    public enum Kind {
+    public enum RoleKind {
         /** Heard on the recording: a performer, who has neighbouring rights. */
         PERFORMANCE,
         /** Made the recording. */
         PRODUCTION
     }
 
-    private record Role(Kind kind, String brief) {}
+    private record Role(RoleKind kind, String brief) {}
 
     private static final Map<String, Role> KNOWN = new LinkedHashMap<>();
 
@@ -60,14 +60,14 @@ public final class Roles {
     private Roles() {}
 
     private static void perform(String... rolesAndBriefs) {
-        add(Kind.PERFORMANCE, rolesAndBriefs);
+        add(RoleKind.PERFORMANCE, rolesAndBriefs);
     }
 
     private static void produce(String... rolesAndBriefs) {
-        add(Kind.PRODUCTION, rolesAndBriefs);
+        add(RoleKind.PRODUCTION, rolesAndBriefs);
     }
 
-    private static void add(Kind kind, String... rolesAndBriefs) {
+    private static void add(RoleKind kind, String... rolesAndBriefs) {
         for (int i = 0; i < rolesAndBriefs.length; i += 2)
             KNOWN.put(rolesAndBriefs[i], new Role(kind, rolesAndBriefs[i + 1]));
     }
@@ -78,13 +78,13 @@ public final class Roles {
     }
 
     /** What a role is; empty for a word that is not known. */
-    public static Optional<Kind> kindOf(String role) {
+    public static Optional<RoleKind> kindOf(String role) {
         return Optional.ofNullable(KNOWN.get(role.toLowerCase(Locale.ROOT))).map(Role::kind);
     }
 
     /** Whether somebody with this role is heard. A word that is not known may be an instrument, and counts. */
     public static boolean performs(String role) {
-        return kindOf(role).map(kind -> kind == Kind.PERFORMANCE).orElse(true);
+        return kindOf(role).map(kind -> kind == RoleKind.PERFORMANCE).orElse(true);
     }
 
     /** The word cut short, for a narrow cell. */

@@ -40,7 +40,7 @@ public final class NextMoves {
      * @param answers what a destination said last, by destination id
      * @param changed how many facts became different since a destination took it, by destination id
      */
-    public record State(
+    public record DeskRelease(
             Release release,
             List<Finding> findings,
             Map<String, Integer> missingCopies,
@@ -68,9 +68,9 @@ public final class NextMoves {
             Weight weight) {}
 
     /** All moves, the most urgent first. */
-    public static List<Move> of(List<State> states, List<Profile> profiles, LocalDate today) {
+    public static List<Move> of(List<DeskRelease> states, List<Profile> profiles, LocalDate today) {
         List<Move> moves = new ArrayList<>();
-        for (State state : states) moves.addAll(of(state, profiles, today));
+        for (DeskRelease state : states) moves.addAll(of(state, profiles, today));
         moves.sort(Comparator.comparing(Move::weight)
                 .reversed()
                 .thenComparing(move -> move.slackDays().orElse(Long.MAX_VALUE))
@@ -83,7 +83,7 @@ public final class NextMoves {
         return release.facts().get(Fields.RELEASE_DATE).map(date -> date.minusDays(profile.leadDays()));
     }
 
-    private static List<Move> of(State state, List<Profile> profiles, LocalDate today) {
+    private static List<Move> of(DeskRelease state, List<Profile> profiles, LocalDate today) {
         Release release = state.release();
         List<Move> moves = new ArrayList<>();
         List<Profile> open = Profile.meantBy(release, profiles).stream()

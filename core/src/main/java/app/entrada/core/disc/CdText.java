@@ -28,7 +28,7 @@ public record CdText(List<Block> blocks) {
     private static final int SIZES = 0x8F;
 
     /** What a text says. */
-    public enum Kind {
+    public enum PackType {
         TITLE(0x80, "Title"),
         PERFORMER(0x81, "Performer"),
         SONGWRITER(0x82, "Songwriter"),
@@ -45,7 +45,7 @@ public record CdText(List<Block> blocks) {
         private final int code;
         private final String says;
 
-        Kind(int code, String says) {
+        PackType(int code, String says) {
             this.code = code;
             this.says = says;
         }
@@ -86,7 +86,7 @@ public record CdText(List<Block> blocks) {
      * @param genre number of the genre, 0 for none
      * @param texts by kind: the disc's first, then one for each track
      */
-    public record Block(int language, Writing writing, int genre, Map<Kind, List<String>> texts) {
+    public record Block(int language, Writing writing, int genre, Map<PackType, List<String>> texts) {
         /** How many tracks it covers. */
         public int tracks() {
             return texts.entrySet().stream()
@@ -141,14 +141,14 @@ public record CdText(List<Block> blocks) {
 
     private static List<byte[]> packs(Block block, int number) {
         List<byte[]> packs = new ArrayList<>();
-        for (Kind kind : Kind.values()) {
+        for (PackType kind : PackType.values()) {
             List<String> texts = block.texts.get(kind);
             if (texts == null) continue;
             byte[] pack = null;
             int filled = TEXT;
             for (int track = 0; track < texts.size(); track++) {
                 byte[] text = (texts.get(track) + "\0").getBytes(block.writing.charset);
-                if (kind == Kind.GENRE) {
+                if (kind == PackType.GENRE) {
                     byte[] numbered = new byte[text.length + 2];
                     numbered[0] = (byte) (block.genre >> 8);
                     numbered[1] = (byte) block.genre;
@@ -225,7 +225,7 @@ public record CdText(List<Block> blocks) {
         if (packs.length == 0 || packs.length % PACK != 0)
             throw new IllegalArgumentException(
                     "CD-Text is of packs of 18 bytes; %d bytes are none".formatted(bytes.length));
-        Map<Integer, Map<Kind, ByteArrayOutputStream>> texts = new LinkedHashMap<>();
+        Map<Integer, Map<PackType, ByteArrayOutputStream>> texts = new LinkedHashMap<>();
         Map<Integer, ByteArrayOutputStream> sizes = new LinkedHashMap<>();
         for (int at = 0; at < packs.length; at += PACK) {
             byte[] pack = Arrays.copyOfRange(packs, at, at + PACK);
@@ -238,7 +238,7 @@ public record CdText(List<Block> blocks) {
                         .write(pack, 4, TEXT);
                 continue;
             }
-            Kind kind = Arrays.stream(Kind.values())
+            PackType kind = Arrays.stream(PackType.values())
                     .filter(each -> each.code == code)
                     .findFirst()
                     .orElse(null);
@@ -252,18 +252,18 @@ public record CdText(List<Block> blocks) {
         return new CdText(List.copyOf(blocks));
     }
 
-    private static Block block(int number, Map<Kind, ByteArrayOutputStream> kinds, ByteArrayOutputStream sizes) {
+    private static Block block(int number, Map<PackType, ByteArrayOutputStream> kinds, ByteArrayOutputStream sizes) {
         byte[] table = sizes == null ? new byte[3 * TEXT] : sizes.toByteArray();
         if (table.length != 3 * TEXT)
             throw new IllegalArgumentException("Block %d lacks a pack of its sizes".formatted(number));
         Writing writing = table[0] == 1 ? Writing.ASCII : Writing.LATIN_1;
         int tracks = table[2];
         int genre = 0;
-        Map<Kind, List<String>> texts = new LinkedHashMap<>();
+        Map<PackType, List<String>> texts = new LinkedHashMap<>();
         for (var kind : kinds.entrySet()) {
             byte[] all = kind.getValue().toByteArray();
             int from = 0;
-            if (kind.getKey() == Kind.GENRE && all.length > 1) {
+            if (kind.getKey() == PackType.GENRE && all.length > 1) {
                 genre = (all[0] & 0xFF) << 8 | all[1] & 0xFF;
                 from = 2;
             }

@@ -1,6 +1,6 @@
 package app.entrada.core.disc;
 
-import app.entrada.core.disc.CdText.Kind;
+import app.entrada.core.disc.CdText.PackType;
 import app.entrada.core.release.Release;
 import java.util.List;
 import java.util.Locale;
@@ -15,13 +15,13 @@ public final class DiscDocuments {
      */
     public static String cue(Release release, DiscLayout layout, DiscTexts texts, String image, String cdText) {
         StringBuilder cue = new StringBuilder();
-        List<String> codes = texts.said(Kind.CODES);
+        List<String> codes = texts.said(PackType.CODES);
         if (!codes.isEmpty()) line(cue, 0, "CATALOG " + codes.get(0));
         line(cue, 0, "CDTEXTFILE " + quoted(cdText));
-        list(texts, Kind.DISC_ID, 0).ifPresent(number -> line(cue, 0, "REM CATALOGUENUMBER " + quoted(number)));
+        list(texts, PackType.DISC_ID, 0).ifPresent(number -> line(cue, 0, "REM CATALOGUENUMBER " + quoted(number)));
         named(cue, 0, texts, 0);
         line(cue, 0, "FILE " + quoted(image) + " WAVE");
-        for (DiscLayout.Place place : layout.tracks()) {
+        for (DiscLayout.TrackPosition place : layout.tracks()) {
             line(cue, 1, "TRACK %02d AUDIO".formatted(place.number()));
             named(cue, 2, texts, place.number());
             String isrc = DiscTexts.isrc(release.tracks().get(place.number() - 1));
@@ -33,12 +33,12 @@ public final class DiscDocuments {
     }
 
     private static void named(StringBuilder cue, int depth, DiscTexts texts, int track) {
-        list(texts, Kind.TITLE, track).ifPresent(title -> line(cue, depth, "TITLE " + quoted(title)));
-        list(texts, Kind.PERFORMER, track).ifPresent(name -> line(cue, depth, "PERFORMER " + quoted(name)));
-        list(texts, Kind.COMPOSER, track).ifPresent(name -> line(cue, depth, "SONGWRITER " + quoted(name)));
+        list(texts, PackType.TITLE, track).ifPresent(title -> line(cue, depth, "TITLE " + quoted(title)));
+        list(texts, PackType.PERFORMER, track).ifPresent(name -> line(cue, depth, "PERFORMER " + quoted(name)));
+        list(texts, PackType.COMPOSER, track).ifPresent(name -> line(cue, depth, "SONGWRITER " + quoted(name)));
     }
 
-    private static java.util.Optional<String> list(DiscTexts texts, Kind kind, int track) {
+    private static java.util.Optional<String> list(DiscTexts texts, PackType kind, int track) {
         List<String> said = texts.said(kind);
         return track < said.size() && !said.get(track).isBlank()
                 ? java.util.Optional.of(said.get(track))
@@ -61,17 +61,17 @@ public final class DiscDocuments {
     public static String pq(Release release, DiscLayout layout, DiscTexts texts) {
         StringBuilder pq = new StringBuilder();
         pq.append("PQ LIST\n");
-        list(texts, Kind.TITLE, 0)
+        list(texts, PackType.TITLE, 0)
                 .ifPresent(title -> pq.append("Title       ").append(title).append('\n'));
-        list(texts, Kind.PERFORMER, 0)
+        list(texts, PackType.PERFORMER, 0)
                 .ifPresent(name -> pq.append("Performer   ").append(name).append('\n'));
-        list(texts, Kind.DISC_ID, 0)
+        list(texts, PackType.DISC_ID, 0)
                 .ifPresent(number -> pq.append("Catalogue   ").append(number).append('\n'));
-        list(texts, Kind.CODES, 0)
+        list(texts, PackType.CODES, 0)
                 .ifPresent(code -> pq.append("Barcode     ").append(code).append('\n'));
         pq.append("Addresses   mm:ss:ff, 75 frames a second; on the disc, and from the image's beginning\n\n");
         pq.append("TRK IDX  ON THE DISC  IN THE IMAGE  LENGTH    ISRC             TITLE\n");
-        for (DiscLayout.Place place : layout.tracks()) {
+        for (DiscLayout.TrackPosition place : layout.tracks()) {
             boolean first = place == layout.tracks().get(0);
             if (first || place.pause() < place.start())
                 pq.append("%3d  00  %-11s  %-12s\n"
@@ -87,7 +87,7 @@ public final class DiscDocuments {
                             place.index1(),
                             layout.lasts(place),
                             isrc.isEmpty() ? "-" : hyphens(isrc),
-                            list(texts, Kind.TITLE, place.number()).orElse("-")));
+                            list(texts, PackType.TITLE, place.number()).orElse("-")));
         }
         pq.append(" AA  01  %-11s  %-12s\n".formatted(layout.end().plus(DiscAddress.LEAD), layout.end()));
         pq.append("\n%d tracks, copying prohibited, no pre-emphasis, image of %s samples of 2 × 16 bit at 44.1 kHz\n"

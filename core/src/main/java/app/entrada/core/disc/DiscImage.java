@@ -46,16 +46,16 @@ public final class DiscImage {
         try (FileChannel out = FileChannel.open(
                 target, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.TRUNCATE_EXISTING)) {
             List<Chunk> sound = new ArrayList<>();
-            List<DiscLayout.Part> parts = new ArrayList<>();
+            List<DiscLayout.TrackToPlace> parts = new ArrayList<>();
             for (Piece piece : pieces) {
                 Chunk chunk = sound(piece);
                 sound.add(chunk);
-                parts.add(new DiscLayout.Part(piece.number, piece.gap, chunk.length() / FRAME_BYTES));
+                parts.add(new DiscLayout.TrackToPlace(piece.number, piece.gap, chunk.length() / FRAME_BYTES));
             }
             DiscLayout layout = DiscLayout.of(parts);
             out.write(head(layout.samples()));
             for (int i = 0; i < pieces.size(); i++) {
-                DiscLayout.Place place = layout.tracks().get(i);
+                DiscLayout.TrackPosition place = layout.tracks().get(i);
                 silence(out, place.start() - place.pause());
                 try (FileChannel in = FileChannel.open(pieces.get(i).wav)) {
                     long from = sound.get(i).offset();

@@ -15,7 +15,7 @@ import java.util.List;
  *
  * @param samples of the whole image, a multiple of 588
  */
-public record DiscLayout(List<Place> tracks, long samples) {
+public record DiscLayout(List<TrackPosition> tracks, long samples) {
     /** Samples a second on every disc. */
     public static final int RATE = 44_100;
     /** Seconds that a track lasts at least (IEC 60908). */
@@ -31,7 +31,7 @@ public record DiscLayout(List<Place> tracks, long samples) {
      * @param gap silence in front of it, samples
      * @param samples its length at 44,100 a second
      */
-    public record Part(int number, long gap, long samples) {}
+    public record TrackToPlace(int number, long gap, long samples) {}
 
     /**
      * A track in its place.
@@ -40,7 +40,7 @@ public record DiscLayout(List<Place> tracks, long samples) {
      * @param start its first sample, counted from the beginning of the image
      * @param length samples
      */
-    public record Place(int number, long pause, long start, long length) {
+    public record TrackPosition(int number, long pause, long start, long length) {
         /** Address of index 00, where the silence begins. */
         public DiscAddress index0() {
             return DiscAddress.ofSample(pause);
@@ -58,13 +58,13 @@ public record DiscLayout(List<Place> tracks, long samples) {
     }
 
     /** Lays parts out in order. A silence in front of the first one is the disc's own two seconds, not part of the image. */
-    public static DiscLayout of(List<Part> parts) {
-        List<Place> places = new ArrayList<>();
+    public static DiscLayout of(List<TrackToPlace> parts) {
+        List<TrackPosition> places = new ArrayList<>();
         long at = 0;
-        for (Part part : parts) {
+        for (TrackToPlace part : parts) {
             long pause = at;
             if (!places.isEmpty()) at += part.gap;
-            places.add(new Place(part.number, pause, at, part.samples));
+            places.add(new TrackPosition(part.number, pause, at, part.samples));
             at += part.samples;
         }
         long whole = (at + DiscAddress.SAMPLES - 1) / DiscAddress.SAMPLES * DiscAddress.SAMPLES;
@@ -73,9 +73,10 @@ public record DiscLayout(List<Place> tracks, long samples) {
 
     /** The disc as its release has it, from the masters' lengths; tracks without a master are left out. */
     public static DiscLayout of(ReleaseContext subject) {
-        List<Part> parts = new ArrayList<>();
+        List<TrackToPlace> parts = new ArrayList<>();
         for (Track track : subject.release().tracks())
-            subject.master(track).ifPresent(master -> parts.add(new Part(track.number(), gap(track), atRate(master))));
+            subject.master(track)
+                    .ifPresent(master -> parts.add(new TrackToPlace(track.number(), gap(track), atRate(master))));
         return of(parts);
     }
 
@@ -98,7 +99,7 @@ public record DiscLayout(List<Place> tracks, long samples) {
     }
 
     /** How long a track lasts on the disc: from its index 01 to that of the next, or to the end. */
-    public DiscAddress lasts(Place place) {
+    public DiscAddress lasts(TrackPosition place) {
         int next = tracks.indexOf(place) + 1;
         long end = next < tracks.size() ? tracks.get(next).index0().frames() : end().frames();
         return new DiscAddress(end - place.index1().frames());
@@ -110,7 +111,7 @@ public record DiscLayout(List<Place> tracks, long samples) {
         if (tracks.isEmpty()) problems.add("No track has a master yet.");
         if (tracks.size() > MOST_TRACKS)
             problems.add("There are %d tracks; a disc has at most %d.".formatted(tracks.size(), MOST_TRACKS));
-        for (Place place : tracks)
+        for (TrackPosition place : tracks)
             if (place.length < (long) SHORTEST_SECONDS * RATE)
                 problems.add("Track %d lasts %.2f s; a track of a disc lasts at least %d s."
                         .formatted(place.number, (double) place.length / RATE, SHORTEST_SECONDS));

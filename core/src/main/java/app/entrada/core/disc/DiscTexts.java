@@ -1,6 +1,6 @@
 package app.entrada.core.disc;
 
-import app.entrada.core.disc.CdText.Kind;
+import app.entrada.core.disc.CdText.PackType;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.Credit;
 import app.entrada.core.field.value.Terms;
@@ -69,40 +69,40 @@ public record DiscTexts(CdText text, List<String> leftOut) {
     /** The texts as the receiver's style has titles. */
     public static DiscTexts of(Release own, TitleStyle style) {
         Release release = own.withLatinTitles(title -> isLatin(plain(title)));
-        Map<Kind, List<String>> texts = new LinkedHashMap<>();
+        Map<PackType, List<String>> texts = new LinkedHashMap<>();
         List<String> leftOut = new ArrayList<>();
         String artists = release.facts()
                 .get(Fields.RELEASE_ARTISTS)
                 .map(names -> names.sentence())
                 .orElse("");
-        put(texts, Kind.TITLE, release, style.release(release), track -> style.track(release, track));
-        put(texts, Kind.PERFORMER, release, artists, release::artistsOf);
+        put(texts, PackType.TITLE, release, style.release(release), track -> style.track(release, track));
+        put(texts, PackType.PERFORMER, release, artists, release::artistsOf);
         people(
                 texts,
                 leftOut,
-                Kind.SONGWRITER,
+                PackType.SONGWRITER,
                 release,
                 track -> Writer.lyricists(track.recording().work().writers()));
         people(
                 texts,
                 leftOut,
-                Kind.COMPOSER,
+                PackType.COMPOSER,
                 release,
                 track -> Writer.composers(track.recording().work().writers()));
-        people(texts, leftOut, Kind.ARRANGER, release, DiscTexts::arrangers);
+        people(texts, leftOut, PackType.ARRANGER, release, DiscTexts::arrangers);
         String number = release.facts().get(Fields.RELEASE_CATALOGUE_NUMBER).orElse("");
-        if (!number.isEmpty()) texts.put(Kind.DISC_ID, List.of(number));
+        if (!number.isEmpty()) texts.put(PackType.DISC_ID, List.of(number));
         String genre = release.facts()
                 .get(Fields.RELEASE_GENRE)
                 .map(Terms::list)
                 .map(list -> list.get(0))
                 .orElse("");
-        if (!genre.isEmpty()) texts.put(Kind.GENRE, List.of(genre));
+        if (!genre.isEmpty()) texts.put(PackType.GENRE, List.of(genre));
         codes(texts, leftOut, release);
         int code = GENRES.getOrDefault(genre, genre.isEmpty() ? 0 : 1);
         List<CdText.Block> blocks = new ArrayList<>();
-        Map<Kind, List<String>> latin = mapped(texts, DiscTexts::latin);
-        Map<Kind, List<String>> plain = mapped(texts, Transliteration::ascii);
+        Map<PackType, List<String>> latin = mapped(texts, DiscTexts::latin);
+        Map<PackType, List<String>> plain = mapped(texts, Transliteration::ascii);
         int language = LANGUAGES.getOrDefault(
                 release.facts().get(Fields.RELEASE_LANGUAGE).orElse("en"), ENGLISH);
         boolean all = latin.equals(plain);
@@ -112,7 +112,11 @@ public record DiscTexts(CdText text, List<String> leftOut) {
     }
 
     private static void put(
-            Map<Kind, List<String>> texts, Kind kind, Release release, String disc, Function<Track, String> each) {
+            Map<PackType, List<String>> texts,
+            PackType kind,
+            Release release,
+            String disc,
+            Function<Track, String> each) {
         List<String> all = new ArrayList<>(List.of(disc));
         for (Track track : release.tracks()) all.add(each.apply(track));
         texts.put(kind, all);
@@ -129,9 +133,9 @@ public record DiscTexts(CdText text, List<String> leftOut) {
 
     /** Who did it on each track; on the disc those of all tracks together. */
     private static void people(
-            Map<Kind, List<String>> texts,
+            Map<PackType, List<String>> texts,
             List<String> leftOut,
-            Kind kind,
+            PackType kind,
             Release release,
             Function<Track, List<String>> names) {
         Set<String> all = new LinkedHashSet<>();
@@ -147,15 +151,15 @@ public record DiscTexts(CdText text, List<String> leftOut) {
         else leftOut.add(missing(kind, without));
     }
 
-    private static String missing(Kind kind, List<Integer> without) {
+    private static String missing(PackType kind, List<Integer> without) {
         return "CD-Text has no %s for %s %s, but has one for others; it is left out for all."
                 .formatted(
-                        kind == Kind.CODES ? "ISRC" : kind.says().toLowerCase(java.util.Locale.ROOT),
+                        kind == PackType.CODES ? "ISRC" : kind.says().toLowerCase(java.util.Locale.ROOT),
                         without.size() == 1 ? "track" : "tracks",
                         without.stream().map(String::valueOf).collect(Collectors.joining(", ")));
     }
 
-    private static void codes(Map<Kind, List<String>> texts, List<String> leftOut, Release release) {
+    private static void codes(Map<PackType, List<String>> texts, List<String> leftOut, Release release) {
         List<String> codes = new ArrayList<>();
         codes.add(release.facts()
                 .code(Fields.RELEASE_BARCODE)
@@ -167,9 +171,9 @@ public record DiscTexts(CdText text, List<String> leftOut) {
             codes.add(isrc);
             if (isrc.isEmpty()) without.add(track.number());
         }
-        if (without.isEmpty() && !codes.get(0).isEmpty()) texts.put(Kind.CODES, codes);
+        if (without.isEmpty() && !codes.get(0).isEmpty()) texts.put(PackType.CODES, codes);
         else if (!without.isEmpty() && without.size() < release.tracks().size())
-            leftOut.add(missing(Kind.CODES, without));
+            leftOut.add(missing(PackType.CODES, without));
     }
 
     /** The right ISRC of a track without hyphens, or nothing. */
@@ -202,14 +206,14 @@ public record DiscTexts(CdText text, List<String> leftOut) {
         return StandardCharsets.ISO_8859_1.newEncoder().canEncode(text);
     }
 
-    private static Map<Kind, List<String>> mapped(Map<Kind, List<String>> texts, Function<String, String> by) {
-        Map<Kind, List<String>> mapped = new LinkedHashMap<>();
+    private static Map<PackType, List<String>> mapped(Map<PackType, List<String>> texts, Function<String, String> by) {
+        Map<PackType, List<String>> mapped = new LinkedHashMap<>();
         texts.forEach((kind, each) -> mapped.put(kind, each.stream().map(by).toList()));
         return mapped;
     }
 
     /** The texts of a kind in the first language, the disc's first; empty when there are none. */
-    public List<String> said(Kind kind) {
+    public List<String> said(PackType kind) {
         return text.blocks().get(0).texts().getOrDefault(kind, List.of());
     }
 }

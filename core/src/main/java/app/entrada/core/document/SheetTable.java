@@ -87,7 +87,7 @@ public final class SheetTable {
                 .orElseThrow(() -> new ReleaseDocument.Unreadable(
                         "the first line is no head; wanted: names of fields with tabs, semicolons or commas between",
                         "line 1"));
-        List<Delimited.Record> records;
+        List<Delimited.DelimitedLine> records;
         try {
             records = Delimited.readOfPeople(plain, delimiter);
         } catch (Delimited.Unreadable broken) {
@@ -96,7 +96,7 @@ public final class SheetTable {
         List<String> heads = records.get(0).cells().stream().map(String::strip).toList();
         Facts facts = Facts.NONE;
         List<Track> tracks = new ArrayList<>();
-        for (Delimited.Record record : records.subList(1, records.size())) {
+        for (Delimited.DelimitedLine record : records.subList(1, records.size())) {
             if (record.cells().stream().allMatch(String::isBlank)) continue;
             boolean isRelease = heads.get(0).equalsIgnoreCase(FIRST)
                     && record.cells().get(0).strip().equalsIgnoreCase(RELEASE);
@@ -117,7 +117,7 @@ public final class SheetTable {
         return new Release(1, 0, facts, tracks);
     }
 
-    private static Map<Entity, Facts> read(Delimited.Record record, List<String> heads, List<Entity> entities)
+    private static Map<Entity, Facts> read(Delimited.DelimitedLine record, List<String> heads, List<Entity> entities)
             throws ReleaseDocument.Unreadable {
         Map<Entity, Facts> facts = new EnumMap<>(Entity.class);
         for (Entity entity : entities) facts.put(entity, Facts.NONE);

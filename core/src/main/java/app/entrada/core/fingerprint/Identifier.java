@@ -114,7 +114,7 @@ public final class Identifier {
                     if (places[number] >= 0) pairs[places[number]].add((long) frame << 32 | there);
                 }));
         for (int i = 0; i < candidates.length; i++) {
-            Optional<Line> line = line(pairs[i], speed, asked.frames());
+            Optional<TimeRelation> line = line(pairs[i], speed, asked.frames());
             if (line.isPresent()) {
                 String id = index.id(candidates[i]);
                 match(id, asked, index.print(candidates[i]), line.get()).ifPresent(matches::add);
@@ -155,9 +155,9 @@ public final class Identifier {
     }
 
     /** How times relate: known frame = asked frame × speed + offset. */
-    private record Line(double offset, double speed, int support) {}
+    private record TimeRelation(double offset, double speed, int support) {}
 
-    private static Optional<Line> line(Segment.LongList pairs, double speed, int frames) {
+    private static Optional<TimeRelation> line(Segment.LongList pairs, double speed, int frames) {
         int n = pairs.size();
         double[] asked = new double[n];
         double[] known = new double[n];
@@ -204,9 +204,9 @@ public final class Identifier {
         if (distinct < LEAST_ON_LINE) return Optional.empty();
         if (sameSpeed) {
             Arrays.sort(apart, 0, support);
-            return Optional.of(new Line(apart[support / 2], 1, distinct));
+            return Optional.of(new TimeRelation(apart[support / 2], 1, distinct));
         }
-        return Optional.of(new Line(offset, slope, distinct));
+        return Optional.of(new TimeRelation(offset, slope, distinct));
     }
 
     /** Least squares through the pairs that lie near the line; null when they are too few or too close together. */
@@ -230,7 +230,7 @@ public final class Identifier {
         return new double[] {turn, (sumY - turn * sumX) / count};
     }
 
-    private static Optional<Match> match(String id, Print asked, Print known, Line line) {
+    private static Optional<Match> match(String id, Print asked, Print known, TimeRelation line) {
         Likeness.Result likeness = Likeness.compare(asked, known, line.offset, line.speed);
         double agreeing =
                 likeness.agrees().stream().mapToDouble(Match.Stretch::seconds).sum();
@@ -290,7 +290,7 @@ public final class Identifier {
      * Of the asked peaks within stretches, the share that the known print has as well, where the line says, and how many.
      * By chance it is under a tenth; the same sound has a quarter and more left after the worst treatment.
      */
-    private static double[] shared(Print asked, Print known, Line line, List<Match.Stretch> stretches) {
+    private static double[] shared(Print asked, Print known, TimeRelation line, List<Match.Stretch> stretches) {
         int[] theirs = known.peaks();
         double shift = PrintMaker.STEPS_AN_OCTAVE * Math.log(line.speed) / Math.log(2);
         int count = 0;

@@ -31,12 +31,12 @@ public final class PrintIndex implements AutoCloseable {
     private static final int LARGEST_RECORD = 64 << 20;
     private static final int WAITING = 4_000_000;
 
-    private record Entry(String id, long at, int length) {}
+    private record IndexedPrint(String id, long at, int length) {}
 
     private final Path folder;
     private final FileChannel file;
     private final FileChannel lock;
-    private final List<Entry> entries = new ArrayList<>();
+    private final List<IndexedPrint> entries = new ArrayList<>();
     private final Map<String, Integer> numbers = new HashMap<>();
     private final List<Segment> segments = new ArrayList<>();
     private FreshPostings fresh = new FreshPostings();
@@ -115,7 +115,7 @@ public final class PrintIndex implements AutoCloseable {
 
     private void enter(String id, long at, int length) {
         numbers.put(id, entries.size());
-        entries.add(new Entry(id, at, length));
+        entries.add(new IndexedPrint(id, at, length));
     }
 
     /** How many prints there are. */
@@ -175,7 +175,7 @@ public final class PrintIndex implements AutoCloseable {
     }
 
     Print print(int number) throws IOException {
-        Entry entry = entries.get(number);
+        IndexedPrint entry = entries.get(number);
         ByteBuffer bytes = ByteBuffer.allocate(entry.length);
         while (bytes.hasRemaining())
             if (file.read(bytes, entry.at + bytes.position()) < 0) throw new IOException("the index is cut off");

@@ -28,14 +28,14 @@ import java.util.function.Function;
  * @param kind by the number of tracks and artists
  * @param tracks in running order
  */
-public record ReleaseDraft(Said title, Said artists, String kind, List<DraftTrack> tracks) {
+public record ReleaseDraft(ReadValue title, ReadValue artists, String kind, List<DraftTrack> tracks) {
     private static final int MOST_TRACKS_OF_A_SINGLE = 3;
     private static final int MOST_TRACKS_OF_AN_EP = 6;
     private static final int ARTISTS_OF_A_COMPILATION = 4;
 
     /** A value and where it was read. Empty values have no source. */
-    public record Said(String value, String source) {
-        static final Said NOTHING = new Said("", "");
+    public record ReadValue(String value, String source) {
+        static final ReadValue NOTHING = new ReadValue("", "");
     }
 
     /**
@@ -71,10 +71,10 @@ public record ReleaseDraft(Said title, Said artists, String kind, List<DraftTrac
             int number,
             String file,
             List<String> others,
-            Said title,
-            Said version,
-            Said featured,
-            Said artists,
+            ReadValue title,
+            ReadValue version,
+            ReadValue featured,
+            ReadValue artists,
             OptionalLong recording) {}
 
     /** The draft of these files. */
@@ -86,12 +86,12 @@ public record ReleaseDraft(Said title, Said artists, String kind, List<DraftTrac
                 .thenComparingInt(group -> numbers.get(group.get(0)).orElse(Integer.MAX_VALUE))
                 .thenComparing(group -> natural(group.get(0).name()))
                 .thenComparingInt(group -> group.get(0).order()));
-        Said title = title(files);
-        Said artists = common(files, file -> file.tags().best(Fields.RELEASE_ARTISTS))
+        ReadValue title = title(files);
+        ReadValue artists = common(files, file -> file.tags().best(Fields.RELEASE_ARTISTS))
                 .filter(said -> speaksForAll(files, said, Fields.RELEASE_ARTISTS))
                 .or(() -> common(files, file -> file.tags().best(Fields.TRACK_ARTISTS))
                         .filter(said -> speaksForAll(files, said, Fields.TRACK_ARTISTS)))
-                .orElse(Said.NOTHING);
+                .orElse(ReadValue.NOTHING);
         Set<String> different = new HashSet<>();
         List<DraftTrack> tracks = new ArrayList<>();
         for (List<Heard> group : groups) {
@@ -145,29 +145,29 @@ public record ReleaseDraft(Said title, Said artists, String kind, List<DraftTrac
         return OptionalInt.empty();
     }
 
-    private static DraftTrack track(int number, List<Heard> group, Said releaseArtists) {
+    private static DraftTrack track(int number, List<Heard> group, ReadValue releaseArtists) {
         Heard file = group.get(0);
-        Said title = group.stream()
+        ReadValue title = group.stream()
                 .flatMap(each -> each.tags().best(Fields.TRACK_TITLE).stream().map(found -> said(found, each)))
                 .findFirst()
-                .orElseGet(() -> new Said(Placement.title(file.name()), "file name"));
-        Said version = first(group, each -> each.tags().best(Fields.TRACK_VERSION));
-        Said featured = first(group, each -> each.tags().best(Fields.TRACK_FEATURED));
+                .orElseGet(() -> new ReadValue(Placement.title(file.name()), "file name"));
+        ReadValue version = first(group, each -> each.tags().best(Fields.TRACK_VERSION));
+        ReadValue featured = first(group, each -> each.tags().best(Fields.TRACK_FEATURED));
         if (title.source().equals("file name")) {
             Optional<TitleReading.Part> part = TitleReading.featured(title.value());
             if (part.isPresent()) {
-                featured = new Said(
+                featured = new ReadValue(
                         TitleReading.names(part.get().part(), name -> false).toString(), "file name");
-                title = new Said(part.get().rest(), "file name");
+                title = new ReadValue(part.get().rest(), "file name");
             }
             Optional<TitleReading.Part> mix = TitleReading.version(title.value());
             if (mix.isPresent()) {
-                version = new Said(mix.get().part(), "file name");
-                title = new Said(mix.get().rest(), "file name");
+                version = new ReadValue(mix.get().part(), "file name");
+                title = new ReadValue(mix.get().rest(), "file name");
             }
         }
-        Said artists = first(group, each -> each.tags().best(Fields.TRACK_ARTISTS));
-        if (same(artists.value(), releaseArtists.value(), featured.value())) artists = Said.NOTHING;
+        ReadValue artists = first(group, each -> each.tags().best(Fields.TRACK_ARTISTS));
+        if (same(artists.value(), releaseArtists.value(), featured.value())) artists = ReadValue.NOTHING;
         return new DraftTrack(
                 number,
                 file.id(),
@@ -191,30 +191,30 @@ public record ReleaseDraft(Said title, Said artists, String kind, List<DraftTrac
         return !ofRelease.isEmpty() && names.equals(Names.parse(ofRelease).list());
     }
 
-    private static Said first(List<Heard> group, Function<Heard, Optional<TagFacts.Found>> read) {
+    private static ReadValue first(List<Heard> group, Function<Heard, Optional<TagFacts.FoundValue>> read) {
         return group.stream()
                 .flatMap(each -> read.apply(each).stream().map(found -> said(found, each)))
                 .findFirst()
-                .orElse(Said.NOTHING);
+                .orElse(ReadValue.NOTHING);
     }
 
-    private static Said said(TagFacts.Found found, Heard file) {
-        return new Said(found.value(), found.source() + " of " + file.name());
+    private static ReadValue said(TagFacts.FoundValue found, Heard file) {
+        return new ReadValue(found.value(), found.source() + " of " + file.name());
     }
 
-    private static Said title(List<Heard> files) {
-        Optional<Said> tagged = common(files, file -> file.tags().best(Fields.RELEASE_TITLE));
+    private static ReadValue title(List<Heard> files) {
+        Optional<ReadValue> tagged = common(files, file -> file.tags().best(Fields.RELEASE_TITLE));
         if (tagged.isPresent() && speaksForAll(files, tagged.get(), Fields.RELEASE_TITLE)) return tagged.get();
         return files.stream()
                 .map(Heard::folder)
                 .filter(folder -> !folder.isEmpty())
                 .findFirst()
-                .map(folder -> new Said(folder.replaceAll("/.*", "").replace('_', ' '), "folder name"))
-                .orElse(Said.NOTHING);
+                .map(folder -> new ReadValue(folder.replaceAll("/.*", "").replace('_', ' '), "folder name"))
+                .orElse(ReadValue.NOTHING);
     }
 
     /** Whether at least a third of the files say so: one stray file among many does not name them all. */
-    private static boolean speaksForAll(List<Heard> files, Said said, Field<?> field) {
+    private static boolean speaksForAll(List<Heard> files, ReadValue said, Field<?> field) {
         long saying = files.stream()
                 .filter(file -> file.tags()
                         .best(field)
@@ -225,7 +225,8 @@ public record ReleaseDraft(Said title, Said artists, String kind, List<DraftTrac
     }
 
     /** The value that most files give. */
-    private static Optional<Said> common(Collection<Heard> files, Function<Heard, Optional<TagFacts.Found>> read) {
+    private static Optional<ReadValue> common(
+            Collection<Heard> files, Function<Heard, Optional<TagFacts.FoundValue>> read) {
         Map<String, Integer> counts = new LinkedHashMap<>();
         Map<String, String> sources = new HashMap<>();
         for (Heard file : files)
@@ -235,7 +236,7 @@ public record ReleaseDraft(Said title, Said artists, String kind, List<DraftTrac
             });
         return counts.entrySet().stream()
                 .max(Map.Entry.comparingByValue())
-                .map(most -> new Said(
+                .map(most -> new ReadValue(
                         most.getKey(),
                         "tags of %d files, for example %s".formatted(most.getValue(), sources.get(most.getKey()))));
     }

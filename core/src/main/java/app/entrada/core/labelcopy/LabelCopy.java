@@ -29,7 +29,11 @@ import java.util.stream.Collectors;
  * @param latin Latin forms of titles and names, for where there is no typeface with their letters
  */
 public record LabelCopy(
-        String title, String artists, Map<String, String> facts, List<Line> tracks, Map<String, String> latin) {
+        String title,
+        String artists,
+        Map<String, String> facts,
+        List<LabelCopyLine> tracks,
+        Map<String, String> latin) {
     private static final List<Field<?>> FACTS = List.of(
             Fields.RELEASE_LABEL,
             Fields.RELEASE_LABEL_CODE,
@@ -53,7 +57,7 @@ public record LabelCopy(
      * @param time m:ss, empty when it is not known
      * @param more what belongs to it, by name
      */
-    public record Line(
+    public record LabelCopyLine(
             String place, String title, String artists, String time, String isrc, Map<String, String> more) {}
 
     /**
@@ -65,7 +69,7 @@ public record LabelCopy(
     public static LabelCopy of(Release release, Map<Long, PlayingTime> lengths, Map<String, Facts> people) {
         Map<String, String> facts = new LinkedHashMap<>();
         for (Field<?> field : FACTS) put(facts, field.name(), release.facts().display(field));
-        List<Line> lines = new ArrayList<>();
+        List<LabelCopyLine> lines = new ArrayList<>();
         Map<String, Integer> onSide = new LinkedHashMap<>();
         String all =
                 release.facts().get(Fields.RELEASE_ARTISTS).map(Names::sentence).orElse("");
@@ -76,7 +80,7 @@ public record LabelCopy(
                     track.id(),
                     track.recording().facts().get(Fields.RECORDING_GIVEN_TIME).orElse(null));
             String artists = release.artistsOf(track);
-            lines.add(new Line(
+            lines.add(new LabelCopyLine(
                     side.isEmpty() ? String.valueOf(track.number()) : side + number,
                     new TitleStyle(true, TitleStyle.Versions.PARENTHESES).track(release, track),
                     artists.equals(all) ? "" : artists,

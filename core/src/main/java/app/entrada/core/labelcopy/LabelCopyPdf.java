@@ -100,7 +100,7 @@ public final class LabelCopyPdf {
         paper.add(paragraph(copy.artists(), bold, 12, INK, 12));
         paper.add(facts(copy));
         paper.add(order(copy));
-        for (LabelCopy.Line track : copy.tracks()) if (!track.more().isEmpty()) paper.add(track(track));
+        for (LabelCopy.LabelCopyLine track : copy.tracks()) if (!track.more().isEmpty()) paper.add(track(track));
         if (lacking)
             paper.add(paragraph(
                     "Some titles and names are shown in Latin letters: there was no typeface with their own when this was made.",
@@ -176,7 +176,7 @@ public final class LabelCopyPdf {
             cell.setBorderColorBottom(INK);
             table.addCell(cell);
         }
-        for (LabelCopy.Line track : copy.tracks()) {
+        for (LabelCopy.LabelCopyLine track : copy.tracks()) {
             table.addCell(cell(phrase(track.place(), bold, 9.5f, INK), Element.ALIGN_LEFT));
             Phrase title = new Phrase(13);
             title.add(phrase(track.title(), bold, 9.5f, INK));
@@ -188,7 +188,7 @@ public final class LabelCopyPdf {
         return table;
     }
 
-    private PdfPTable track(LabelCopy.Line track) {
+    private PdfPTable track(LabelCopy.LabelCopyLine track) {
         PdfPTable table = new PdfPTable(new float[] {1.2f, 5});
         table.setWidthPercentage(100);
         table.setSpacingAfter(7);

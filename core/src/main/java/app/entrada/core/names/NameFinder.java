@@ -9,9 +9,9 @@ import java.util.List;
 public final class NameFinder {
     private static final double SLIP = 0.42;
 
-    private final List<Entry> entries = new ArrayList<>();
+    private final List<IndexedName> entries = new ArrayList<>();
 
-    private record Entry(long id, String name, String spelling, String folded) {}
+    private record IndexedName(long id, String name, String spelling, String folded) {}
 
     /**
      * Somebody who may be meant.
@@ -19,12 +19,12 @@ public final class NameFinder {
      * @param spelling the spelling that fits, the name itself or another one of theirs
      * @param fit 0 to 1; 1 when it is exactly what was typed
      */
-    public record Found(long id, String name, String spelling, double fit) {}
+    public record NameMatch(long id, String name, String spelling, double fit) {}
 
     /** Adds somebody with all names they are known by. */
     public void add(long id, String name, List<String> spellings) {
-        entries.add(new Entry(id, name, name, NameFolding.fold(name)));
-        for (String spelling : spellings) entries.add(new Entry(id, name, spelling, NameFolding.fold(spelling)));
+        entries.add(new IndexedName(id, name, name, NameFolding.fold(name)));
+        for (String spelling : spellings) entries.add(new IndexedName(id, name, spelling, NameFolding.fold(spelling)));
     }
 
     /**
@@ -32,17 +32,17 @@ public final class NameFinder {
      *
      * @param most how many at most
      */
-    public List<Found> find(String typed, int most) {
+    public List<NameMatch> find(String typed, int most) {
         String wanted = NameFolding.fold(typed);
         if (wanted.isEmpty()) return List.of();
-        List<Found> found = new ArrayList<>();
-        for (Entry entry : entries) {
+        List<NameMatch> found = new ArrayList<>();
+        for (IndexedName entry : entries) {
             double fit = fit(wanted, entry.folded);
-            if (fit >= SLIP) found.add(new Found(entry.id, entry.name, entry.spelling, fit));
+            if (fit >= SLIP) found.add(new NameMatch(entry.id, entry.name, entry.spelling, fit));
         }
-        found.sort(Comparator.comparingDouble(Found::fit).reversed().thenComparing(Found::name));
-        List<Found> once = new ArrayList<>();
-        for (Found each : found)
+        found.sort(Comparator.comparingDouble(NameMatch::fit).reversed().thenComparing(NameMatch::name));
+        List<NameMatch> once = new ArrayList<>();
+        for (NameMatch each : found)
             if (once.size() < most && once.stream().noneMatch(other -> other.id == each.id)) once.add(each);
         return once;
     }

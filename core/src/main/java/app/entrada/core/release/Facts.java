@@ -76,7 +76,7 @@ public final class Facts {
     }
 
     /** These facts with one that names people, from its stored entries; read or kept aside as in {@link #stored}. */
-    public <T> Facts withEntries(Field<T> field, List<PeopleType.Entry> entries) {
+    public <T> Facts withEntries(Field<T> field, List<PeopleType.PersonEntry> entries) {
         PeopleType<T> type = (PeopleType<T>) field.type();
         Map<Field<?>, Object> values = new LinkedHashMap<>(this.values);
         Map<Field<?>, Unreadable> unreadable = new LinkedHashMap<>(this.unreadable);
@@ -86,19 +86,19 @@ public final class Facts {
             unreadable.put(
                     field,
                     new Unreadable(
-                            entries.stream().map(PeopleType.Entry::line).collect(Collectors.joining("; ")),
+                            entries.stream().map(PeopleType.PersonEntry::line).collect(Collectors.joining("; ")),
                             wrong.getMessage()));
         }
         return new Facts(values, unreadable, watch);
     }
 
     /** The names that a fact holds, each with what is said of it; none when it is not given or names nobody. */
-    public List<PeopleType.Entry> entries(Field<?> field) {
+    public List<PeopleType.PersonEntry> entries(Field<?> field) {
         return field.type() instanceof PeopleType<?> type ? entries(type, get(field)) : List.of();
     }
 
     @SuppressWarnings("unchecked") // a value is of the type of its own field
-    private static <T> List<PeopleType.Entry> entries(PeopleType<T> type, Optional<?> value) {
+    private static <T> List<PeopleType.PersonEntry> entries(PeopleType<T> type, Optional<?> value) {
         return value.map(held -> type.entries((T) held)).orElse(List.of());
     }
 

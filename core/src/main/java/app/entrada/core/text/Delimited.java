@@ -22,8 +22,8 @@ public final class Delimited {
      *
      * @param line of the text where it begins, from 1
      */
-    public record Record(int line, List<String> cells) {
-        public Record {
+    public record DelimitedLine(int line, List<String> cells) {
+        public DelimitedLine {
             cells = List.copyOf(cells);
         }
     }
@@ -63,18 +63,18 @@ public final class Delimited {
      *
      * @throws Unreadable with the line
      */
-    public static List<Record> read(String text, char delimiter) throws Unreadable {
+    public static List<DelimitedLine> read(String text, char delimiter) throws Unreadable {
         CSVFormat format = CSVFormat.RFC4180
                 .builder()
                 .setDelimiter(delimiter)
                 .setIgnoreEmptyLines(false)
                 .setLenientEof(false)
                 .get();
-        List<Record> records = new ArrayList<>();
+        List<DelimitedLine> records = new ArrayList<>();
         long line = 1;
         try (CSVParser parser = format.parse(new StringReader(text))) {
             for (CSVRecord record : parser) {
-                records.add(new Record((int) line, record.toList()));
+                records.add(new DelimitedLine((int) line, record.toList()));
                 line = parser.getCurrentLineNumber() + 1;
             }
         } catch (IOException | UncheckedIOException broken) {
@@ -113,9 +113,9 @@ public final class Delimited {
      *
      * @throws Unreadable with the line
      */
-    public static List<Record> readOfPeople(String text, char delimiter) throws Unreadable {
+    public static List<DelimitedLine> readOfPeople(String text, char delimiter) throws Unreadable {
         return read(text, delimiter).stream()
-                .map(record -> new Record(
+                .map(record -> new DelimitedLine(
                         record.line(),
                         record.cells().stream()
                                 .map(cell -> cell.startsWith("'")

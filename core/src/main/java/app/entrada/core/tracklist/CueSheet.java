@@ -1,8 +1,8 @@
 package app.entrada.core.tracklist;
 
 import app.entrada.core.field.value.PlayingTime;
-import app.entrada.core.tracklist.TrackList.Line;
-import app.entrada.core.tracklist.TrackList.Row;
+import app.entrada.core.tracklist.TrackList.ReadTrack;
+import app.entrada.core.tracklist.TrackList.SourceLine;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -44,7 +44,7 @@ final class CueSheet {
 
     static TrackList read(List<String> lines) {
         List<Open> tracks = new ArrayList<>();
-        List<Line> strange = new ArrayList<>();
+        List<SourceLine> strange = new ArrayList<>();
         String performer = null;
         int file = 0;
         for (int i = 0; i < lines.size(); i++) {
@@ -59,7 +59,7 @@ final class CueSheet {
             }
             Matcher word = WORD.matcher(line);
             if (!word.matches()) {
-                strange.add(new Line(i + 1, line.strip(), "no command of a cue sheet"));
+                strange.add(new SourceLine(i + 1, line.strip(), "no command of a cue sheet"));
                 continue;
             }
             Open track = tracks.isEmpty() ? null : tracks.get(tracks.size() - 1);
@@ -80,19 +80,19 @@ final class CueSheet {
                 case "REM", "CATALOG", "CDTEXTFILE", "FLAGS", "PREGAP", "POSTGAP", "SONGWRITER" -> {
                     // says nothing that a track list takes
                 }
-                default -> strange.add(new Line(i + 1, line.strip(), "no command of a cue sheet"));
+                default -> strange.add(new SourceLine(i + 1, line.strip(), "no command of a cue sheet"));
             }
         }
-        List<Row> rows = new ArrayList<>();
+        List<ReadTrack> rows = new ArrayList<>();
         for (int i = 0; i < tracks.size(); i++) rows.add(row(tracks, i, performer));
         return new TrackList(TrackList.Form.CUE, rows, strange);
     }
 
-    private static void index(Open track, String value, int number, String line, int file, List<Line> strange) {
+    private static void index(Open track, String value, int number, String line, int file, List<SourceLine> strange) {
         String[] parts = value.split("\\s+");
         Matcher address = ADDRESS.matcher(parts.length < 2 ? "" : parts[1]);
         if (track == null || !address.matches()) {
-            strange.add(new Line(number, line.strip(), "wanted: INDEX 01 mm:ss:ff below a TRACK"));
+            strange.add(new SourceLine(number, line.strip(), "wanted: INDEX 01 mm:ss:ff below a TRACK"));
             return;
         }
         if (!parts[0].equals("01") && !parts[0].equals("1")) return;
@@ -105,13 +105,13 @@ final class CueSheet {
                 + Long.parseLong(address.group(3));
     }
 
-    private static Row row(List<Open> tracks, int index, String performer) {
+    private static ReadTrack row(List<Open> tracks, int index, String performer) {
         Open track = tracks.get(index);
         Open next = index + 1 < tracks.size() ? tracks.get(index + 1) : null;
         boolean bounded = next != null && next.file == track.file && track.start >= 0 && next.start > track.start;
         TypedTitle titled = TypedTitle.of(track.title, name -> false);
         String by = track.performer == null ? performer : track.performer;
-        return new Row(
+        return new ReadTrack(
                 track.line,
                 OptionalInt.of(track.number),
                 Optional.empty(),

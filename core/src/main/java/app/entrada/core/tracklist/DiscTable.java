@@ -1,8 +1,8 @@
 package app.entrada.core.tracklist;
 
 import app.entrada.core.field.value.PlayingTime;
-import app.entrada.core.tracklist.TrackList.Line;
-import app.entrada.core.tracklist.TrackList.Row;
+import app.entrada.core.tracklist.TrackList.ReadTrack;
+import app.entrada.core.tracklist.TrackList.SourceLine;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -33,19 +33,19 @@ final class DiscTable {
     private DiscTable() {}
 
     /** A line of the table. */
-    private record Entry(int line, int number, boolean leadOut, long[] values) {}
+    private record TocEntry(int line, int number, boolean leadOut, long[] values) {}
 
     static boolean is(List<String> lines) {
         List<String> full = lines.stream().filter(line -> !line.isBlank()).toList();
         if (full.stream().anyMatch(line -> offsets(line, 1).isPresent())) return true;
-        List<Entry> entries = entries(lines);
+        List<TocEntry> entries = entries(lines);
         return entries.stream().filter(entry -> !entry.leadOut).count() >= 2
                 && entries.size() * 2 >= full.size()
                 && starts(entries) >= 0;
     }
 
-    private static List<Entry> entries(List<String> lines) {
-        List<Entry> entries = new ArrayList<>();
+    private static List<TocEntry> entries(List<String> lines) {
+        List<TocEntry> entries = new ArrayList<>();
         for (int i = 0; i < lines.size(); i++) {
             Matcher line = LINE.matcher(lines.get(i));
             if (!line.matches()) continue;
@@ -62,7 +62,7 @@ final class DiscTable {
             String name = line.group(1);
             boolean leadOut = !Character.isDigit(name.charAt(0)) || name.equals("170");
             if (values.isEmpty() || values.size() < 2 && !address && !leadOut) continue;
-            entries.add(new Entry(
+            entries.add(new TocEntry(
                     i + 1,
                     leadOut ? 0 : Integer.parseInt(name),
                     leadOut,
@@ -72,7 +72,7 @@ final class DiscTable {
     }
 
     /** The column that rises from track to track, and holds the next start; −1 when none does. */
-    private static int starts(List<Entry> entries) {
+    private static int starts(List<TocEntry> entries) {
         int columns =
                 entries.stream().mapToInt(entry -> entry.values.length).min().orElse(0);
         for (int column = 0; column < columns; column++) {
@@ -87,15 +87,15 @@ final class DiscTable {
 
     static TrackList read(List<String> lines) {
         for (int i = 0; i < lines.size(); i++) {
-            Optional<List<Row>> rows = offsets(lines.get(i), i + 1);
+            Optional<List<ReadTrack>> rows = offsets(lines.get(i), i + 1);
             if (rows.isPresent()) return new TrackList(TrackList.Form.DISC, rows.get(), List.of());
         }
-        List<Entry> entries = entries(lines);
+        List<TocEntry> entries = entries(lines);
         int start = starts(entries);
         int other = lengthOrEnd(entries, start);
-        List<Row> rows = new ArrayList<>();
+        List<ReadTrack> rows = new ArrayList<>();
         for (int i = 0; i < entries.size(); i++) {
-            Entry entry = entries.get(i);
+            TocEntry entry = entries.get(i);
             if (entry.leadOut) continue;
             Optional<PlayingTime> length = Optional.empty();
             if (i + 1 < entries.size())
@@ -107,18 +107,19 @@ final class DiscTable {
                                 : entry.values[other] - entry.values[start] + 1));
             rows.add(row(entry.line, entry.number, length));
         }
-        List<Line> strange = new ArrayList<>();
+        List<SourceLine> strange = new ArrayList<>();
         for (int i = 0; i < lines.size(); i++) {
             int number = i + 1;
             boolean read = entries.stream().anyMatch(entry -> entry.line == number);
             boolean hasDigits = lines.get(i).chars().anyMatch(Character::isDigit);
-            if (!read && hasDigits) strange.add(new Line(number, lines.get(i).strip(), "no track of the disc's table"));
+            if (!read && hasDigits)
+                strange.add(new SourceLine(number, lines.get(i).strip(), "no track of the disc's table"));
         }
         return new TrackList(TrackList.Form.DISC, rows, strange);
     }
 
     /** A column beside the starts with lengths or with ends; −1 when there is neither. */
-    private static int lengthOrEnd(List<Entry> entries, int start) {
+    private static int lengthOrEnd(List<TocEntry> entries, int start) {
         int columns = entries.stream()
                 .filter(entry -> !entry.leadOut)
                 .mapToInt(entry -> entry.values.length)
@@ -129,28 +130,28 @@ final class DiscTable {
         return -1;
     }
 
-    private static boolean isLength(List<Entry> entries, int start, int column) {
+    private static boolean isLength(List<TocEntry> entries, int start, int column) {
         return follows(entries, start, column, 0);
     }
 
-    private static boolean isEnd(List<Entry> entries, int start, int column) {
+    private static boolean isEnd(List<TocEntry> entries, int start, int column) {
         boolean all = entries.size() > 1;
         for (int i = 1; i < entries.size(); i++)
             all &= entries.get(i - 1).values[column] + 1 == entries.get(i).values[start];
         return all;
     }
 
-    private static boolean follows(List<Entry> entries, int start, int column, long behind) {
+    private static boolean follows(List<TocEntry> entries, int start, int column, long behind) {
         boolean all = entries.size() > 1;
         for (int i = 1; i < entries.size(); i++) {
-            Entry before = entries.get(i - 1);
+            TocEntry before = entries.get(i - 1);
             all &= before.values[start] + before.values[column] + behind == entries.get(i).values[start];
         }
         return all;
     }
 
     /** First track, last track, lead-out, starts: all in one line. */
-    private static Optional<List<Row>> offsets(String line, int number) {
+    private static Optional<List<ReadTrack>> offsets(String line, int number) {
         Matcher parts = OFFSETS.matcher(line);
         if (!parts.matches()) return byDiscId(line, number);
         int first = Integer.parseInt(parts.group(1));
@@ -161,7 +162,7 @@ final class DiscTable {
                 .mapToLong(Long::parseLong)
                 .toArray();
         if (last - first + 1 != starts.length) return Optional.empty();
-        List<Row> rows = new ArrayList<>();
+        List<ReadTrack> rows = new ArrayList<>();
         for (int i = 0; i < starts.length; i++) {
             long end = i + 1 < starts.length ? starts[i + 1] : leadOut;
             if (end <= starts[i]) return Optional.empty();
@@ -171,7 +172,7 @@ final class DiscTable {
     }
 
     /** As programs ask by a disc's ID: its tracks' starts, and how many seconds it lasts. */
-    private static Optional<List<Row>> byDiscId(String line, int number) {
+    private static Optional<List<ReadTrack>> byDiscId(String line, int number) {
         Matcher parts = DISC_ID.matcher(line);
         if (!parts.matches()) return Optional.empty();
         long[] values = Arrays.stream(parts.group(2).strip().split("[\\s+]+"))
@@ -180,7 +181,7 @@ final class DiscTable {
         int tracks = Integer.parseInt(parts.group(1));
         if (tracks < 1 || values.length != tracks + 1) return Optional.empty();
         values[tracks] *= FRAMES_A_SECOND;
-        List<Row> rows = new ArrayList<>();
+        List<ReadTrack> rows = new ArrayList<>();
         for (int i = 0; i < tracks; i++) {
             if (values[i + 1] <= values[i]) return Optional.empty();
             rows.add(row(number, i + 1, Optional.of(time(values[i + 1] - values[i]))));
@@ -188,8 +189,8 @@ final class DiscTable {
         return Optional.of(rows);
     }
 
-    private static Row row(int line, int number, Optional<PlayingTime> length) {
-        return new Row(
+    private static ReadTrack row(int line, int number, Optional<PlayingTime> length) {
+        return new ReadTrack(
                 line,
                 OptionalInt.of(number),
                 Optional.empty(),

@@ -3,8 +3,8 @@ package app.entrada.core.tracklist;
 import app.entrada.core.code.Isrc;
 import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.title.TitleReading;
-import app.entrada.core.tracklist.TrackList.Line;
-import app.entrada.core.tracklist.TrackList.Row;
+import app.entrada.core.tracklist.TrackList.ReadTrack;
+import app.entrada.core.tracklist.TrackList.SourceLine;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -150,7 +150,7 @@ final class LineReader {
     }
 
     TrackList read() {
-        List<Line> strange = new ArrayList<>();
+        List<SourceLine> strange = new ArrayList<>();
         List<Draft> drafts = joined(drafts(strange));
         fileNames(drafts);
         for (Draft draft : drafts) code(draft);
@@ -164,17 +164,17 @@ final class LineReader {
         if (artistColumn >= 0)
             for (Draft draft : tracks) if (draft.columns.size() >= 2) alone.add(draft.columns.get(artistColumn));
         one = name -> known.test(name) || isOne(name, alone);
-        List<Row> rows = new ArrayList<>();
+        List<ReadTrack> rows = new ArrayList<>();
         for (Draft draft : tracks) rows.add(row(draft, artistColumn));
         return new TrackList(TrackList.Form.LINES, rows, strange);
     }
 
-    private List<Draft> drafts(List<Line> strange) {
+    private List<Draft> drafts(List<SourceLine> strange) {
         List<Draft> drafts = new ArrayList<>();
         String side = null;
         for (int i = 0; i < lines.size(); i++) {
             if (lines.get(i).length() > LONGEST_LINE) {
-                strange.add(new Line(
+                strange.add(new SourceLine(
                         i + 1, lines.get(i).substring(0, 60) + "…", "it is too long for a line of a track list"));
                 continue;
             }
@@ -273,7 +273,7 @@ final class LineReader {
     }
 
     /** A number in front counts tracks when most lines have one and they rise: “99 Lanterns” alone is a title. */
-    private static void positions(List<Draft> drafts, List<Line> strange) {
+    private static void positions(List<Draft> drafts, List<SourceLine> strange) {
         List<Matcher> found = new ArrayList<>();
         int with = 0;
         int inOrder = 0;
@@ -307,7 +307,7 @@ final class LineReader {
                 if (i < first || i > last) {
                     Draft outside = drafts.remove(i);
                     found.remove(i);
-                    strange.add(new Line(outside.line, outside.text, "it stands outside the numbered list"));
+                    strange.add(new SourceLine(outside.line, outside.text, "it stands outside the numbered list"));
                 }
         }
         for (int i = 0; i < drafts.size(); i++) {
@@ -361,7 +361,7 @@ final class LineReader {
     }
 
     /** Where most lines have a number or a time, one with neither is no track. */
-    private static List<Draft> sorted(List<Draft> drafts, List<Line> strange) {
+    private static List<Draft> sorted(List<Draft> drafts, List<SourceLine> strange) {
         long marked = drafts.stream().filter(LineReader::isMarked).count();
         boolean markedOnly = drafts.size() > 2 && marked * 3 >= drafts.size() * 2L;
         // a column of times without titles is taken as what it is
@@ -374,13 +374,13 @@ final class LineReader {
         for (Draft draft : drafts) {
             boolean untitled = draft.rest.chars().noneMatch(Character::isLetterOrDigit);
             if (untitled && timesOnly && draft.length != null) tracks.add(draft);
-            else if (untitled) strange.add(new Line(draft.line, draft.text, "there is no title in it"));
+            else if (untitled) strange.add(new SourceLine(draft.line, draft.text, "there is no title in it"));
             else if (timesOnly)
-                strange.add(new Line(draft.line, draft.text, "it has no time alone, unlike the others"));
+                strange.add(new SourceLine(draft.line, draft.text, "it has no time alone, unlike the others"));
             else if (prose && isProse(draft))
-                strange.add(new Line(draft.line, draft.text, "it reads like a sentence, not like a track"));
+                strange.add(new SourceLine(draft.line, draft.text, "it reads like a sentence, not like a track"));
             else if (markedOnly && !isMarked(draft))
-                strange.add(new Line(draft.line, draft.text, "it has no number and no time, unlike the others"));
+                strange.add(new SourceLine(draft.line, draft.text, "it has no number and no time, unlike the others"));
             else tracks.add(draft);
         }
         return tracks;
@@ -458,7 +458,7 @@ final class LineReader {
         return TitleReading.featured(column).map(TitleReading.Part::rest).orElse(column);
     }
 
-    private Row row(Draft draft, int artistColumn) {
+    private ReadTrack row(Draft draft, int artistColumn) {
         List<String> columns = draft.columns;
         String artist = "";
         String title = columns.get(0);
@@ -476,7 +476,7 @@ final class LineReader {
         }
         TypedTitle titled = TypedTitle.of(unquoted(title), known);
         featured.addAll(titled.featured());
-        return new Row(
+        return new ReadTrack(
                 draft.line,
                 draft.position,
                 Optional.ofNullable(draft.ownSide == null ? draft.side : draft.ownSide),

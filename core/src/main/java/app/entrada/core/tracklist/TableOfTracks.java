@@ -4,8 +4,8 @@ import app.entrada.core.code.Isrc;
 import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.text.Delimited;
 import app.entrada.core.text.MalformedValue;
-import app.entrada.core.tracklist.TrackList.Line;
-import app.entrada.core.tracklist.TrackList.Row;
+import app.entrada.core.tracklist.TrackList.ReadTrack;
+import app.entrada.core.tracklist.TrackList.SourceLine;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -131,7 +131,7 @@ final class TableOfTracks {
         if (first == lines.size()) return Optional.empty();
         Optional<Character> delimiter = Delimited.delimiter(lines.get(first));
         if (delimiter.isEmpty()) return Optional.empty();
-        List<Delimited.Record> records;
+        List<Delimited.DelimitedLine> records;
         try {
             records = Delimited.read(String.join("\n", lines.subList(first, lines.size())), delimiter.get());
         } catch (Delimited.Unreadable broken) {
@@ -145,21 +145,22 @@ final class TableOfTracks {
         }
         if (columns.size() < 2 || !columns.containsKey(Column.TITLE) && !columns.containsKey(Column.LENGTH))
             return Optional.empty();
-        List<Row> rows = new ArrayList<>();
-        List<Line> strange = new ArrayList<>();
-        for (Delimited.Record record : records.subList(1, records.size())) {
+        List<ReadTrack> rows = new ArrayList<>();
+        List<SourceLine> strange = new ArrayList<>();
+        for (Delimited.DelimitedLine record : records.subList(1, records.size())) {
             int line = record.line() + first;
             if (record.cells().stream().allMatch(String::isBlank)) continue;
             try {
                 rows.add(row(record, line, columns, known));
             } catch (IllegalArgumentException wrong) {
-                strange.add(new Line(line, String.join(" | ", record.cells()), wrong.getMessage()));
+                strange.add(new SourceLine(line, String.join(" | ", record.cells()), wrong.getMessage()));
             }
         }
         return Optional.of(new TrackList(TrackList.Form.TABLE, rows, strange));
     }
 
-    private static Row row(Delimited.Record record, int line, Map<Column, Integer> columns, Predicate<String> known) {
+    private static ReadTrack row(
+            Delimited.DelimitedLine record, int line, Map<Column, Integer> columns, Predicate<String> known) {
         TypedTitle titled = TypedTitle.of(cell(record, columns, Column.TITLE).orElse(""), known);
         if (titled.title().isEmpty() && columns.containsKey(Column.TITLE))
             throw new MalformedValue("there is no title in it");
@@ -171,7 +172,7 @@ final class TableOfTracks {
             side = Optional.of(position.get().substring(0, 1).toUpperCase(Locale.ROOT));
             position = Optional.of(position.get().substring(1));
         }
-        return new Row(
+        return new ReadTrack(
                 line,
                 position.filter(text -> text.matches("\\d{1,4}(?:\\s*/\\s*\\d+)?"))
                         .map(text -> OptionalInt.of(Integer.parseInt(text.replaceFirst("\\s*/.*", ""))))
@@ -196,7 +197,7 @@ final class TableOfTracks {
         return TypedTitle.names(listed, known);
     }
 
-    private static Optional<String> cell(Delimited.Record record, Map<Column, Integer> columns, Column column) {
+    private static Optional<String> cell(Delimited.DelimitedLine record, Map<Column, Integer> columns, Column column) {
         Integer at = columns.get(column);
         if (at == null || at >= record.cells().size()) return Optional.empty();
         return Optional.of(record.cells().get(at).strip()).filter(text -> !text.isEmpty());

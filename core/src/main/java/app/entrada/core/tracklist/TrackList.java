@@ -13,7 +13,7 @@ import java.util.function.Predicate;
  * @param rows in the order of the text
  * @param notUnderstood lines that are no track, no heading and no total
  */
-public record TrackList(Form form, List<Row> rows, List<Line> notUnderstood) {
+public record TrackList(Form form, List<ReadTrack> rows, List<SourceLine> notUnderstood) {
     private static final int LONGEST = 500_000;
     private static final int MOST_LINES = 5_000;
 
@@ -50,7 +50,7 @@ public record TrackList(Form form, List<Row> rows, List<Line> notUnderstood) {
      * @param artists main artists, as far as the line names them
      * @param length when given; to the millisecond
      */
-    public record Row(
+    public record ReadTrack(
             int line,
             OptionalInt position,
             Optional<String> side,
@@ -66,7 +66,7 @@ public record TrackList(Form form, List<Row> rows, List<Line> notUnderstood) {
      *
      * @param number from 1
      */
-    public record Line(int number, String text, String why) {}
+    public record SourceLine(int number, String text, String why) {}
 
     /** Reads a track list whose artists nobody knows. */
     public static TrackList read(String text) {
@@ -83,7 +83,7 @@ public record TrackList(Form form, List<Row> rows, List<Line> notUnderstood) {
             return new TrackList(
                     Form.LINES,
                     List.of(),
-                    List.of(new Line(
+                    List.of(new SourceLine(
                             1,
                             "",
                             "The text has %,d characters; at most %,d are read".formatted(text.length(), LONGEST))));

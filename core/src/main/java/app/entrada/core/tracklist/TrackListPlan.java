@@ -8,7 +8,7 @@ import app.entrada.core.names.NameFolding;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
-import app.entrada.core.tracklist.TrackList.Row;
+import app.entrada.core.tracklist.TrackList.ReadTrack;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -27,19 +27,19 @@ import java.util.function.Function;
  */
 public record TrackListPlan(List<PlanRow> rows) {
     /** A column that can be taken, and the fact that takes it. */
-    public enum Column {
+    public enum TrackListColumn {
         SIDE(Fields.TRACK_SIDE, row -> row.side()),
         TITLE(Fields.TRACK_TITLE, row -> Optional.of(row.title()).filter(title -> !title.isEmpty())),
-        VERSION(Fields.TRACK_VERSION, Row::version),
+        VERSION(Fields.TRACK_VERSION, ReadTrack::version),
         ARTISTS(Fields.TRACK_ARTISTS, row -> names(row.artists())),
         FEATURED(Fields.TRACK_FEATURED, row -> names(row.featured())),
         TIME(Fields.RECORDING_GIVEN_TIME, row -> row.length().map(PlayingTime::toString)),
-        ISRC(Fields.RECORDING_ISRC, Row::isrc);
+        ISRC(Fields.RECORDING_ISRC, ReadTrack::isrc);
 
         private final Field<?> field;
-        private final Function<Row, Optional<String>> read;
+        private final Function<ReadTrack, Optional<String>> read;
 
-        Column(Field<?> field, Function<Row, Optional<String>> read) {
+        TrackListColumn(Field<?> field, Function<ReadTrack, Optional<String>> read) {
             this.field = field;
             this.read = read;
         }
@@ -54,7 +54,7 @@ public record TrackListPlan(List<PlanRow> rows) {
         }
 
         /** Canonical text of what a row says, when it says anything. */
-        public Optional<String> of(Row row) {
+        public Optional<String> of(ReadTrack row) {
             return read.apply(row);
         }
     }
@@ -65,7 +65,7 @@ public record TrackListPlan(List<PlanRow> rows) {
      * @param before what holds for the track now, carried values too; null for nothing
      * @param after what the list says; null where it says nothing
      */
-    public record Cell(String before, String after) {
+    public record PlannedValue(String before, String after) {
         /** Whether taking it would change something. */
         public boolean differs() {
             return after != null && !after.equals(before);
@@ -78,14 +78,15 @@ public record TrackListPlan(List<PlanRow> rows) {
      * @param track empty: there is none yet, taking the row makes one
      * @param doubtful the place fits and the title does not: a person should look
      */
-    public record PlanRow(Row row, Optional<Track> track, boolean doubtful, Map<Column, Cell> cells) {}
+    public record PlanRow(
+            ReadTrack row, Optional<Track> track, boolean doubtful, Map<TrackListColumn, PlannedValue> cells) {}
 
     /** Puts a list beside a release: by title where it is unmistakable, else by position, checked by title. */
     public static TrackListPlan of(TrackList list, Release release) {
         Track[] tracks = new Track[list.rows().size()];
         Set<Long> taken = new HashSet<>();
         for (int i = 0; i < tracks.length; i++) {
-            Row row = list.rows().get(i);
+            ReadTrack row = list.rows().get(i);
             if (row.title().isEmpty()) continue;
             List<Track> same = release.tracks().stream()
                     .filter(track -> says(release, track)
@@ -101,16 +102,16 @@ public record TrackListPlan(List<PlanRow> rows) {
         }
         List<PlanRow> rows = new ArrayList<>();
         for (int i = 0; i < tracks.length; i++) {
-            Row row = list.rows().get(i);
+            ReadTrack row = list.rows().get(i);
             Track track = tracks[i];
-            Map<Column, Cell> cells = new LinkedHashMap<>();
-            for (Column column : Column.values())
+            Map<TrackListColumn, PlannedValue> cells = new LinkedHashMap<>();
+            for (TrackListColumn column : TrackListColumn.values())
                 cells.put(
                         column,
-                        new Cell(
+                        new PlannedValue(
                                 track == null ? null : release.text(track, column.field()),
                                 column.of(row).orElse(null)));
-            Cell title = cells.get(Column.TITLE);
+            PlannedValue title = cells.get(TrackListColumn.TITLE);
             boolean doubtful = track != null
                     && title.after() != null
                     && title.before() != null
@@ -130,7 +131,7 @@ public record TrackListPlan(List<PlanRow> rows) {
     }
 
     /** The track at the row's place: on its side when sides are given, else by its number, else by its order. */
-    private static Optional<Track> at(Row row, int index, Release release) {
+    private static Optional<Track> at(ReadTrack row, int index, Release release) {
         List<Track> there = release.tracks();
         if (row.side().isPresent()) {
             List<Track> side = there.stream()
@@ -144,10 +145,10 @@ public record TrackListPlan(List<PlanRow> rows) {
     }
 
     /** The changes that take these columns of a row for a track. */
-    public static List<Change> changes(PlanRow row, Release release, Track track, Set<Column> columns) {
+    public static List<Change> changes(PlanRow row, Release release, Track track, Set<TrackListColumn> columns) {
         List<Change> changes = new ArrayList<>();
-        for (Column column : columns) {
-            Cell cell = row.cells().get(column);
+        for (TrackListColumn column : columns) {
+            PlannedValue cell = row.cells().get(column);
             if (!cell.differs()) continue;
             Field<?> field = column.field();
             String stored = release.factsOf(track, field.entity()).text(field);

@@ -44,7 +44,7 @@ class CreditsTest {
                 .release();
         CreditMatrix matrix = CreditMatrix.of(release, PEOPLE);
         assertThat(matrix.lines())
-                .extracting(CreditMatrix.Line::name)
+                .extracting(CreditMatrix.CreditRow::name)
                 .containsExactly("The Paper Ferrymen", "Mira Tollgate", "Hanna Veil");
         assertThat(matrix.lines().get(1).cells().get(1).featured()).isTrue();
     }

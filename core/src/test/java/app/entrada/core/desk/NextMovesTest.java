@@ -20,7 +20,7 @@ class NextMovesTest {
 
     private static List<NextMoves.Move> moves(
             Samples sample, int missingCopies, NextMoves.Standing standing, int changed) {
-        var state = new NextMoves.State(
+        var state = new NextMoves.DeskRelease(
                 sample.release(),
                 Checker.check(sample.subject(), PROFILES),
                 Map.of("lumenfold", missingCopies),

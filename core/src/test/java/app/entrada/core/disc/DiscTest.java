@@ -3,7 +3,7 @@ package app.entrada.core.disc;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.entrada.core.disc.CdText.Kind;
+import app.entrada.core.disc.CdText.PackType;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Facts;
@@ -46,11 +46,11 @@ class DiscTest {
     void what_is_left_of_a_frame_is_carried_on_and_never_added_up() {
         // three tracks of 10 s and 300 samples: 441,300 each, 750 frames and 300 samples
         DiscLayout layout = DiscLayout.of(List.of(
-                new DiscLayout.Part(1, 88_200, 441_300),
-                new DiscLayout.Part(2, 0, 441_300),
-                new DiscLayout.Part(3, 88_200, 441_300)));
-        DiscLayout.Place second = layout.tracks().get(1);
-        DiscLayout.Place third = layout.tracks().get(2);
+                new DiscLayout.TrackToPlace(1, 88_200, 441_300),
+                new DiscLayout.TrackToPlace(2, 0, 441_300),
+                new DiscLayout.TrackToPlace(3, 88_200, 441_300)));
+        DiscLayout.TrackPosition second = layout.tracks().get(1);
+        DiscLayout.TrackPosition third = layout.tracks().get(2);
         assertThat(layout.tracks().get(0).start()).isZero();
         assertThat(second.start()).isEqualTo(441_300);
         assertThat(second.index1()).hasToString("00:10:00");
@@ -66,32 +66,33 @@ class DiscTest {
 
     @Test
     void a_disc_has_no_hundredth_track_no_track_under_four_seconds_and_no_eighty_minutes() {
-        List<DiscLayout.Part> hundred = new ArrayList<>();
-        for (int i = 1; i <= 100; i++) hundred.add(new DiscLayout.Part(i, 0, 5 * 44_100));
+        List<DiscLayout.TrackToPlace> hundred = new ArrayList<>();
+        for (int i = 1; i <= 100; i++) hundred.add(new DiscLayout.TrackToPlace(i, 0, 5 * 44_100));
         assertThat(DiscLayout.of(hundred).problems())
                 .hasSize(1)
                 .first()
                 .asString()
                 .contains("at most 99");
-        assertThat(DiscLayout.of(List.of(new DiscLayout.Part(1, 0, 4 * 44_100 - 1)))
+        assertThat(DiscLayout.of(List.of(new DiscLayout.TrackToPlace(1, 0, 4 * 44_100 - 1)))
                         .problems())
                 .hasSize(1)
                 .first()
                 .asString()
                 .contains("Track 1", "at least 4 s");
         long longest = 359_850L * 588;
-        assertThat(DiscLayout.of(List.of(new DiscLayout.Part(1, 0, longest))).problems())
+        assertThat(DiscLayout.of(List.of(new DiscLayout.TrackToPlace(1, 0, longest)))
+                        .problems())
                 .isEmpty();
-        assertThat(DiscLayout.of(List.of(new DiscLayout.Part(1, 0, longest + 1)))
+        assertThat(DiscLayout.of(List.of(new DiscLayout.TrackToPlace(1, 0, longest + 1)))
                         .problems())
                 .hasSize(1);
     }
 
     private static CdText small() {
-        Map<Kind, List<String>> texts = new LinkedHashMap<>();
-        texts.put(Kind.TITLE, List.of("Quay", "Bollard and Rope", "Last Lamp but One"));
-        texts.put(Kind.PERFORMER, List.of("Odd Lantern Quartet", "Odd Lantern Quartet", "Odd Lantern Quartet"));
-        texts.put(Kind.GENRE, List.of("Jazz"));
+        Map<PackType, List<String>> texts = new LinkedHashMap<>();
+        texts.put(PackType.TITLE, List.of("Quay", "Bollard and Rope", "Last Lamp but One"));
+        texts.put(PackType.PERFORMER, List.of("Odd Lantern Quartet", "Odd Lantern Quartet", "Odd Lantern Quartet"));
+        texts.put(PackType.GENRE, List.of("Jazz"));
         return new CdText(List.of(new CdText.Block(9, CdText.Writing.LATIN_1, 14, texts)));
     }
 
@@ -128,8 +129,8 @@ class DiscTest {
 
     @Test
     void several_languages_come_back_and_a_changed_byte_is_noticed() {
-        Map<Kind, List<String>> german = new LinkedHashMap<>();
-        german.put(Kind.TITLE, List.of("Quai", "Poller und Tau", "Vorletzte Lampe für dich"));
+        Map<PackType, List<String>> german = new LinkedHashMap<>();
+        german.put(PackType.TITLE, List.of("Quai", "Poller und Tau", "Vorletzte Lampe für dich"));
         CdText two =
                 new CdText(List.of(small().blocks().get(0), new CdText.Block(8, CdText.Writing.LATIN_1, 0, german)));
         byte[] packs = two.bytes();
@@ -144,15 +145,15 @@ class DiscTest {
     @Test
     void incomplete_texts_are_refused_with_the_track() {
         CdText gap = new CdText(List.of(new CdText.Block(
-                9, CdText.Writing.LATIN_1, 0, Map.of(Kind.TITLE, List.of("Quay", "Bollard", " ", "Lamp")))));
+                9, CdText.Writing.LATIN_1, 0, Map.of(PackType.TITLE, List.of("Quay", "Bollard", " ", "Lamp")))));
         assertThat(gap.problems()).singleElement().asString().contains("Title is missing for track 2");
         assertThatThrownBy(gap::bytes).hasMessageContaining("track 2");
-        CdText greek = new CdText(
-                List.of(new CdText.Block(9, CdText.Writing.LATIN_1, 0, Map.of(Kind.TITLE, List.of("Quay", "Κύμα")))));
+        CdText greek = new CdText(List.of(
+                new CdText.Block(9, CdText.Writing.LATIN_1, 0, Map.of(PackType.TITLE, List.of("Quay", "Κύμα")))));
         assertThat(greek.problems()).singleElement().asString().contains("Κύμα");
         List<String> endless = new ArrayList<>();
         for (int i = 0; i < 60; i++) endless.add("x".repeat(80));
-        assertThat(new CdText(List.of(new CdText.Block(9, CdText.Writing.ASCII, 0, Map.of(Kind.TITLE, endless))))
+        assertThat(new CdText(List.of(new CdText.Block(9, CdText.Writing.ASCII, 0, Map.of(PackType.TITLE, endless))))
                         .problems())
                 .singleElement()
                 .asString()
@@ -201,17 +202,18 @@ class DiscTest {
     void a_disc_says_what_all_tracks_have_and_names_what_only_some_have() {
         DiscTexts texts = DiscTexts.of(release(), TitleStyle.PLAIN);
         assertThat(texts.text().problems()).isEmpty();
-        assertThat(texts.said(Kind.TITLE).get(2)).isEqualTo("Yoru no Kishi");
-        assertThat(texts.said(Kind.TITLE).get(3)).isEqualTo("Café \"Harbour\"");
-        assertThat(texts.said(Kind.COMPOSER))
+        assertThat(texts.said(PackType.TITLE).get(2)).isEqualTo("Yoru no Kishi");
+        assertThat(texts.said(PackType.TITLE).get(3)).isEqualTo("Café \"Harbour\"");
+        assertThat(texts.said(PackType.COMPOSER))
                 .containsExactly(
                         "Petra Vann / Sunniva Dray / Ondrej Zeravy", "Petra Vann", "Sunniva Dray", "Ondrej Zeravy");
-        assertThat(texts.said(Kind.CODES))
+        assertThat(texts.said(PackType.CODES))
                 .containsExactly("9521234500278", "XANW92500021", "XANW92500022", "XANW92500023");
         assertThat(texts.leftOut()).singleElement().asString().contains("no songwriter for tracks 1, 2");
         // a second block for players that know plain letters only
         assertThat(texts.text().blocks()).hasSize(2);
-        assertThat(texts.text().blocks().get(1).texts().get(Kind.TITLE).get(3)).isEqualTo("Cafe \"Harbour\"");
+        assertThat(texts.text().blocks().get(1).texts().get(PackType.TITLE).get(3))
+                .isEqualTo("Cafe \"Harbour\"");
     }
 
     @Test
@@ -223,7 +225,7 @@ class DiscTest {
         byte[] bytes = Files.readAllBytes(image);
         assertThat(bytes.length).isEqualTo(44 + layout.samples() * 4);
         for (int i = 0; i < 3; i++) {
-            DiscLayout.Place place = layout.tracks().get(i);
+            DiscLayout.TrackPosition place = layout.tracks().get(i);
             int from = 44 + (int) place.start() * 4;
             assertThat(ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).getInt(from))
                     .isEqualTo(i * 1000 + 1);

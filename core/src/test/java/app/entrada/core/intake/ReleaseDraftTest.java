@@ -153,6 +153,8 @@ class ReleaseDraftTest {
         assertThat(facts.disagreements().get(0).values())
                 .containsEntry("ID3v2 TPE1", "Mira Tollgate")
                 .containsEntry("APEv2 Artist", "Mira Tolgate");
-        assertThat(facts.offers()).extracting(TagFacts.Found::value).contains("A Longer Song About The Tide Tables");
+        assertThat(facts.offers())
+                .extracting(TagFacts.FoundValue::value)
+                .contains("A Longer Song About The Tide Tables");
     }
 }

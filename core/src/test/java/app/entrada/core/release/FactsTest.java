@@ -71,10 +71,11 @@ class FactsTest {
     @Test
     void a_name_that_would_be_read_as_two_is_noticed() {
         Facts harmless = Facts.NONE.withEntries(
-                Fields.WORK_WRITERS, List.of(new PeopleType.Entry("Hanna Veil", "CA 50.00/50.00", "Low Lock Music")));
+                Fields.WORK_WRITERS,
+                List.of(new PeopleType.PersonEntry("Hanna Veil", "CA 50.00/50.00", "Low Lock Music")));
         assertThat(harmless.changedByWriting()).isEmpty();
         Facts broken = Facts.NONE.withEntries(
-                Fields.WORK_WRITERS, List.of(new PeopleType.Entry("Hanna Veil", "CA 50.00/50.00", "Low: Lock")));
+                Fields.WORK_WRITERS, List.of(new PeopleType.PersonEntry("Hanna Veil", "CA 50.00/50.00", "Low: Lock")));
         assertThat(broken.changedByWriting()).contains(Fields.WORK_WRITERS);
     }
 

@@ -73,11 +73,11 @@ class RewordingTest {
         finder.add(3, "Κύμα", List.of());
         assertThat(finder.find(typed, 5))
                 .first()
-                .extracting(NameFinder.Found::id)
+                .extracting(NameFinder.NameMatch::id)
                 .isEqualTo(1L);
         assertThat(finder.find("kyma", 5))
                 .first()
-                .extracting(NameFinder.Found::id)
+                .extracting(NameFinder.NameMatch::id)
                 .isEqualTo(3L);
         assertThat(finder.find("Petra Vann", 5)).isEmpty();
     }

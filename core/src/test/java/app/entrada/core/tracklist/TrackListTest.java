@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.params.provider.Arguments.arguments;
 
 import app.entrada.core.field.value.PlayingTime;
-import app.entrada.core.tracklist.TrackList.Row;
+import app.entrada.core.tracklist.TrackList.ReadTrack;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.Stream;
@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 @DisplayName("C9 Track lists as people paste them")
 class TrackListTest {
-    private static String says(Row row) {
+    private static String says(ReadTrack row) {
         StringBuilder text = new StringBuilder();
         row.side().ifPresent(text::append);
         row.position().ifPresent(text::append);
@@ -78,10 +78,10 @@ class TrackListTest {
     void where_nothing_repeats_a_known_name_tells_the_artist() {
         String text = "Slack Water – The Paper Ferrymen\nGlasswort – Mira Tollgate";
         TrackList list = TrackList.read(text, List.of("The Paper Ferrymen", "Mira Tollgate")::contains);
-        assertThat(list.rows()).extracting(Row::title).containsExactly("Slack Water", "Glasswort");
+        assertThat(list.rows()).extracting(ReadTrack::title).containsExactly("Slack Water", "Glasswort");
         assertThat(TrackList.read(text).rows())
                 .as("unknown names: the artist is first, as most people write it")
-                .extracting(Row::title)
+                .extracting(ReadTrack::title)
                 .containsExactly("The Paper Ferrymen", "Mira Tollgate");
     }
 
@@ -141,7 +141,7 @@ class TrackListTest {
 
     @Test
     void a_code_in_the_line_is_the_recordings() {
-        Row row = TrackList.read("1. Almanac XA-NW9-26-00041 3:07\n2. Eelgrass XANW92600042 4:12")
+        ReadTrack row = TrackList.read("1. Almanac XA-NW9-26-00041 3:07\n2. Eelgrass XANW92600042 4:12")
                 .rows()
                 .get(1);
         assertThat(row.isrc()).contains("XANW92600042");
@@ -189,9 +189,11 @@ class TrackListTest {
     void a_greeting_is_named_and_left() {
         TrackList list =
                 TrackList.read("Dear Sol,\nplease find below what we agreed on for the record.\n1 Almanac\n2 Eelgrass");
-        assertThat(list.rows()).extracting(Row::title).containsExactly("Almanac", "Eelgrass");
+        assertThat(list.rows()).extracting(ReadTrack::title).containsExactly("Almanac", "Eelgrass");
         assertThat(list.rows()).extracting(row -> row.position().orElse(0)).containsExactly(1, 2);
-        assertThat(list.notUnderstood()).extracting(TrackList.Line::number).containsExactlyInAnyOrder(1, 2);
+        assertThat(list.notUnderstood())
+                .extracting(TrackList.SourceLine::number)
+                .containsExactlyInAnyOrder(1, 2);
     }
 
     @Test
@@ -220,9 +222,9 @@ class TrackListTest {
     @Test
     void a_disc_by_its_id_gives_lengths_in_frames() {
         // two tracks: 150 to 14,175 frames, and on to second 439, which is frame 32,925
-        List<Row> rows = TrackList.read("1a01b702 2 150 14175 439").rows();
+        List<ReadTrack> rows = TrackList.read("1a01b702 2 150 14175 439").rows();
         assertThat(rows)
-                .extracting(Row::length)
+                .extracting(ReadTrack::length)
                 .containsExactly(
                         java.util.Optional.of(new PlayingTime(187_000)),
                         java.util.Optional.of(new PlayingTime(250_000)));
@@ -247,7 +249,7 @@ class TrackListTest {
     void sentences_between_titles_are_named_and_never_titles() {
         TrackList list = TrackList.read(
                 "Almanac\nEelgrass\nPlease send me the final masters before the end of next week.\nSaltings");
-        assertThat(list.rows()).extracting(Row::title).containsExactly("Almanac", "Eelgrass", "Saltings");
+        assertThat(list.rows()).extracting(ReadTrack::title).containsExactly("Almanac", "Eelgrass", "Saltings");
         assertThat(list.notUnderstood())
                 .singleElement()
                 .satisfies(line -> assertThat(line.number()).isEqualTo(3));

@@ -119,7 +119,7 @@ class ArtworkController {
         Release release = find(id);
         Sha256 cover = release.facts().get(Fields.RELEASE_COVER).orElse(null);
         if (cover == null) return nothing(release, "none", null);
-        FileIndex.Entry entry = files.find(cover).orElseThrow(() -> Problem.missing("picture"));
+        FileIndex.StoredFile entry = files.find(cover).orElseThrow(() -> Problem.missing("picture"));
         if (!entry.measured()) return nothing(release, "measuring", cover.hex());
         if (entry.picture().isEmpty()) return nothing(release, "damaged", cover.hex());
         PictureFacts facts = entry.picture().get();

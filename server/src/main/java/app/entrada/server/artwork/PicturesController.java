@@ -71,7 +71,7 @@ class PicturesController {
     }
 
     private PicturesView view(Release release) {
-        Map<Sha256, FileIndex.Entry> entries = files.find(release.files());
+        Map<Sha256, FileIndex.StoredFile> entries = files.find(release.files());
         List<PictureLine> lines = new java.util.ArrayList<>();
         Optional<Sha256> front = release.facts().get(Fields.RELEASE_COVER);
         front.ifPresent(file -> lines.add(line(file, PictureKind.FRONT, entries)));
@@ -93,7 +93,7 @@ class PicturesController {
                 front.isPresent());
     }
 
-    private static PictureLine line(Sha256 file, PictureKind kind, Map<Sha256, FileIndex.Entry> entries) {
+    private static PictureLine line(Sha256 file, PictureKind kind, Map<Sha256, FileIndex.StoredFile> entries) {
         return new PictureLine(file.hex(), kind.id(), null, kind.label(), FileDescription.says(entries.get(file)));
     }
 

@@ -16,10 +16,10 @@ class RecordingSearch {
     }
 
     /** A recording where it was found, by the track that shows it. */
-    record Found(long track, long release) {}
+    record ShownRecording(long track, long release) {}
 
     /** Recordings for which what was typed stands anywhere in a name of theirs, each once. */
-    List<Found> find(String typed) {
+    List<ShownRecording> find(String typed) {
         String like =
                 "%" + typed.strip().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
         return jdbc.sql("""
@@ -33,7 +33,7 @@ class RecordingSearch {
                         ORDER BY r.id, l.release_date NULLS LAST LIMIT :most""")
                 .param("like", like)
                 .param("most", MOST_FOUND)
-                .query((row, n) -> new Found(row.getLong("track"), row.getLong("release")))
+                .query((row, n) -> new ShownRecording(row.getLong("track"), row.getLong("release")))
                 .list();
     }
 }

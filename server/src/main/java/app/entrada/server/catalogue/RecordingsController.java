@@ -61,12 +61,12 @@ class RecordingsController {
 
     @GetMapping("/api/recordings")
     List<FoundRecording> find(@RequestParam String typed) {
-        List<RecordingSearch.Found> found = search.find(typed);
+        List<RecordingSearch.ShownRecording> found = search.find(typed);
         Set<Long> on = new LinkedHashSet<>(
-                found.stream().map(RecordingSearch.Found::release).toList());
+                found.stream().map(RecordingSearch.ShownRecording::release).toList());
         List<FoundRecording> lines = new ArrayList<>();
         for (Release release : releases.load(on))
-            for (RecordingSearch.Found each : found)
+            for (RecordingSearch.ShownRecording each : found)
                 if (each.release() == release.id())
                     release.track(each.track()).ifPresent(track -> lines.add(line(release, track)));
         return lines;

@@ -39,7 +39,7 @@ class CodesController {
     record StripRun(int from, int to, String state) {}
 
     /** A code kept for something. */
-    record Kept(String code, String display, String reservedFor) {}
+    record KeptCodes(String code, String display, String reservedFor) {}
 
     /** A block. */
     record StripView(
@@ -52,7 +52,7 @@ class CodesController {
             int spent,
             String next,
             List<StripRun> runs,
-            List<Kept> kept) {}
+            List<KeptCodes> kept) {}
 
     record Reservation(String field, int count, String reservedFor) {}
 
@@ -86,15 +86,15 @@ class CodesController {
                     block.name().substring(block.name().indexOf(':') + 1).replace(':', ' '),
                     block.first(),
                     block.size(),
-                    strip.counts().getOrDefault(CodeStrip.State.USED, 0),
-                    strip.counts().getOrDefault(CodeStrip.State.SPENT, 0),
+                    strip.counts().getOrDefault(CodeStrip.CodeState.USED, 0),
+                    strip.counts().getOrDefault(CodeStrip.CodeState.SPENT, 0),
                     codes.peek(field).map(code -> display(field, code)).orElse(""),
                     strip.runs().stream()
                             .map(run -> new StripRun(
                                     run.from(), run.to(), run.state().name().toLowerCase(Locale.ROOT)))
                             .toList(),
                     codes.reservations(field).entrySet().stream()
-                            .map(kept -> new Kept(kept.getKey(), display(field, kept.getKey()), kept.getValue()))
+                            .map(kept -> new KeptCodes(kept.getKey(), display(field, kept.getKey()), kept.getValue()))
                             .toList()));
         }
         return strips;

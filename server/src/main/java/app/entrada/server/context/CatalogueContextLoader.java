@@ -131,7 +131,7 @@ class CatalogueContextLoader {
     /** The rest of the catalogue around some releases, ready to be told of each of them. */
     record Elsewhere(
             Holders holders,
-            Map<Sha256, FileIndex.Entry> files,
+            Map<Sha256, FileIndex.StoredFile> files,
             KnownNames.Book book,
             List<OtherWork> works,
             Set<String> explicitTitles) {
@@ -154,7 +154,7 @@ class CatalogueContextLoader {
                     masters.computeIfAbsent(master, file -> new ArrayList<>()).add(other.withIsrc());
                     if (other.isrc != null)
                         Optional.ofNullable(files.get(master))
-                                .flatMap(FileIndex.Entry::audio)
+                                .flatMap(FileIndex.StoredFile::audio)
                                 .map(AudioFacts::milliseconds)
                                 .ifPresent(time -> times.put(other.isrc, time));
                 }
@@ -215,7 +215,7 @@ class CatalogueContextLoader {
     }
 
     /** The rest of the catalogue around some releases. */
-    Elsewhere elsewhere(List<Release> releases, Holders holders, Map<Sha256, FileIndex.Entry> files) {
+    Elsewhere elsewhere(List<Release> releases, Holders holders, Map<Sha256, FileIndex.StoredFile> files) {
         return new Elsewhere(holders, files, names.now(), works(releases), explicit(releases));
     }
 

@@ -95,11 +95,11 @@ public class ContextLoader {
             wanted.addAll(release.files());
             LooseFiles.unplaced(release, received).forEach(each -> wanted.add(each.sha256()));
         }
-        Map<Sha256, FileIndex.Entry> entries = files.find(wanted);
+        Map<Sha256, FileIndex.StoredFile> entries = files.find(wanted);
         KnownSound known = masters.known(listenedTo(releases, received, entries));
         Map<Long, CreditRepository.People> people = credits.on(releases);
         Map<Long, List<StoredCopy>> written = copies.of(ids);
-        Map<Long, Map<String, DeliveryStandings.Standing>> sent = deliveries.of(ids);
+        Map<Long, Map<String, DeliveryStandings.NewestDelivery>> sent = deliveries.of(ids);
         Map<Long, List<Attachment>> permitted = permissions.attachments(releases);
         CatalogueContextLoader.Elsewhere elsewhere = catalogue.elsewhere(releases, holders, entries);
         LabelProfile label = codes.labelForChecks();
@@ -107,7 +107,7 @@ public class ContextLoader {
         List<LoadedRelease> loaded = new ArrayList<>();
         for (Release release : releases) {
             List<LooseFiles.Loose> without = LooseFiles.of(release, received, entries);
-            Map<Sha256, FileIndex.Entry> placed = new LinkedHashMap<>();
+            Map<Sha256, FileIndex.StoredFile> placed = new LinkedHashMap<>();
             for (Sha256 file : release.files()) if (entries.containsKey(file)) placed.put(file, entries.get(file));
             Map<Sha256, AudioFacts> audio = new HashMap<>();
             Map<Sha256, PictureFacts> pictures = new HashMap<>();
@@ -117,7 +117,7 @@ public class ContextLoader {
             });
             List<Attachment> attachments = new ArrayList<>(LooseFiles.attachments(release, received));
             attachments.addAll(permitted.getOrDefault(release.id(), List.of()));
-            Map<String, DeliveryStandings.Standing> stands = sent.getOrDefault(release.id(), Map.of());
+            Map<String, DeliveryStandings.NewestDelivery> stands = sent.getOrDefault(release.id(), Map.of());
             List<Objection> objections = stands.values().stream()
                     .flatMap(standing -> standing.objections().stream())
                     .toList();
@@ -148,7 +148,7 @@ public class ContextLoader {
     private static Set<Sha256> listenedTo(
             List<Release> releases,
             Map<Long, List<LooseFiles.Received>> received,
-            Map<Sha256, FileIndex.Entry> entries) {
+            Map<Sha256, FileIndex.StoredFile> entries) {
         Set<Sha256> all = new HashSet<>();
         for (Release release : releases) {
             boolean waiting = false;

@@ -29,7 +29,7 @@ class KnownNames {
     private static final Duration LAG = Duration.ofSeconds(1);
 
     private final CreditRepository credits;
-    private volatile Kept kept;
+    private volatile CachedNames kept;
 
     KnownNames(JdbcClient jdbc, CreditRepository credits) {
         this.jdbc = jdbc;
@@ -37,7 +37,7 @@ class KnownNames {
     }
 
     /** @param asked when the state was asked for last, in nanoseconds of this process */
-    private record Kept(String state, long generation, long asked, Book book) {}
+    private record CachedNames(String state, long generation, long asked, Book book) {}
 
     private record Use(String name, long times) {}
 
@@ -56,13 +56,13 @@ class KnownNames {
     Book now() {
         long generation = credits.generation();
         long asked = System.nanoTime();
-        Kept at = kept;
+        CachedNames at = kept;
         if (at != null && at.generation == generation && asked - at.asked < LAG.toNanos()) return at.book;
         String state = jdbc.sql("""
                         SELECT count(*) || ' ' || coalesce(sum(hashtext(name)::bigint), 0) FROM party""").query(String.class).single();
-        Kept last = kept;
+        CachedNames last = kept;
         Book book = last != null && last.state.equals(state) ? last.book : book();
-        kept = new Kept(state, generation, asked, book);
+        kept = new CachedNames(state, generation, asked, book);
         return book;
     }
 

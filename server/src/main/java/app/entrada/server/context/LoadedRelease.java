@@ -21,10 +21,10 @@ import java.util.Map;
  */
 public record LoadedRelease(
         ReleaseContext context,
-        Map<Sha256, FileIndex.Entry> files,
+        Map<Sha256, FileIndex.StoredFile> files,
         List<LooseFiles.Loose> loose,
         List<StoredCopy> copies,
-        Map<String, DeliveryStandings.Standing> deliveries) {
+        Map<String, DeliveryStandings.NewestDelivery> deliveries) {
     /** The release itself. */
     public Release release() {
         return context.release();

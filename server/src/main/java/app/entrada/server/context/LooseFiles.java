@@ -46,7 +46,7 @@ public class LooseFiles {
      *
      * @param belongs what a paper is for, empty for sound and pictures
      */
-    public record Loose(FileIndex.Entry entry, String name, String belongs) {}
+    public record Loose(FileIndex.StoredFile entry, String name, String belongs) {}
 
     /**
      * A file beside a track or the release: lyrics, scores, permissions, sound in another format.
@@ -90,7 +90,8 @@ public class LooseFiles {
     }
 
     /** Those of a release that are in no place, with what was measured of them. */
-    static List<Loose> of(Release release, Map<Long, List<Received>> received, Map<Sha256, FileIndex.Entry> entries) {
+    static List<Loose> of(
+            Release release, Map<Long, List<Received>> received, Map<Sha256, FileIndex.StoredFile> entries) {
         return unplaced(release, received).stream()
                 .map(file -> new Loose(entries.get(file.sha256), file.name, file.belongs))
                 .toList();
@@ -176,7 +177,9 @@ public class LooseFiles {
                 audio.seconds(),
                 facts.number(),
                 title(facts),
-                facts.best(Fields.RECORDING_ISRC).map(TagFacts.Found::value).orElse(""),
+                facts.best(Fields.RECORDING_ISRC)
+                        .map(TagFacts.FoundValue::value)
+                        .orElse(""),
                 soundings.entrySet().stream()
                         .map(each -> new Placement.Sounding(each.getKey(), each.getValue()))
                         .toList(),
@@ -185,9 +188,10 @@ public class LooseFiles {
     }
 
     private static String title(TagFacts facts) {
-        String title = facts.best(Fields.TRACK_TITLE).map(TagFacts.Found::value).orElse("");
+        String title =
+                facts.best(Fields.TRACK_TITLE).map(TagFacts.FoundValue::value).orElse("");
         String version =
-                facts.best(Fields.TRACK_VERSION).map(TagFacts.Found::value).orElse("");
+                facts.best(Fields.TRACK_VERSION).map(TagFacts.FoundValue::value).orElse("");
         return version.isEmpty() ? title : title + " " + version;
     }
 

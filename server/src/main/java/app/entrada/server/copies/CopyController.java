@@ -229,7 +229,7 @@ class CopyController {
                 .toList();
     }
 
-    private static LineView line(Release release, Track track, String file, Comparison.Line line) {
+    private static LineView line(Release release, Track track, String file, Comparison.ComparedTag line) {
         return new LineView(
                 line.fact(),
                 line.container().says(),
@@ -241,7 +241,7 @@ class CopyController {
                 line.take().map(found -> take(release, track, file, found)).orElse(null));
     }
 
-    private static @Nullable TakeView take(Release release, Track track, String file, TagFacts.Found found) {
+    private static @Nullable TakeView take(Release release, Track track, String file, TagFacts.FoundValue found) {
         Field<?> field = found.field();
         String before = release.factsOf(track, field.entity()).text(field);
         if (found.value().equals(before) || before == null && found.value().equals(release.text(track, field)))

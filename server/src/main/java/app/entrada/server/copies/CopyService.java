@@ -83,7 +83,8 @@ public class CopyService {
         if (standing.state() == CopyState.WRITTEN) return;
         TagPlan plan = standing.plan().orElseThrow(() -> new IOException("the track has no whole master"));
         Sha256 master = track.master().orElseThrow();
-        AudioFacts facts = files.find(master).flatMap(FileIndex.Entry::audio).orElseThrow();
+        AudioFacts facts =
+                files.find(master).flatMap(FileIndex.StoredFile::audio).orElseThrow();
         Path target = Files.createTempFile(store.workshop(), "copy", ".part");
         try {
             Proof proof = writer.write(care.whole(master), facts, plan, target, coded(standing, recipe, master));

@@ -90,7 +90,7 @@ class DiscController {
                         .toList(),
                 layout.end().plus(DiscAddress.LEAD).toString(),
                 problems,
-                java.util.Arrays.stream(CdText.Kind.values())
+                java.util.Arrays.stream(CdText.PackType.values())
                         .filter(kind -> !texts.said(kind).isEmpty())
                         .map(kind -> new DiscTextView(kind.says(), texts.said(kind)))
                         .toList(),

@@ -100,7 +100,7 @@ class CreditsController {
                 Roles.known());
     }
 
-    private static CreditLine line(CreditMatrix.Line line, CreditRepository.People named) {
+    private static CreditLine line(CreditMatrix.CreditRow line, CreditRepository.People named) {
         Map<String, CreditCell> cells = new LinkedHashMap<>();
         line.cells()
                 .forEach((track, cell) -> cells.put(

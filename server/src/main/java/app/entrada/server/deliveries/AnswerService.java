@@ -63,7 +63,11 @@ class AnswerService {
     }
 
     /** Takes an answer in: all of it, or, when that is interrupted, nothing; then it is asked for again. */
-    void take(Delivery delivery, Profile profile, DestinationClient.Reach reach, DestinationClient.Answer answer)
+    void take(
+            Delivery delivery,
+            Profile profile,
+            DestinationClient.Reach reach,
+            DestinationClient.DestinationAnswer answer)
             throws IOException {
         DeliveryState state = delivery.state().heard(answer.state());
         List<DeliveryRepository.Returned> documents = new ArrayList<>();
@@ -121,7 +125,7 @@ class AnswerService {
             if (ours.isEmpty()) continue;
             Work mine = ours.get().getKey();
             List<Track> tracks = ours.get().getValue();
-            boolean duplicate = work.standing() == Acknowledgement.Standing.DUPLICATE;
+            boolean duplicate = work.standing() == Acknowledgement.WorkStatus.DUPLICATE;
             if (work.standing().taken() || duplicate) {
                 works.keep(
                         profile.id(), mine.id(), work.recipientNumber(), sent.getOrDefault(work.submitterNumber(), ""));

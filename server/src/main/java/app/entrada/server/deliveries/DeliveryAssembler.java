@@ -79,7 +79,7 @@ class DeliveryAssembler {
      *
      * @param standings of the copies it takes, by recipe
      */
-    record Wanted(ReleaseContext subject, Profile profile, Map<Recipe, List<TrackCopy>> standings) {
+    record WantedDelivery(ReleaseContext subject, Profile profile, Map<Recipe, List<TrackCopy>> standings) {
         /** How many copies are not written with the facts of today. */
         int missing() {
             return (int) standings.values().stream()
@@ -90,13 +90,13 @@ class DeliveryAssembler {
     }
 
     /** The destination's needs of a release, as its copies stand. */
-    Wanted wanted(LoadedRelease loaded, Profile profile) {
+    WantedDelivery wanted(LoadedRelease loaded, Profile profile) {
         Map<Recipe, List<TrackCopy>> standings = new LinkedHashMap<>();
         for (String id : profile.recipes()) {
             Recipe recipe = recipes.byId(id);
             standings.put(recipe, copies.of(loaded, recipe));
         }
-        return new Wanted(loaded.context(), profile, standings);
+        return new WantedDelivery(loaded.context(), profile, standings);
     }
 
     /**
@@ -107,7 +107,7 @@ class DeliveryAssembler {
      * @throws IllegalArgumentException when the facts do not make such a document
      */
     Consignment compose(
-            Wanted wanted,
+            WantedDelivery wanted,
             Outgoing.Occasion occasion,
             Outgoing.Terms terms,
             long number,
@@ -119,12 +119,12 @@ class DeliveryAssembler {
     }
 
     /** The update as it would be sent now, as far as its copies are there; for comparing, nothing is made for it. */
-    Outgoing update(Wanted wanted, Instant at, Set<Sha256> has) throws IOException {
+    Outgoing update(WantedDelivery wanted, Instant at, Set<Sha256> has) throws IOException {
         return outgoing(wanted, Outgoing.Occasion.UPDATE, Outgoing.Terms.USUAL, 0, "preview", at, has);
     }
 
     private Outgoing outgoing(
-            Wanted wanted,
+            WantedDelivery wanted,
             Outgoing.Occasion occasion,
             Outgoing.Terms terms,
             long number,
@@ -184,7 +184,7 @@ class DeliveryAssembler {
     }
 
     private Outgoing.SentFile picture(String path, Sha256 picture) {
-        FileIndex.Entry entry = files.find(picture).orElseThrow();
+        FileIndex.StoredFile entry = files.find(picture).orElseThrow();
         String format = entry.picture().map(facts -> facts.format()).orElse("jpg");
         String suffix = format.equals("JPEG") ? "jpg" : format.toLowerCase(Locale.ROOT);
         OutgoingPictures.Outgoing out = outgoing.of(picture);

@@ -391,7 +391,7 @@ class DeliveryController {
         DestinationClient.Reach reach = work.reach(profile, () -> false)
                 .orElseThrow(() -> Problem.conflict("no-secret", profile.name() + " has no address or no secret."));
         try {
-            DestinationClient.Answer answer = client.reply(reach, found.receipt(), text);
+            DestinationClient.DestinationAnswer answer = client.reply(reach, found.receipt(), text);
             if (answer.status() / 100 != 2) throw new IOException("answered " + answer.status());
         } catch (IOException unreachable) {
             throw Problem.conflict(
@@ -402,10 +402,10 @@ class DeliveryController {
     }
 
     /** What an open catalogue holds that sounds like a track. */
-    record Held(int track, String answer) {}
+    record HeldTrack(int track, String answer) {}
 
     @GetMapping("/api/releases/{id}/deliveries/held")
-    List<Held> held(@PathVariable long id, @RequestParam String destination) {
+    List<HeldTrack> held(@PathVariable long id, @RequestParam String destination) {
         Profile profile = profiles.byId(destination);
         DestinationClient.Reach reach = work.reach(profile, () -> false)
                 .orElseThrow(() -> Problem.conflict("no-secret", profile.name() + " has no address or no secret."));

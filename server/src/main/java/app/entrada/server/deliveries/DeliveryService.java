@@ -162,7 +162,7 @@ public class DeliveryService implements UntoldChanges {
         Release release = loaded.release();
         List<Delivery> before = sent(release.id(), profile);
         Optional<Delivery> taken = taken(before);
-        DeliveryAssembler.Wanted wanted = assembler.wanted(loaded, profile);
+        DeliveryAssembler.WantedDelivery wanted = assembler.wanted(loaded, profile);
         List<String> hindrances = new ArrayList<>(stops(loaded.context(), profile));
         if (profile.sends().isEmpty()) {
             hindrances.add("Nothing can be sent to %s from here yet; what it wants is checked all the same."
@@ -205,7 +205,7 @@ public class DeliveryService implements UntoldChanges {
     /** A document as it would be sent now. */
     Consignment.Document document(
             LoadedRelease loaded, Profile profile, String path, Outgoing.Occasion occasion, Outgoing.Terms terms) {
-        DeliveryAssembler.Wanted wanted = assembler.wanted(loaded, profile);
+        DeliveryAssembler.WantedDelivery wanted = assembler.wanted(loaded, profile);
         if (wanted.missing() > 0 && occasion != Outgoing.Occasion.TAKEDOWN)
             throw Problem.conflict("copies-missing", "Copies are missing; write them first.");
         try {
@@ -268,7 +268,7 @@ public class DeliveryService implements UntoldChanges {
     }
 
     /** What the destination would be told now that it was not told with this delivery. */
-    List<String> changes(DeliveryAssembler.Wanted wanted, Delivery taken) {
+    List<String> changes(DeliveryAssembler.WantedDelivery wanted, Delivery taken) {
         Optional<Map<String, String>> then = deliveries.facts(taken.id());
         long releaseId = taken.releaseId();
         if (then.isEmpty()) return logged(releaseId, Instant.parse(taken.sealedAt()));
@@ -432,7 +432,7 @@ public class DeliveryService implements UntoldChanges {
     private Composed compose(long releaseId, Profile profile, Order order) {
         Release release = releases.find(releaseId).orElseThrow(() -> Problem.missing("release"));
         LoadedRelease loaded = contexts.of(release);
-        DeliveryAssembler.Wanted wanted = assembler.wanted(loaded, profile);
+        DeliveryAssembler.WantedDelivery wanted = assembler.wanted(loaded, profile);
         // what was looked at first may have become different since
         boolean changed = wanted.missing() > 0
                 || !stops(loaded.context(), profile).isEmpty()
@@ -542,10 +542,10 @@ public class DeliveryService implements UntoldChanges {
     }
 
     /** Asks an open catalogue about each track that has a fingerprint. */
-    List<DeliveryController.Held> heard(Release release, Asking asking) throws IOException {
-        List<DeliveryController.Held> held = new ArrayList<>();
+    List<DeliveryController.HeldTrack> heard(Release release, Asking asking) throws IOException {
+        List<DeliveryController.HeldTrack> held = new ArrayList<>();
         for (var print : assembler.prints(release).entrySet())
-            held.add(new DeliveryController.Held(
+            held.add(new DeliveryController.HeldTrack(
                     release.track(print.getKey()).orElseThrow().number(),
                     asking.ask("{\"fingerprint\": \"%s\"}"
                             .formatted(java.util.Base64.getEncoder()

@@ -151,7 +151,7 @@ class DeliveryWork implements Work {
                 .filter(each -> each.serves(profile))
                 .findFirst()
                 .orElseThrow();
-        DestinationClient.Answer answer = way.hand(delivery, reach);
+        DestinationClient.DestinationAnswer answer = way.hand(delivery, reach);
         meters.counter("entrada.deliveries.tries", "destination", profile.id(), "status", answer.status() / 100 + "xx")
                 .increment();
         if (answer.tryAgain())
@@ -167,7 +167,7 @@ class DeliveryWork implements Work {
         return Optional.of(Instant.now().plus(settings.questionsEvery()));
     }
 
-    private void refuse(Delivery delivery, Profile profile, DestinationClient.Answer answer) {
+    private void refuse(Delivery delivery, Profile profile, DestinationClient.DestinationAnswer answer) {
         boolean secret = answer.status() == 401 || answer.status() == 403;
         String says = secret
                 ? "%s does not take our secret. Enter a new one under Destinations, then send again."
@@ -185,7 +185,7 @@ class DeliveryWork implements Work {
 
     private Optional<Instant> ask(Delivery delivery, Profile profile, DestinationClient.Reach reach)
             throws IOException {
-        DestinationClient.Answer answer = client.ask(reach, delivery.receipt());
+        DestinationClient.DestinationAnswer answer = client.ask(reach, delivery.receipt());
         boolean unknown = answer.status() == 404 || answer.status() == 410;
         if (unknown && delivery.attempts() + 1 >= MOST_UNKNOWN)
             return attention(

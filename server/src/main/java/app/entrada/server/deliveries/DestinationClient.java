@@ -70,7 +70,7 @@ class DestinationClient {
      * @param documents names of what came back with the answer
      * @param pause how long it asks to wait before the next try
      */
-    record Answer(
+    record DestinationAnswer(
             int status,
             String receipt,
             String state,
@@ -82,7 +82,7 @@ class DestinationClient {
         }
     }
 
-    Answer postPackage(Reach reach, String key, Path zip, String sha256) throws IOException {
+    DestinationAnswer postPackage(Reach reach, String key, Path zip, String sha256) throws IOException {
         String digest = Base64.getEncoder().encodeToString(HexFormat.of().parseHex(sha256));
         return exchange(
                 reach,
@@ -95,7 +95,7 @@ class DestinationClient {
     }
 
     /** Puts a file under its checksum. */
-    Answer upload(Reach reach, Path file, String sha256) throws IOException {
+    DestinationAnswer upload(Reach reach, Path file, String sha256) throws IOException {
         return exchange(
                 reach,
                 request(reach, "/v1/uploads/" + sha256).header("Content-Type", "application/octet-stream"),
@@ -103,7 +103,7 @@ class DestinationClient {
                 HttpRequest.BodyPublishers.ofFile(file));
     }
 
-    Answer postJson(Reach reach, String path, String key, String body) throws IOException {
+    DestinationAnswer postJson(Reach reach, String path, String key, String body) throws IOException {
         return exchange(
                 reach,
                 request(reach, path).header("Content-Type", "application/json").header("Idempotency-Key", key),
@@ -112,7 +112,7 @@ class DestinationClient {
     }
 
     /** Answers what somebody there wanted to know. */
-    Answer reply(Reach reach, String receipt, String text) throws IOException {
+    DestinationAnswer reply(Reach reach, String receipt, String text) throws IOException {
         return exchange(
                 reach,
                 request(reach, "/v1/deliveries/" + receipt + "/answers").header("Content-Type", "application/json"),
@@ -121,7 +121,7 @@ class DestinationClient {
                         json.writeValueAsString(Map.of("text", text)), StandardCharsets.UTF_8));
     }
 
-    Answer ask(Reach reach, String receipt) throws IOException {
+    DestinationAnswer ask(Reach reach, String receipt) throws IOException {
         return exchange(reach, request(reach, "/v1/deliveries/" + receipt), "GET", null);
     }
 
@@ -170,7 +170,8 @@ class DestinationClient {
         return plain.length() <= LONGEST_SENTENCE ? plain : plain.substring(0, LONGEST_SENTENCE) + "…";
     }
 
-    private Answer exchange(Reach reach, HttpRequest.Builder request, String method, HttpRequest.BodyPublisher sent)
+    private DestinationAnswer exchange(
+            Reach reach, HttpRequest.Builder request, String method, HttpRequest.BodyPublisher sent)
             throws IOException {
         HttpResponse<byte[]> response = exchange.send(request, method, sent, LARGEST_ANSWER, reach.calledOff());
         JsonNode body;
@@ -203,7 +204,7 @@ class DestinationClient {
                 .map(asked -> asked.compareTo(LONGEST_PAUSE) > 0 ? LONGEST_PAUSE : asked);
         String receipt = body.path("receipt").asString("");
         // A receipt becomes part of an address later; nothing but a plain number or word is taken for one.
-        return new Answer(
+        return new DestinationAnswer(
                 response.statusCode(),
                 receipt.matches("[A-Za-z0-9-]{1,64}") ? receipt : "",
                 body.path("status").asString(""),

@@ -50,7 +50,8 @@ class FeedHandover implements Handover {
     }
 
     @Override
-    public DestinationClient.Answer hand(Delivery delivery, DestinationClient.Reach reach) throws IOException {
+    public DestinationClient.DestinationAnswer hand(Delivery delivery, DestinationClient.Reach reach)
+            throws IOException {
         SeriesRepository.Series of = of(delivery);
         String feed = feeds.address(of) + "feed.xml";
         boolean told = series.told(of.id(), delivery.destination());

@@ -15,7 +15,7 @@ interface Handover {
      * @return the destination's last answer: with a receipt when it has all of it
      * @throws IOException when it cannot be reached
      */
-    DestinationClient.Answer hand(Delivery delivery, DestinationClient.Reach reach) throws IOException;
+    DestinationClient.DestinationAnswer hand(Delivery delivery, DestinationClient.Reach reach) throws IOException;
 
     /** Is told that nothing needs to be handed over again. */
     default void done(Delivery delivery) throws IOException {}

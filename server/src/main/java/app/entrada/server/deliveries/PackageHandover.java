@@ -42,7 +42,8 @@ class PackageHandover implements Handover {
     }
 
     @Override
-    public DestinationClient.Answer hand(Delivery delivery, DestinationClient.Reach reach) throws IOException {
+    public DestinationClient.DestinationAnswer hand(Delivery delivery, DestinationClient.Reach reach)
+            throws IOException {
         Path zip = pack(delivery);
         Delivery packed = deliveries.find(delivery.id()).orElseThrow();
         return client.postPackage(reach, packed.key().toString(), zip, packed.packageSha256());

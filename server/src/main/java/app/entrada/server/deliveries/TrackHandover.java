@@ -35,8 +35,9 @@ class TrackHandover implements Handover {
     }
 
     @Override
-    public DestinationClient.Answer hand(Delivery delivery, DestinationClient.Reach reach) throws IOException {
-        DestinationClient.Answer last = null;
+    public DestinationClient.DestinationAnswer hand(Delivery delivery, DestinationClient.Reach reach)
+            throws IOException {
+        DestinationClient.DestinationAnswer last = null;
         for (Content content : part(delivery, false)) {
             last = client.upload(reach, care.whole(new Sha256(content.sha256())), content.sha256());
             if (last.status() / 100 != 2) return last;

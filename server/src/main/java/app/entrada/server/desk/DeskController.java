@@ -101,7 +101,7 @@ class DeskController {
         LocalDate today = profiles.today();
         List<LoadedRelease> all = contexts.of(releases.active());
         Map<Long, List<Finding>> findings = checks.findings(all);
-        List<NextMoves.State> states = new ArrayList<>();
+        List<NextMoves.DeskRelease> states = new ArrayList<>();
         List<DateAhead> ahead = new ArrayList<>();
         for (LoadedRelease each : all) {
             states.add(state(each, findings.get(each.release().id())));
@@ -126,7 +126,7 @@ class DeskController {
                         .toList());
     }
 
-    private NextMoves.State state(LoadedRelease loaded, List<Finding> findings) {
+    private NextMoves.DeskRelease state(LoadedRelease loaded, List<Finding> findings) {
         Release release = loaded.release();
         Map<String, NextMoves.Standing> moves = loaded.moves();
         Map<String, Integer> missing = new HashMap<>();
@@ -139,7 +139,7 @@ class DeskController {
             words.put(destination, standing.lastWords());
             if (standing.editedSince()) edited.add(destination);
         });
-        return new NextMoves.State(release, findings, missing, moves, words, untold.untold(loaded, edited));
+        return new NextMoves.DeskRelease(release, findings, missing, moves, words, untold.untold(loaded, edited));
     }
 
     private List<DateAhead> ahead(Release release, Map<String, NextMoves.Standing> stands, LocalDate today) {

@@ -131,14 +131,14 @@ public class CodeBook {
     }
 
     /** Every code of a kind that was ever handed out or typed, with what became of it. */
-    public Map<String, CodeStrip.State> states(Field<?> field) {
-        Map<String, CodeStrip.State> states = new HashMap<>();
+    public Map<String, CodeStrip.CodeState> states(Field<?> field) {
+        Map<String, CodeStrip.CodeState> states = new HashMap<>();
         jdbc.sql(
                         "SELECT code, reserved_for IS NOT NULL AS kept FROM code_taken WHERE kind = ? AND NOT free AND (left_at IS NOT NULL OR reserved_for IS NOT NULL)")
                 .param(kind(field))
                 .query((row, n) -> states.put(
                         row.getString("code"),
-                        row.getBoolean("kept") ? CodeStrip.State.RESERVED : CodeStrip.State.SPENT))
+                        row.getBoolean("kept") ? CodeStrip.CodeState.RESERVED : CodeStrip.CodeState.SPENT))
                 .list();
         jdbc.sql(
                         switch (kind(field)) {
@@ -151,14 +151,14 @@ public class CodeBook {
                         })
                 .query(String.class)
                 .list()
-                .forEach(code -> states.put(code, CodeStrip.State.USED));
+                .forEach(code -> states.put(code, CodeStrip.CodeState.USED));
         return states;
     }
 
     /** Codes that are on something or kept for something; those that left the house and are on nothing now are not. */
     public Set<String> held(Field<?> field) {
         return states(field).entrySet().stream()
-                .filter(each -> each.getValue() != CodeStrip.State.SPENT)
+                .filter(each -> each.getValue() != CodeStrip.CodeState.SPENT)
                 .map(Map.Entry::getKey)
                 .collect(Collectors.toSet());
     }

@@ -41,7 +41,7 @@ public class CreditRepository {
 
     /** Facts of one thing that name people, in their parts. */
     public static final class Named {
-        private final Map<Field<?>, List<PeopleType.Entry>> entries = new LinkedHashMap<>();
+        private final Map<Field<?>, List<PeopleType.PersonEntry>> entries = new LinkedHashMap<>();
 
         /** The facts with these. */
         public Facts with(Facts facts) {
@@ -170,7 +170,7 @@ public class CreditRepository {
                     return names.computeIfAbsent(new Ref(field.entity(), row.getLong("target_id")), ref -> new Named())
                             .entries
                             .computeIfAbsent(field, fact -> new ArrayList<>())
-                            .add(new PeopleType.Entry(
+                            .add(new PeopleType.PersonEntry(
                                     row.getString("name"), row.getString("detail"), row.getString("via")));
                 })
                 .list();
@@ -184,10 +184,10 @@ public class CreditRepository {
                 .params(target.entity().id(), target.id(), field.key())
                 .update();
         if (text == null) return;
-        List<PeopleType.Entry> entries = type.entriesIn(text);
+        List<PeopleType.PersonEntry> entries = type.entriesIn(text);
         for (String name : namesOf(entries)) enter(name);
         int position = 0;
-        for (PeopleType.Entry entry : entries)
+        for (PeopleType.PersonEntry entry : entries)
             jdbc.sql("""
                             INSERT INTO credit (entity, target_id, fact, position, party_id, detail, via_id)
                             SELECT ?, ?, ?, ?, p.id, ?, (SELECT id FROM party WHERE name = ?) FROM party p WHERE p.name = ?""")
@@ -202,9 +202,9 @@ public class CreditRepository {
                     .update();
     }
 
-    private static Set<String> namesOf(List<PeopleType.Entry> entries) {
+    private static Set<String> namesOf(List<PeopleType.PersonEntry> entries) {
         Set<String> names = new HashSet<>();
-        for (PeopleType.Entry entry : entries) {
+        for (PeopleType.PersonEntry entry : entries) {
             names.add(entry.name());
             if (entry.via() != null) names.add(entry.via());
         }
@@ -243,7 +243,7 @@ public class CreditRepository {
         if (text == null) return null;
         return entries(type, text)
                 .map(entries -> type.textOf(entries.stream()
-                        .map(entry -> new PeopleType.Entry(
+                        .map(entry -> new PeopleType.PersonEntry(
                                 now.getOrDefault(entry.name(), entry.name()),
                                 entry.detail(),
                                 entry.via() == null ? null : now.getOrDefault(entry.via(), entry.via())))
@@ -252,7 +252,7 @@ public class CreditRepository {
     }
 
     /** The names in a text; empty when it cannot be read, as the one that a change is to mend. */
-    private static Optional<List<PeopleType.Entry>> entries(PeopleType<?> type, String text) {
+    private static Optional<List<PeopleType.PersonEntry>> entries(PeopleType<?> type, String text) {
         try {
             return Optional.of(type.entriesIn(text));
         } catch (MalformedValue unreadable) {

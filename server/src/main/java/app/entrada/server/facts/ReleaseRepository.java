@@ -139,20 +139,20 @@ public class ReleaseRepository {
 
     private record Base(int revision, Facts facts) {}
 
-    private record Row(
+    private record ReleaseRow(
             long releaseId, long id, Facts facts, long recordingId, Facts recording, long workId, Facts work) {}
 
     /** What was read of some releases, before tracks are put into their order. */
-    private record Read(Map<Long, Base> bases, List<Row> rows, Map<Ref, CreditRepository.Named> names) {
+    private record Read(Map<Long, Base> bases, List<ReleaseRow> rows, Map<Ref, CreditRepository.Named> names) {
         Facts release(long id) {
             return with(bases.get(id).facts, names, new Ref(Entity.RELEASE, id));
         }
 
-        Facts track(Row row) {
+        Facts track(ReleaseRow row) {
             return with(row.facts, names, new Ref(Entity.TRACK, row.id));
         }
 
-        Recording recording(Row row) {
+        Recording recording(ReleaseRow row) {
             Work work = new Work(row.workId, with(row.work, names, new Ref(Entity.WORK, row.workId)));
             return new Recording(
                     row.recordingId, with(row.recording, names, new Ref(Entity.RECORDING, row.recordingId)), work);
@@ -167,7 +167,7 @@ public class ReleaseRepository {
                 .query((row, n) -> bases.put(
                         row.getLong("id"), new Base(row.getInt("revision"), FactColumns.read(row, Entity.RELEASE))))
                 .list();
-        List<Row> rows = jdbc.sql("""
+        List<ReleaseRow> rows = jdbc.sql("""
                         SELECT t.release_id, t.id, t.recording_id, r.work_id, %s, %s, %s
                         FROM track t JOIN recording r ON r.id = t.recording_id JOIN work w ON w.id = r.work_id
                         WHERE t.release_id IN (:ids)""".formatted(
@@ -175,7 +175,7 @@ public class ReleaseRepository {
                                 FactColumns.selected(Entity.RECORDING, "r"),
                                 FactColumns.selected(Entity.WORK, "w")))
                 .param("ids", ids)
-                .query((row, n) -> new Row(
+                .query((row, n) -> new ReleaseRow(
                         row.getLong("release_id"),
                         row.getLong("id"),
                         FactColumns.read(row, Entity.TRACK),
@@ -191,7 +191,7 @@ public class ReleaseRepository {
     public List<Release> load(Collection<Long> ids) {
         if (ids.isEmpty()) return List.of();
         Read read = read(ids);
-        Map<Long, Row> rows = read.rows.stream().collect(Collectors.toMap(Row::id, row -> row));
+        Map<Long, ReleaseRow> rows = read.rows.stream().collect(Collectors.toMap(ReleaseRow::id, row -> row));
         List<Release> releases = new ArrayList<>();
         for (long id : ids) {
             if (!read.bases.containsKey(id)) continue;
@@ -200,7 +200,7 @@ public class ReleaseRepository {
             for (long trackId : facts.get(Fields.RELEASE_RUNNING_ORDER)
                     .map(RunningOrder::ids)
                     .orElse(List.of())) {
-                Row row = rows.get(trackId);
+                ReleaseRow row = rows.get(trackId);
                 if (row != null && row.releaseId == id)
                     ordered.add(new Track(trackId, ordered.size() + 1, read.track(row), read.recording(row)));
             }
@@ -213,7 +213,7 @@ public class ReleaseRepository {
     public Release with(Release release, List<Long> created) {
         Read read = read(List.of(release.id()));
         List<Track> tracks = new ArrayList<>(release.tracks());
-        for (Row row : read.rows)
+        for (ReleaseRow row : read.rows)
             if (created.contains(row.id))
                 tracks.add(new Track(row.id, tracks.size() + 1, read.track(row), read.recording(row)));
         return new Release(release.id(), release.revision(), release.facts(), tracks);
@@ -263,7 +263,7 @@ public class ReleaseRepository {
         Read read = read(List.of(id));
         Map<Ref, Facts> facts = new HashMap<>();
         facts.put(new Ref(Entity.RELEASE, id), read.release(id));
-        for (Row row : read.rows) {
+        for (ReleaseRow row : read.rows) {
             Recording recording = read.recording(row);
             facts.put(new Ref(Entity.TRACK, row.id), read.track(row));
             facts.put(new Ref(Entity.RECORDING, recording.id()), recording.facts());
@@ -278,12 +278,12 @@ public class ReleaseRepository {
     static final class Snapshot {
         private final long id;
         private final Map<Ref, Facts> facts;
-        private final Map<Long, Row> rows;
+        private final Map<Long, ReleaseRow> rows;
 
-        private Snapshot(long id, Map<Ref, Facts> facts, List<Row> rows) {
+        private Snapshot(long id, Map<Ref, Facts> facts, List<ReleaseRow> rows) {
             this.id = id;
             this.facts = facts;
-            this.rows = rows.stream().collect(Collectors.toMap(Row::id, row -> row));
+            this.rows = rows.stream().collect(Collectors.toMap(ReleaseRow::id, row -> row));
         }
 
         /** Facts by thing; what is put here is what the release is made of. */
@@ -297,7 +297,7 @@ public class ReleaseRepository {
             List<Track> ordered = new ArrayList<>();
             for (long trackId :
                     own.get(Fields.RELEASE_RUNNING_ORDER).map(RunningOrder::ids).orElse(List.of())) {
-                Row row = rows.get(trackId);
+                ReleaseRow row = rows.get(trackId);
                 if (row == null) continue;
                 Facts recording = facts.get(new Ref(Entity.RECORDING, row.recordingId));
                 String work = recording.text(Fields.RECORDING_WORK);
@@ -314,12 +314,13 @@ public class ReleaseRepository {
         }
     }
 
-    private Map<Ref, CreditRepository.Named> names(Collection<Long> ids, List<Row> rows) {
+    private Map<Ref, CreditRepository.Named> names(Collection<Long> ids, List<ReleaseRow> rows) {
         return people.names(Map.of(
                 Entity.RELEASE, List.copyOf(ids),
-                Entity.TRACK, rows.stream().map(Row::id).toList(),
-                Entity.RECORDING, rows.stream().map(Row::recordingId).distinct().toList(),
-                Entity.WORK, rows.stream().map(Row::workId).distinct().toList()));
+                Entity.TRACK, rows.stream().map(ReleaseRow::id).toList(),
+                Entity.RECORDING,
+                        rows.stream().map(ReleaseRow::recordingId).distinct().toList(),
+                Entity.WORK, rows.stream().map(ReleaseRow::workId).distinct().toList()));
     }
 
     private static Facts with(Facts facts, Map<Ref, CreditRepository.Named> names, Ref ref) {

@@ -129,18 +129,18 @@ public class FileCare implements Work {
         return "file-care";
     }
 
-    private record Kept(String sha256, long bytes) {}
+    private record UnverifiedFile(String sha256, long bytes) {}
 
     @Override
     public Optional<Instant> run(String id, ExecutionContext context) {
-        List<Kept> longest = jdbc.sql("""
+        List<UnverifiedFile> longest = jdbc.sql("""
                         SELECT sha256, bytes FROM file WHERE verified_at IS NULL OR verified_at < now() - make_interval(secs => ?)
                         ORDER BY verified_at NULLS FIRST LIMIT ?""")
                 .params(BETWEEN_LOOKS.toSeconds(), FILES_A_TURN)
-                .query((row, n) -> new Kept(row.getString("sha256"), row.getLong("bytes")))
+                .query((row, n) -> new UnverifiedFile(row.getString("sha256"), row.getLong("bytes")))
                 .list();
         long read = 0;
-        for (Kept file : longest) {
+        for (UnverifiedFile file : longest) {
             if (read > BYTES_A_TURN) break;
             look(new Sha256(file.sha256));
             read += file.bytes;

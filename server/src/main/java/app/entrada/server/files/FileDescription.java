@@ -7,7 +7,7 @@ public final class FileDescription {
     private FileDescription() {}
 
     /** What it is, or why it is no use and what to do. */
-    public static String says(FileIndex.Entry entry) {
+    public static String says(FileIndex.StoredFile entry) {
         if (entry.bytes() == 0)
             return "The file is empty (0 bytes): it was probably cut off on its way. Ask for it again.";
         if (entry.kind() == FileKind.OTHER)

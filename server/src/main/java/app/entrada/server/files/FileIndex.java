@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
 public class FileIndex {
     private final JdbcClient jdbc;
     private final JsonMapper json;
-    private final Cache<String, Kept> kept =
+    private final Cache<String, CachedFiles> kept =
             Caffeine.newBuilder().maximumSize(20_000).build();
 
     FileIndex(JdbcClient jdbc, JsonMapper json) {
@@ -42,7 +42,7 @@ public class FileIndex {
      *
      * @param problem why it is no use as what it is, in a sentence
      */
-    public record Entry(
+    public record StoredFile(
             Sha256 sha256,
             long bytes,
             FileKind kind,
@@ -107,34 +107,34 @@ public class FileIndex {
     }
 
     /** The file with this checksum. */
-    public Optional<Entry> find(Sha256 sha256) {
+    public Optional<StoredFile> find(Sha256 sha256) {
         return Optional.ofNullable(find(java.util.List.of(sha256)).get(sha256));
     }
 
     /** Exact lengths of the masters of a release by track; of those that have been measured. */
     public Map<Long, PlayingTime> lengths(Release release) {
-        Map<Sha256, Entry> masters = find(release.files());
+        Map<Sha256, StoredFile> masters = find(release.files());
         Map<Long, PlayingTime> lengths = new HashMap<>();
         for (Track track : release.tracks())
             track.master()
                     .map(masters::get)
-                    .flatMap(Entry::audio)
+                    .flatMap(StoredFile::audio)
                     .map(AudioFacts::milliseconds)
                     .ifPresent(length -> lengths.put(track.id(), new PlayingTime(length)));
         return lengths;
     }
 
-    private record Kept(int revision, Entry entry) {}
+    private record CachedFiles(int revision, StoredFile entry) {}
 
     /** The files with these checksums. What was measured of a file is read once and kept until it is measured again. */
-    public Map<Sha256, Entry> find(Collection<Sha256> wanted) {
-        Map<Sha256, Entry> found = new HashMap<>();
+    public Map<Sha256, StoredFile> find(Collection<Sha256> wanted) {
+        Map<Sha256, StoredFile> found = new HashMap<>();
         if (wanted.isEmpty()) return found;
         List<String> unread = new ArrayList<>();
         jdbc.sql("SELECT sha256, revision FROM file WHERE sha256 = ANY (:wanted)")
                 .param("wanted", wanted.stream().map(Sha256::hex).toArray(String[]::new))
                 .query(row -> {
-                    Kept entry = kept.getIfPresent(row.getString("sha256"));
+                    CachedFiles entry = kept.getIfPresent(row.getString("sha256"));
                     if (entry != null && entry.revision == row.getInt("revision"))
                         found.put(entry.entry.sha256(), entry.entry);
                     else unread.add(row.getString("sha256"));
@@ -146,19 +146,19 @@ public class FileIndex {
                             WHERE sha256 = ANY (:wanted)""")
                     .param("wanted", unread.toArray(String[]::new))
                     .query((row, n) -> {
-                        Entry entry = entry(row);
-                        kept.put(row.getString("sha256"), new Kept(row.getInt("revision"), entry));
+                        StoredFile entry = entry(row);
+                        kept.put(row.getString("sha256"), new CachedFiles(row.getInt("revision"), entry));
                         return found.put(entry.sha256(), entry);
                     })
                     .list();
         return found;
     }
 
-    private Entry entry(ResultSet row) throws SQLException {
+    private StoredFile entry(ResultSet row) throws SQLException {
         String audio = row.getString("audio");
         String picture = row.getString("picture");
         String damage = row.getString("damage");
-        return new Entry(
+        return new StoredFile(
                 new Sha256(row.getString("sha256")),
                 row.getLong("bytes"),
                 FileKind.of(row.getString("kind")),

@@ -37,7 +37,7 @@ public class OutgoingPictures {
     }
 
     private Outgoing cleaned(Sha256 picture) {
-        FileIndex.Entry entry = files.find(picture).orElseThrow();
+        FileIndex.StoredFile entry = files.find(picture).orElseThrow();
         try {
             PictureCleaning.Clean clean = PictureCleaning.of(store.path(picture));
             if (clean.takenOff().isEmpty()) return new Outgoing(picture, entry.bytes(), "");

@@ -91,7 +91,7 @@ class FilesController {
     @GetMapping("/api/files/{sha256}/picture")
     ResponseEntity<Resource> picture(@PathVariable String sha256, @RequestParam(defaultValue = "256") int side)
             throws IOException {
-        FileIndex.Entry entry = entry(sha256);
+        FileIndex.StoredFile entry = entry(sha256);
         if (entry.kind() != FileKind.PICTURE
                 || entry.picture().map(p -> !p.faults().isEmpty()).orElse(true)) throw Problem.missing("picture");
         int pixels = side <= 160 ? 160 : side <= 512 ? 512 : 1200;
@@ -107,7 +107,7 @@ class FilesController {
     @GetMapping("/api/files/{sha256}")
     ResponseEntity<Resource> original(@PathVariable String sha256, @RequestParam(defaultValue = "original") String name)
             throws IOException {
-        FileIndex.Entry entry = entry(sha256);
+        FileIndex.StoredFile entry = entry(sha256);
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_OCTET_STREAM)
                 .headers(download(ReceivedFiles.plain(name)))
@@ -120,7 +120,7 @@ class FilesController {
                 .build());
     }
 
-    private FileIndex.Entry entry(String sha256) {
+    private FileIndex.StoredFile entry(String sha256) {
         try {
             return files.find(new Sha256(sha256)).orElseThrow(() -> Problem.missing("file"));
         } catch (MalformedValue noName) {

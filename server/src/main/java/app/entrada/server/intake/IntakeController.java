@@ -78,8 +78,8 @@ class IntakeController {
      * @param others files that are no sound, by what becomes of them
      */
     record DraftView(
-            ReleaseDraft.Said title,
-            ReleaseDraft.Said artists,
+            ReleaseDraft.ReadValue title,
+            ReleaseDraft.ReadValue artists,
             String kind,
             List<DraftTrack> tracks,
             List<DraftPaper> others) {}

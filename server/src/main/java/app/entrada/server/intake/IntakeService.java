@@ -72,13 +72,13 @@ class IntakeService {
         this.announcer = announcer;
     }
 
-    private record Row(long id, Sha256 sha256, String name, String folder, String belongs) {}
+    private record WaitingFile(long id, Sha256 sha256, String name, String folder, String belongs) {}
 
-    private List<Row> rows() {
+    private List<WaitingFile> rows() {
         return jdbc.sql("""
                         SELECT id, sha256, name, folder, coalesce(belongs, '') AS belongs FROM received
                         WHERE release_id IS NULL ORDER BY id""")
-                .query((row, n) -> new Row(
+                .query((row, n) -> new WaitingFile(
                         row.getLong("id"),
                         new Sha256(row.getString("sha256")),
                         row.getString("name"),
@@ -88,9 +88,9 @@ class IntakeService {
     }
 
     /** Rows of the chosen files in the order in which they came. */
-    private List<Row> rows(List<Sha256> chosen) {
+    private List<WaitingFile> rows(List<Sha256> chosen) {
         Set<Sha256> wanted = new HashSet<>(chosen);
-        List<Row> rows =
+        List<WaitingFile> rows =
                 rows().stream().filter(row -> wanted.contains(row.sha256)).toList();
         if (rows.size() < wanted.size())
             throw Problem.conflict(
@@ -100,14 +100,15 @@ class IntakeService {
     }
 
     List<IntakeController.IntakeItem> items() {
-        List<Row> rows = rows();
-        List<Sha256> all = rows.stream().map(Row::sha256).toList();
-        Map<Sha256, FileIndex.Entry> entries = files.find(all);
+        List<WaitingFile> rows = rows();
+        List<Sha256> all = rows.stream().map(WaitingFile::sha256).toList();
+        Map<Sha256, FileIndex.StoredFile> entries = files.find(all);
         KnownSound known = recordings.known(all);
-        Map<Sha256, String> names = rows.stream().collect(Collectors.toMap(Row::sha256, Row::name, (a, b) -> a));
+        Map<Sha256, String> names =
+                rows.stream().collect(Collectors.toMap(WaitingFile::sha256, WaitingFile::name, (a, b) -> a));
         List<IntakeController.IntakeItem> items = new ArrayList<>();
-        for (Row row : rows) {
-            FileIndex.Entry entry = entries.get(row.sha256);
+        for (WaitingFile row : rows) {
+            FileIndex.StoredFile entry = entries.get(row.sha256);
             boolean sound = entry.audio().isPresent();
             items.add(new IntakeController.IntakeItem(
                     row.sha256.hex(),
@@ -122,7 +123,7 @@ class IntakeService {
                     sound
                             ? tags.of(row.sha256)
                                     .best(Fields.TRACK_TITLE)
-                                    .map(TagFacts.Found::value)
+                                    .map(TagFacts.FoundValue::value)
                                     .orElse("")
                             : "",
                     likenesses(row.sha256, known, names),
@@ -159,7 +160,8 @@ class IntakeService {
         return said;
     }
 
-    private record Heap(List<Row> rows, Map<Sha256, FileIndex.Entry> entries, KnownSound known, ReleaseDraft draft) {
+    private record Heap(
+            List<WaitingFile> rows, Map<Sha256, FileIndex.StoredFile> entries, KnownSound known, ReleaseDraft draft) {
         /** The known recording of a track in words, or null. */
         @Nullable
         String reuses(ReleaseDraft.DraftTrack track) {
@@ -174,15 +176,15 @@ class IntakeService {
         String name(String sha256) {
             return rows.stream()
                     .filter(row -> row.sha256.hex().equals(sha256))
-                    .map(Row::name)
+                    .map(WaitingFile::name)
                     .findFirst()
                     .orElse("");
         }
     }
 
     private Heap heap(List<Sha256> chosen) {
-        List<Row> rows = rows(chosen);
-        Map<Sha256, FileIndex.Entry> entries = files.find(chosen);
+        List<WaitingFile> rows = rows(chosen);
+        Map<Sha256, FileIndex.StoredFile> entries = files.find(chosen);
         long waiting =
                 entries.values().stream().filter(entry -> !entry.measured()).count();
         if (waiting > 0)
@@ -190,12 +192,13 @@ class IntakeService {
                     "still-measuring",
                     "%d of these files are still being listened to. Nothing was made; try again when the bar above is gone."
                             .formatted(waiting));
-        List<Row> sound = rows.stream()
+        List<WaitingFile> sound = rows.stream()
                 .filter(row -> entries.get(row.sha256).audio().isPresent())
                 .toList();
-        KnownSound known = recordings.known(sound.stream().map(Row::sha256).toList());
+        KnownSound known =
+                recordings.known(sound.stream().map(WaitingFile::sha256).toList());
         List<ReleaseDraft.Heard> heard = new ArrayList<>();
-        for (Row row : sound) {
+        for (WaitingFile row : sound) {
             AudioFacts audio = entries.get(row.sha256).audio().orElseThrow();
             Set<String> same = known.same(row.sha256)
                     .map(other -> other.file().hex())
@@ -240,8 +243,8 @@ class IntakeService {
                 .map(track -> track.title().value())
                 .toList();
         List<IntakeController.DraftPaper> papers = new ArrayList<>();
-        Row cover = cover(heap);
-        for (Row row : heap.rows) {
+        WaitingFile cover = cover(heap);
+        for (WaitingFile row : heap.rows) {
             if (heap.entries.get(row.sha256).audio().isPresent()) continue;
             int track = row.belongs.isEmpty() ? 0 : AttachmentPlacement.track(row.name, titles);
             papers.add(new IntakeController.DraftPaper(
@@ -261,7 +264,7 @@ class IntakeService {
     }
 
     /** The picture that is named like a cover, else the largest. */
-    private static Row cover(Heap heap) {
+    private static WaitingFile cover(Heap heap) {
         return heap.rows.stream()
                 .filter(row -> heap.entries
                         .get(row.sha256)
@@ -271,16 +274,16 @@ class IntakeService {
                 .filter(row -> PictureKind.inName(row.name)
                         .filter(kind -> kind != PictureKind.FRONT)
                         .isEmpty())
-                .max(java.util.Comparator.comparing(
-                                (Row row) -> PictureKind.inName(row.name).isPresent())
+                .max(java.util.Comparator.comparing((WaitingFile row) ->
+                                PictureKind.inName(row.name).isPresent())
                         .thenComparingLong(row -> heap.entries.get(row.sha256).bytes()))
                 .orElse(null);
     }
 
     /** Pictures whose names say that they show something other than the front. */
-    private static List<FurtherPicture> further(Heap heap, @Nullable Row cover) {
+    private static List<FurtherPicture> further(Heap heap, @Nullable WaitingFile cover) {
         List<FurtherPicture> further = new ArrayList<>();
-        for (Row row : heap.rows)
+        for (WaitingFile row : heap.rows)
             if (!row.equals(cover) && heap.entries.get(row.sha256).picture().isPresent())
                 PictureKind.inName(row.name)
                         .filter(kind -> kind != PictureKind.FRONT)
@@ -298,7 +301,7 @@ class IntakeService {
         List<Change> first = new ArrayList<>();
         Ref whole = new Ref(Entity.RELEASE, id);
         if (!artists.isEmpty()) first.add(new Change(whole, Fields.RELEASE_ARTISTS, null, artists));
-        Row cover = cover(heap);
+        WaitingFile cover = cover(heap);
         if (cover != null) first.add(new Change(whole, Fields.RELEASE_COVER, null, cover.sha256.hex()));
         List<FurtherPicture> further = further(heap, cover);
         if (!further.isEmpty())
@@ -321,7 +324,7 @@ class IntakeService {
             if (track.recording().isEmpty()) {
                 String isrc = tags.of(new Sha256(track.file()))
                         .best(Fields.RECORDING_ISRC)
-                        .map(TagFacts.Found::value)
+                        .map(TagFacts.FoundValue::value)
                         .orElse("");
                 add(first, release.ref(made, Entity.RECORDING), Fields.RECORDING_ISRC, isrc);
             }
@@ -344,8 +347,8 @@ class IntakeService {
         if (!value.isEmpty()) changes.add(new Change(target, field, null, value));
     }
 
-    private void move(long release, List<Row> rows) {
-        for (Row row : rows) {
+    private void move(long release, List<WaitingFile> rows) {
+        for (WaitingFile row : rows) {
             // what the release has already stays as it stands there, with what was confirmed of it
             int moved = jdbc.sql("""
                             UPDATE received SET release_id = :release WHERE id = :row AND NOT EXISTS
@@ -364,7 +367,7 @@ class IntakeService {
         List<String> titles = release.tracks().stream()
                 .map(track -> track.facts().get(Fields.TRACK_TITLE).orElse(""))
                 .toList();
-        for (Row row : heap.rows) {
+        for (WaitingFile row : heap.rows) {
             if (row.belongs.isEmpty()) continue;
             int number = AttachmentPlacement.track(row.name, titles);
             if (number > 0)
@@ -393,12 +396,12 @@ class IntakeService {
     @Transactional
     int give(long releaseId, List<Sha256> chosen, Account account) {
         Release release = repository.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
-        List<Row> rows = rows(chosen);
+        List<WaitingFile> rows = rows(chosen);
         move(releaseId, rows);
         List<String> titles = release.tracks().stream()
                 .map(track -> track.facts().get(Fields.TRACK_TITLE).orElse(""))
                 .toList();
-        for (Row row : rows) {
+        for (WaitingFile row : rows) {
             int number = row.belongs.isEmpty() ? 0 : AttachmentPlacement.track(row.name, titles);
             if (number > 0)
                 beside(

@@ -80,7 +80,7 @@ class MastersService {
 
     /** All that is asked for once: entries, names, likenesses. */
     private record Scene(
-            Release release, Map<Sha256, FileIndex.Entry> entries, Map<String, String> names, KnownSound known) {}
+            Release release, Map<Sha256, FileIndex.StoredFile> entries, Map<String, String> names, KnownSound known) {}
 
     @Transactional(readOnly = true)
     public MastersView view(long id) {
@@ -148,7 +148,7 @@ class MastersService {
     }
 
     private MastersView.SoundFileView file(Scene scene, Sha256 sha256, long recording) {
-        FileIndex.Entry entry = scene.entries.get(sha256);
+        FileIndex.StoredFile entry = scene.entries.get(sha256);
         String name = scene.names.getOrDefault(sha256.hex(), "master");
         Optional<AudioFacts> audio = entry.audio();
         Optional<Sound> sound = audio.flatMap(AudioFacts::sound);
@@ -257,7 +257,7 @@ class MastersService {
         for (Track track : release.tracks()) {
             Sha256 file = track.master().orElse(null);
             if (file == null) continue;
-            for (TagFacts.Found found : tags.of(file).offers()) {
+            for (TagFacts.FoundValue found : tags.of(file).offers()) {
                 Field<?> field = found.field();
                 boolean whole = field.entity() == Entity.RELEASE;
                 Ref target = whole ? new Ref(Entity.RELEASE, release.id()) : release.ref(track, field.entity());

@@ -122,7 +122,7 @@ class PeopleController {
                 .toList();
     }
 
-    private static FoundName found(NameFinder.Found found) {
+    private static FoundName found(NameFinder.NameMatch found) {
         return new FoundName(
                 found.id(), found.name(), found.spelling().equals(found.name()) ? "" : "also " + found.spelling());
     }

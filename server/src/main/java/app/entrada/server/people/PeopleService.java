@@ -102,7 +102,7 @@ public class PeopleService {
     }
 
     /** Who may be meant by what was typed. */
-    public List<NameFinder.Found> find(String typed, int most) {
+    public List<NameFinder.NameMatch> find(String typed, int most) {
         return finder().find(typed, most);
     }
 
@@ -139,7 +139,7 @@ public class PeopleService {
 
     /** Somebody's page. */
     public record Person(
-            long id, Facts facts, List<Appearance> appears, List<String> groups, List<NameFinder.Found> alike) {}
+            long id, Facts facts, List<Appearance> appears, List<String> groups, List<NameFinder.NameMatch> alike) {}
 
     /** Everything about somebody. */
     public Person person(long id) {
@@ -153,7 +153,7 @@ public class PeopleService {
         List<String> groups = jdbc.sql("""
                         SELECT p.name FROM credit c JOIN party p ON p.id = c.target_id
                         WHERE c.entity = 'party' AND c.fact = 'members' AND c.party_id = ? ORDER BY p.name""").param(id).query(String.class).list();
-        List<NameFinder.Found> alike = finder().find(name, 6).stream()
+        List<NameFinder.NameMatch> alike = finder().find(name, 6).stream()
                 .filter(found -> found.id() != id && found.fit() >= PERHAPS_ONE)
                 .toList();
         return new Person(id, facts, appears, groups, alike);
@@ -173,12 +173,12 @@ public class PeopleService {
         return all;
     }
 
-    private static String says(Field<?> field, PeopleType.Entry entry, String name) {
+    private static String says(Field<?> field, PeopleType.PersonEntry entry, String name) {
         if (name.equals(entry.via())) return "publishes " + entry.name();
         return entry.detail().isEmpty() ? field.name() : field.name() + ": " + entry.detail();
     }
 
-    private static Optional<PeopleType.Entry> entry(Field<?> field, Facts facts, String name) {
+    private static Optional<PeopleType.PersonEntry> entry(Field<?> field, Facts facts, String name) {
         return facts.entries(field).stream()
                 .filter(entry -> entry.name().equals(name) || name.equals(entry.via()))
                 .findFirst();
@@ -247,7 +247,7 @@ public class PeopleService {
 
     private static String renamed(PeopleType<?> type, String text, String oldName, String newName) {
         return type.textOf(type.entriesIn(text).stream()
-                .map(entry -> new PeopleType.Entry(
+                .map(entry -> new PeopleType.PersonEntry(
                         entry.name().equals(oldName) ? newName : entry.name(),
                         entry.detail(),
                         Objects.equals(entry.via(), oldName) ? newName : entry.via()))

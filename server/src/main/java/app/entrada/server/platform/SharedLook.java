@@ -15,10 +15,10 @@ import org.springframework.http.HttpStatus;
 public final class SharedLook<T> {
     private static final int LONGEST_WAIT_SECONDS = 60;
 
-    private record Seen<T>(long begun, T what) {}
+    private record TimedValue<T>(long begun, T what) {}
 
     private final ReentrantLock turn = new ReentrantLock(true);
-    private Seen<T> last;
+    private TimedValue<T> last;
 
     /** What is seen now; while somebody else looks, no connection to the database is held. */
     public T at(Supplier<T> looking) {
@@ -34,7 +34,7 @@ public final class SharedLook<T> {
             long begun = System.nanoTime();
             T what = looking.get();
             // nobody else is waiting: nothing needs to be kept
-            last = turn.hasQueuedThreads() ? new Seen<>(begun, what) : null;
+            last = turn.hasQueuedThreads() ? new TimedValue<>(begun, what) : null;
             return what;
         } finally {
             turn.unlock();

@@ -37,7 +37,7 @@ public record ReadinessView(
             String name,
             String kind,
             boolean meant,
-            LeadTime.Standing standing,
+            LeadTime.LeadTimeState standing,
             String says,
             String earliest,
             Readiness readiness,

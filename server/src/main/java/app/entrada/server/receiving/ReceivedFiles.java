@@ -112,7 +112,7 @@ public class ReceivedFiles {
         // first of all: the row that is entered below refers to the release, which others may lock meanwhile
         if (releaseId != 0 && !releases.lock(releaseId)) throw Problem.missing("release");
         boolean known = !files.enter(stored);
-        FileIndex.Entry entry = files.find(stored.sha256()).orElseThrow();
+        FileIndex.StoredFile entry = files.find(stored.sha256()).orElseThrow();
         Long release = releaseId == 0 ? null : releaseId;
         String conflict = release == null ? "(sha256) WHERE release_id IS NULL" : "(release_id, sha256)";
         jdbc.sql("INSERT INTO received (sha256, release_id, name, folder, belongs, at, account_id)"
@@ -146,13 +146,13 @@ public class ReceivedFiles {
     }
 
     /** A file that is called sound or a picture and is neither belongs beside no track: it stays loose. */
-    private static boolean misnamed(FileIndex.Entry entry, String name) {
+    private static boolean misnamed(FileIndex.StoredFile entry, String name) {
         return entry.kind() != FileKind.AUDIO
                 && entry.kind() != FileKind.PICTURE
                 && NAMED_SOUND_OR_PICTURE.matcher(name).find();
     }
 
-    private String belongs(FileIndex.Entry entry, String name) {
+    private String belongs(FileIndex.StoredFile entry, String name) {
         if (entry.kind() == FileKind.AUDIO || entry.kind() == FileKind.PICTURE) return null;
         try (InputStream in = Files.newInputStream(store.path(entry.sha256()))) {
             return AttachmentKind.of(name, in.readNBytes(HEAD)).says();
@@ -163,7 +163,7 @@ public class ReceivedFiles {
 
     /** Puts a loose file where a person points. */
     @Transactional
-    public String place(long releaseId, long trackId, FileIndex.Entry entry, Account account) {
+    public String place(long releaseId, long trackId, FileIndex.StoredFile entry, Account account) {
         if (!releases.lock(releaseId)) throw Problem.missing("release");
         String name = jdbc.sql("SELECT name FROM received WHERE release_id = ? AND sha256 = ?")
                 .params(releaseId, entry.sha256().hex())
@@ -184,7 +184,7 @@ public class ReceivedFiles {
     }
 
     /** Puts a picture where it belongs, sound on its track, papers beside their track; what has no certain place stays loose. */
-    private String put(long releaseId, long trackId, String name, FileIndex.Entry entry, Account account) {
+    private String put(long releaseId, long trackId, String name, FileIndex.StoredFile entry, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         if (entry.kind() == FileKind.PICTURE) return picture(release, name, entry, account);
         if (entry.kind() != FileKind.AUDIO) return paper(release, trackId, entry);
@@ -207,7 +207,7 @@ public class ReceivedFiles {
      * A picture that came in: what its name says that it shows, else the front cover where there is none. A front that is
      * there is never replaced by itself; then the picture stays loose until a person says what it is.
      */
-    private String picture(Release release, String name, FileIndex.Entry entry, Account account) {
+    private String picture(Release release, String name, FileIndex.StoredFile entry, Account account) {
         PictureKind kind = PictureKind.inName(name).orElse(PictureKind.FRONT);
         Optional<Sha256> front = release.facts().get(Fields.RELEASE_COVER);
         if (front.filter(entry.sha256()::equals).isPresent()) return PictureKind.FRONT.label();
@@ -256,7 +256,7 @@ public class ReceivedFiles {
         return Character.toUpperCase(label.charAt(0)) + label.substring(1);
     }
 
-    private String paper(Release release, long trackId, FileIndex.Entry entry) {
+    private String paper(Release release, long trackId, FileIndex.StoredFile entry) {
         Optional<Track> track = trackId > 0 ? release.track(trackId) : Optional.empty();
         if (track.isEmpty()) return null;
         jdbc.sql("UPDATE received SET track_id = ? WHERE release_id = ? AND sha256 = ?")

@@ -75,7 +75,7 @@ public class MeasureWork implements Work {
     public Optional<Instant> run(String id, ExecutionContext context) {
         String[] parts = id.split(":");
         long job = Long.parseLong(parts[1]);
-        FileIndex.Entry entry = files.find(new Sha256(parts[0])).orElseThrow();
+        FileIndex.StoredFile entry = files.find(new Sha256(parts[0])).orElseThrow();
         try {
             if (!entry.measured()) measure(entry, job);
         } catch (UncheckedIOException disk) {
@@ -90,7 +90,7 @@ public class MeasureWork implements Work {
     }
 
     /** Measures a file now. */
-    public void measure(FileIndex.Entry entry, long job) {
+    public void measure(FileIndex.StoredFile entry, long job) {
         Path path = store.path(entry.sha256());
         try {
             if (entry.kind() == FileKind.PICTURE) {

@@ -29,7 +29,8 @@ public class DeliveryStandings {
      * @param editedSince whether it was accepted and the release was edited since; some edits may end where they began
      * @param objections what the destination objected to or asked, while it waits for that
      */
-    public record Standing(DeliveryState state, String lastWords, boolean editedSince, List<Objection> objections) {
+    public record NewestDelivery(
+            DeliveryState state, String lastWords, boolean editedSince, List<Objection> objections) {
         /** What that means for what to do next. */
         public NextMoves.Standing move() {
             return switch (state) {
@@ -44,8 +45,8 @@ public class DeliveryStandings {
     }
 
     /** Standings by release and destination, of all these releases in one statement. */
-    public Map<Long, Map<String, Standing>> of(Collection<Long> releases) {
-        Map<Long, Map<String, Standing>> standings = new HashMap<>();
+    public Map<Long, Map<String, NewestDelivery>> of(Collection<Long> releases) {
+        Map<Long, Map<String, NewestDelivery>> standings = new HashMap<>();
         if (releases.isEmpty()) return standings;
         jdbc.sql("""
                         SELECT d.release_id, d.destination, d.state, r.track, r.field, r.says,
@@ -57,7 +58,7 @@ public class DeliveryStandings {
                               ORDER BY release_id, destination, id DESC) d
                         LEFT JOIN delivery_reason r ON r.delivery_id = d.id AND d.state IN ('rejected', 'questions')
                         ORDER BY r.id""").param("releases", releases.toArray(Long[]::new)).query(row -> {
-            Standing standing = standings
+            NewestDelivery standing = standings
                     .computeIfAbsent(row.getLong("release_id"), id -> new HashMap<>())
                     .computeIfAbsent(row.getString("destination"), destination -> read(row));
             if (row.getString("says") != null)
@@ -70,10 +71,10 @@ public class DeliveryStandings {
         return standings;
     }
 
-    private static Standing read(ResultSet row) {
+    private static NewestDelivery read(ResultSet row) {
         try {
             String last = row.getString("last");
-            return new Standing(
+            return new NewestDelivery(
                     DeliveryState.of(row.getString("state")),
                     last == null ? "" : last,
                     row.getBoolean("edited"),
@@ -84,11 +85,11 @@ public class DeliveryStandings {
     }
 
     /** An answer that came in, for the desk. */
-    public record Answer(
+    public record ReleaseAnswer(
             long releaseId, String release, String destination, DeliveryState state, String message, String at) {}
 
     /** What was said last of each delivery that was answered, the newest first. */
-    public List<Answer> answers(int most) {
+    public List<ReleaseAnswer> answers(int most) {
         return jdbc.sql("""
                         SELECT * FROM (
                             SELECT DISTINCT ON (d.id) e.id AS event, r.id, coalesce(r.title, 'Untitled release') AS title,
@@ -99,7 +100,7 @@ public class DeliveryStandings {
                             ORDER BY d.id, e.id DESC) answer
                         ORDER BY event DESC LIMIT ?""")
                 .param(most)
-                .query((row, n) -> new Answer(
+                .query((row, n) -> new ReleaseAnswer(
                         row.getLong("id"),
                         row.getString("title"),
                         row.getString("destination"),

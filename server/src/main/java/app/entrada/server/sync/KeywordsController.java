@@ -45,7 +45,7 @@ class KeywordsController {
     }
 
     private OptionalInt tempo(Track track) {
-        Optional<AudioFacts> audio = track.master().flatMap(files::find).flatMap(FileIndex.Entry::audio);
+        Optional<AudioFacts> audio = track.master().flatMap(files::find).flatMap(FileIndex.StoredFile::audio);
         return audio.flatMap(AudioFacts::sound)
                 .filter(sound -> sound.tempo().confidence() >= SURE)
                 .map(sound -> OptionalInt.of((int) Math.round(sound.tempo().bpm())))

@@ -11,20 +11,20 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class CompletionController {
     /** A word as it is written, and what it means. */
-    record Word(String text, String means) {}
+    record Completion(String text, String means) {}
 
     @GetMapping("/api/words")
-    Map<String, List<Word>> words() {
-        Map<String, List<Word>> words = new LinkedHashMap<>();
+    Map<String, List<Completion>> words() {
+        Map<String, List<Completion>> words = new LinkedHashMap<>();
         words.put("language", of(ValueTypes.languages()));
         words.put("country", of(ValueTypes.countries()));
         words.put("territories", of(ValueTypes.countries()));
         return words;
     }
 
-    private static List<Word> of(Map<String, String> named) {
+    private static List<Completion> of(Map<String, String> named) {
         return named.entrySet().stream()
-                .map(each -> new Word(each.getKey(), each.getValue()))
+                .map(each -> new Completion(each.getKey(), each.getValue()))
                 .toList();
     }
 }

@@ -2,7 +2,7 @@ package app.entrada.server.tracklist;
 
 import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.tracklist.TrackListPlan;
-import app.entrada.core.tracklist.TrackListPlan.Column;
+import app.entrada.core.tracklist.TrackListPlan.TrackListColumn;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.views.ReleaseDelta;
@@ -38,7 +38,7 @@ class TrackListController {
      * @param lines numbers of lines in the text
      * @param source where the list came from, in words, for the history
      */
-    record TakenTrackList(String text, Set<Column> columns, Set<Integer> lines, String source) {}
+    record TakenTrackList(String text, Set<TrackListColumn> columns, Set<Integer> lines, String source) {}
 
     /** A value the list gives, beside the one that holds. */
     record PlanCell(@Nullable String before, @Nullable String after, boolean differs) {}
@@ -60,7 +60,7 @@ class TrackListController {
     record StrangeLine(int line, String text, String why) {}
 
     /** A column that can be taken: how many rows would change by it. */
-    record PlanColumn(Column key, String name, int differs) {}
+    record PlanColumn(TrackListColumn key, String name, int differs) {}
 
     /** The list as it was read. */
     record TrackListView(String form, List<PlanColumn> columns, List<PlanLine> rows, List<StrangeLine> notUnderstood) {}
@@ -73,12 +73,14 @@ class TrackListController {
                 .toList();
         return new TrackListView(
                 plan.list().form().says(),
-                Arrays.stream(Column.values())
+                Arrays.stream(TrackListColumn.values())
                         .filter(column -> rows.stream()
                                 .anyMatch(row -> row.cells().get(column.name()).after() != null))
                         .map(column -> new PlanColumn(
                                 column,
-                                column == Column.TIME ? "Time" : column.field().name(),
+                                column == TrackListColumn.TIME
+                                        ? "Time"
+                                        : column.field().name(),
                                 (int) rows.stream()
                                         .filter(row ->
                                                 row.cells().get(column.name()).differs())

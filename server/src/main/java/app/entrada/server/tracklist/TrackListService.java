@@ -7,8 +7,8 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.tracklist.TrackList;
 import app.entrada.core.tracklist.TrackListPlan;
-import app.entrada.core.tracklist.TrackListPlan.Column;
 import app.entrada.core.tracklist.TrackListPlan.PlanRow;
+import app.entrada.core.tracklist.TrackListPlan.TrackListColumn;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.CreditRepository;
@@ -53,7 +53,13 @@ class TrackListService {
 
     /** Takes columns of rows; rows without a track make one each, at the end of the running order. */
     @Transactional
-    Release take(long releaseId, String text, Set<Column> columns, Set<Integer> lines, String source, Account account) {
+    Release take(
+            long releaseId,
+            String text,
+            Set<TrackListColumn> columns,
+            Set<Integer> lines,
+            String source,
+            Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         Plan plan = plan(release, text);
         List<PlanRow> rows = plan.plan().rows().stream()

@@ -21,7 +21,7 @@ public record ReleaseView(
         Head head,
         String tag,
         int revision,
-        List<Column> columns,
+        List<FactColumn> columns,
         List<SheetRow> rows,
         List<FindingView> findings,
         List<LooseFile> loose,
@@ -89,7 +89,7 @@ public record ReleaseView(
      * @param entity what a track's fact of this key belongs to; {@code release} when tracks have none
      * @param onRelease whether the release has such a fact
      */
-    public record Column(
+    public record FactColumn(
             String key,
             String name,
             String set,

@@ -104,7 +104,7 @@ public class ReleaseViews {
     /** What stands above all panels and in the list of releases. */
     public ReleaseView.Head head(LoadedRelease loaded, List<Finding> findings) {
         Release release = loaded.release();
-        Map<Sha256, FileIndex.Entry> placed = loaded.files();
+        Map<Sha256, FileIndex.StoredFile> placed = loaded.files();
         Map<String, NextMoves.Standing> standings = loaded.moves();
         long total = release.tracks().stream()
                 .flatMap(track -> track.master().stream())
@@ -159,25 +159,25 @@ public class ReleaseViews {
         };
     }
 
-    private static ReleaseView.CoverView cover(FileIndex.Entry entry) {
+    private static ReleaseView.CoverView cover(FileIndex.StoredFile entry) {
         return new ReleaseView.CoverView(entry.sha256().hex(), entry.problem().orElse(null), entry.measured());
     }
 
     /** One column a key: the track's facts first, then those that only a release has; structure is no column. */
-    private static final List<ReleaseView.Column> COLUMNS = columns();
+    private static final List<ReleaseView.FactColumn> COLUMNS = columns();
 
-    private static List<ReleaseView.Column> columns() {
+    private static List<ReleaseView.FactColumn> columns() {
         Set<String> onRelease = Fields.of(Entity.RELEASE).stream()
                 .filter(field -> field.columns() != Field.ColumnSet.NONE)
                 .map(Field::key)
                 .collect(Collectors.toSet());
-        Map<String, ReleaseView.Column> columns = new LinkedHashMap<>();
+        Map<String, ReleaseView.FactColumn> columns = new LinkedHashMap<>();
         for (Entity entity : List.of(Entity.TRACK, Entity.RECORDING, Entity.WORK, Entity.RELEASE))
             for (Field<?> field : Fields.of(entity)) {
                 if (field.columns() == Field.ColumnSet.NONE) continue;
                 columns.putIfAbsent(
                         field.key(),
-                        new ReleaseView.Column(
+                        new ReleaseView.FactColumn(
                                 field.key(),
                                 field.name(),
                                 lower(field.columns()),
@@ -201,7 +201,8 @@ public class ReleaseViews {
         return new ReleaseView.SheetRow(0, 0, 0, 0, null, cells);
     }
 
-    private static ReleaseView.SheetRow trackRow(Release release, Track track, Map<Sha256, FileIndex.Entry> placed) {
+    private static ReleaseView.SheetRow trackRow(
+            Release release, Track track, Map<Sha256, FileIndex.StoredFile> placed) {
         Map<String, ReleaseView.SheetValue> cells = new LinkedHashMap<>();
         for (Entity entity : Entity.OF_A_TRACK) {
             Facts facts = release.factsOf(track, entity);
@@ -229,10 +230,10 @@ public class ReleaseViews {
         return Optional.of(new ReleaseView.SheetValue(value, shown.equals(value) ? null : shown, false));
     }
 
-    private static ReleaseView.MasterView master(Track track, Map<Sha256, FileIndex.Entry> placed) {
+    private static ReleaseView.MasterView master(Track track, Map<Sha256, FileIndex.StoredFile> placed) {
         Optional<Sha256> file = track.master();
         if (file.isEmpty()) return new ReleaseView.MasterView("none", null, null, 0, null, null, List.of());
-        FileIndex.Entry entry = placed.get(file.get());
+        FileIndex.StoredFile entry = placed.get(file.get());
         if (entry.audio().isEmpty())
             return new ReleaseView.MasterView(
                     entry.measured() ? "damaged" : "measuring", file.get().hex(), null, 0, null, null, List.of());

@@ -92,8 +92,8 @@ class DeliveryWorkTest {
         return delivery;
     }
 
-    private static DestinationClient.Answer answer(int status) {
-        return new DestinationClient.Answer(status, "", "", List.of(), List.of(), Optional.empty());
+    private static DestinationClient.DestinationAnswer answer(int status) {
+        return new DestinationClient.DestinationAnswer(status, "", "", List.of(), List.of(), Optional.empty());
     }
 
     private Optional<Instant> run(Instant now) {
@@ -130,7 +130,7 @@ class DeliveryWorkTest {
     @Test
     void a_destination_that_says_when_to_come_back_is_asked_then() throws IOException {
         when(way.hand(any(), any()))
-                .thenReturn(new DestinationClient.Answer(
+                .thenReturn(new DestinationClient.DestinationAnswer(
                         429, "", "", List.of(), List.of(), Optional.of(Duration.ofSeconds(90))));
         delivery(DeliveryState.SEALED, 0);
         assertThat(pause(run(SEALED))).isBetween(88.0, 90.1);

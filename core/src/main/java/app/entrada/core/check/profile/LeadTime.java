@@ -11,9 +11,9 @@ import java.util.Optional;
  * @param standing what the release's date means there
  * @param says the same in a sentence
  */
-public record LeadTime(LocalDate earliest, Optional<LocalDate> express, Standing standing, String says) {
+public record LeadTime(LocalDate earliest, Optional<LocalDate> express, LeadTimeState standing, String says) {
     /** What a date means to a destination. */
-    public enum Standing {
+    public enum LeadTimeState {
         /** There is no date yet. */
         OPEN,
         IN_TIME,
@@ -32,27 +32,28 @@ public record LeadTime(LocalDate earliest, Optional<LocalDate> express, Standing
         String days = profile.leadDays() == 1 ? "1 day" : profile.leadDays() + " days";
         if (date.isEmpty())
             return new LeadTime(
-                    earliest, express, Standing.OPEN, "Needs %s: %s at the earliest.".formatted(days, earliest));
+                    earliest, express, LeadTimeState.OPEN, "Needs %s: %s at the earliest.".formatted(days, earliest));
         LocalDate day = date.get();
         if (day.isBefore(today))
-            return new LeadTime(earliest, express, Standing.PAST, "The day has passed; it takes what is out already.");
+            return new LeadTime(
+                    earliest, express, LeadTimeState.PAST, "The day has passed; it takes what is out already.");
         if (!day.isBefore(earliest))
             return new LeadTime(
                     earliest,
                     express,
-                    Standing.IN_TIME,
+                    LeadTimeState.IN_TIME,
                     "In time until %s.".formatted(day.minusDays(profile.leadDays())));
         if (express.isPresent() && !day.isBefore(express.get()))
             return new LeadTime(
                     earliest,
                     express,
-                    Standing.EXPRESS,
+                    LeadTimeState.EXPRESS,
                     "Only by its faster service, %s; else %s at the earliest."
                             .formatted(profile.express().orElseThrow().fee(), earliest));
         return new LeadTime(
                 earliest,
                 express,
-                Standing.LOST,
+                LeadTimeState.LOST,
                 "Lost for %s: needs %s, %s at the earliest.".formatted(day, days, express.orElse(earliest)));
     }
 }

@@ -16,9 +16,9 @@ import java.util.Set;
  * A file as it is against a plan: what is in it now, what is to be written, what the container cannot hold, what is foreign
  * and kept.
  */
-public record Comparison(List<Line> lines) {
+public record Comparison(List<ComparedTag> lines) {
     /** What happens to an entry. */
-    public enum State {
+    public enum TagState {
         /** In the file as planned. */
         SAME,
         /** Not in the file yet. */
@@ -45,19 +45,19 @@ public record Comparison(List<Line> lines) {
      * @param planned values to be written, empty when none
      * @param take what a person may take from the file into the release, where it says another thing
      */
-    public record Line(
+    public record ComparedTag(
             String fact,
             Container container,
             String id,
             String language,
-            State state,
+            TagState state,
             List<String> now,
             List<String> planned,
-            Optional<TagFacts.Found> take) {}
+            Optional<TagFacts.FoundValue> take) {}
 
     /** Compares what was read from the file with the plan. */
     public static Comparison of(List<TagEntry> inFile, TagPlan plan) {
-        List<Line> lines = new ArrayList<>();
+        List<ComparedTag> lines = new ArrayList<>();
         Set<List<Object>> done = new LinkedHashSet<>();
         for (TagPlan.Planned planned : plan.planned()) {
             TagEntry wanted = planned.entry();
@@ -70,31 +70,38 @@ public record Comparison(List<Line> lines) {
                     .filter(entry -> entry.picture().isEmpty() || plan.governs(entry))
                     .toList();
             boolean same = there.size() == ours.size() && there.containsAll(ours);
-            lines.add(new Line(
+            lines.add(new ComparedTag(
                     planned.fact(),
                     wanted.container(),
                     wanted.id(),
                     wanted.language(),
-                    there.isEmpty() ? State.NEW : same ? State.SAME : State.REPLACED,
+                    there.isEmpty() ? TagState.NEW : same ? TagState.SAME : TagState.REPLACED,
                     shown(there),
                     shown(ours),
                     same ? Optional.empty() : offered(there)));
         }
         for (TagPlan.CannotHold cannot : plan.cannot())
-            lines.add(new Line(
-                    cannot.fact(), cannot.container(), "", "", State.CANNOT, List.of(), List.of(), Optional.empty()));
+            lines.add(new ComparedTag(
+                    cannot.fact(),
+                    cannot.container(),
+                    "",
+                    "",
+                    TagState.CANNOT,
+                    List.of(),
+                    List.of(),
+                    Optional.empty()));
         for (TagEntry entry : inFile) {
             boolean planned = plan.planned().stream()
                     .map(TagPlan.Planned::entry)
                     .anyMatch(ours -> TagPlan.sameAs(ours, entry) && plan.governs(entry));
             if (planned) continue;
             List<TagEntry> one = List.of(entry);
-            State state = plan.governs(entry)
-                    ? State.REMOVED
+            TagState state = plan.governs(entry)
+                    ? TagState.REMOVED
                     : TagReading.canHold(plan.recipe().encoding().format().kind(), entry.container())
-                            ? State.FOREIGN
-                            : State.LEFT_BEHIND;
-            lines.add(new Line(
+                            ? TagState.FOREIGN
+                            : TagState.LEFT_BEHIND;
+            lines.add(new ComparedTag(
                     entry.id(),
                     entry.container(),
                     entry.id(),
@@ -107,7 +114,7 @@ public record Comparison(List<Line> lines) {
         return new Comparison(lines);
     }
 
-    private static Optional<TagFacts.Found> offered(List<TagEntry> there) {
+    private static Optional<TagFacts.FoundValue> offered(List<TagEntry> there) {
         Optional<Field<?>> field = there.isEmpty()
                 ? Optional.empty()
                 : EmbeddingMap.factOf(there.get(0).container(), there.get(0).id());

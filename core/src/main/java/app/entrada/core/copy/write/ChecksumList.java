@@ -32,7 +32,7 @@ public final class ChecksumList {
     }
 
     /** How a file of the list stands. */
-    public enum State {
+    public enum FileCheck {
         /** As it was written. */
         SAME,
         /** Its bytes are others. */
@@ -42,7 +42,7 @@ public final class ChecksumList {
     }
 
     /** A file that was checked. */
-    public record Checked(String name, State state) {}
+    public record Checked(String name, FileCheck state) {}
 
     /** The list of a folder; empty where there is none yet. */
     public static ChecksumList in(Path folder) throws IOException {
@@ -84,9 +84,10 @@ public final class ChecksumList {
             Path file = folder.resolve(each.getKey()).normalize();
             // a list that was tampered with must not lead out of its folder
             if (!file.startsWith(folder.normalize()) || !Files.isRegularFile(file))
-                checked.add(new Checked(each.getKey(), State.GONE));
+                checked.add(new Checked(each.getKey(), FileCheck.GONE));
             else
-                checked.add(new Checked(each.getKey(), sum(file).equals(each.getValue()) ? State.SAME : State.ALTERED));
+                checked.add(new Checked(
+                        each.getKey(), sum(file).equals(each.getValue()) ? FileCheck.SAME : FileCheck.ALTERED));
         }
         return checked;
     }

@@ -20,7 +20,7 @@ final class Id3Chunk {
     static Optional<byte[]> of(TagPlan plan, Id3.Reading there, List<String> lost) {
         List<TagEntry> entries = plan.merged(Container.ID3, there.entries());
         if (entries.isEmpty()) return Optional.empty();
-        Id3.Made made = Id3.make(plan.recipe().id3(), entries, there);
+        Id3.WrittenTag made = Id3.make(plan.recipe().id3(), entries, there);
         made.lost()
                 .forEach(id -> lost.add(
                         "ID3v%s cannot keep: %s".formatted(plan.recipe().id3().says(), id)));

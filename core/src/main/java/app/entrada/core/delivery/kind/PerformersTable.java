@@ -38,8 +38,8 @@ final class PerformersTable {
         List<List<String>> lines = new ArrayList<>();
         lines.add(HEAD);
         for (Track track : out.release().tracks())
-            for (CreditMatrix.Line line : matrix.lines()) {
-                CreditMatrix.Cell cell = line.cells().get(track.number());
+            for (CreditMatrix.CreditRow line : matrix.lines()) {
+                CreditMatrix.CreditedRoles cell = line.cells().get(track.number());
                 if (cell == null || !heard(cell)) continue;
                 // of a group every member is paid, not the group
                 if (line.members().isEmpty()) lines.add(line(out, track, line.name(), "", cell));
@@ -48,13 +48,14 @@ final class PerformersTable {
         return Delimited.write(lines, ',');
     }
 
-    private static boolean heard(CreditMatrix.Cell cell) {
+    private static boolean heard(CreditMatrix.CreditedRoles cell) {
         return cell.main()
                 || cell.featured()
                 || cell.roles().stream().anyMatch(app.entrada.core.credit.Roles::performs);
     }
 
-    private static List<String> line(Outgoing out, Track track, String name, String group, CreditMatrix.Cell cell) {
+    private static List<String> line(
+            Outgoing out, Track track, String name, String group, CreditMatrix.CreditedRoles cell) {
         Facts recording = track.recording().facts();
         Optional<RightsLine> owner = out.release().holds(track, Fields.RECORDING_P_LINE);
         List<String> roles = cell.roles().stream()

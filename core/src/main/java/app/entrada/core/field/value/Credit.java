@@ -36,9 +36,9 @@ public record Credit(String name, List<String> roles, Optional<String> as) {
         return new Credit(name, List.copyOf(all), as.or(more::as));
     }
 
-    static final PeopleList.Kind<Credit> KIND = new PeopleList.Kind<>() {
+    static final PeopleList.EntryForm<Credit> KIND = new PeopleList.EntryForm<>() {
         @Override
-        public Credit read(PeopleType.Entry parts) {
+        public Credit read(PeopleType.PersonEntry parts) {
             Optional<String> as = Optional.empty();
             List<String> roles = new ArrayList<>();
             // the name as credited may stand behind any of the roles; it is never a part of one
@@ -61,9 +61,9 @@ public record Credit(String name, List<String> roles, Optional<String> as) {
         }
 
         @Override
-        public PeopleType.Entry parts(Credit credit) {
+        public PeopleType.PersonEntry parts(Credit credit) {
             String roles = String.join(", ", credit.roles);
-            return new PeopleType.Entry(
+            return new PeopleType.PersonEntry(
                     credit.name, credit.as.map(as -> roles + " as " + as).orElse(roles), null);
         }
 

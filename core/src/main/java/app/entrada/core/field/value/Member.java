@@ -26,9 +26,9 @@ public record Member(String name, Optional<Integer> since, Optional<Integer> unt
                 && until.map(last -> year <= last).orElse(true);
     }
 
-    static final PeopleList.Kind<Member> KIND = new PeopleList.Kind<>() {
+    static final PeopleList.EntryForm<Member> KIND = new PeopleList.EntryForm<>() {
         @Override
-        public Member read(PeopleType.Entry parts) {
+        public Member read(PeopleType.PersonEntry parts) {
             Matcher years = YEARS.matcher(parts.detail());
             if (!years.matches())
                 throw new MalformedValue("“%s” of %s are no years; wanted: 2014–2019, or 2014– for since then"
@@ -41,12 +41,12 @@ public record Member(String name, Optional<Integer> since, Optional<Integer> unt
         }
 
         @Override
-        public PeopleType.Entry parts(Member member) {
+        public PeopleType.PersonEntry parts(Member member) {
             String years = member.since.isEmpty() && member.until.isEmpty()
                     ? ""
                     : member.since.map(String::valueOf).orElse("") + "–"
                             + member.until.map(String::valueOf).orElse("");
-            return new PeopleType.Entry(member.name, years, null);
+            return new PeopleType.PersonEntry(member.name, years, null);
         }
     };
 }

@@ -15,9 +15,9 @@ import java.util.regex.Pattern;
 public record Participant(String name, String as, Optional<Share> share) {
     private static final Pattern DETAIL = Pattern.compile("([^\\d]*?)\\s*(\\d[\\d.,]*\\s*%?)?");
 
-    static final PeopleList.Kind<Participant> KIND = new PeopleList.Kind<>() {
+    static final PeopleList.EntryForm<Participant> KIND = new PeopleList.EntryForm<>() {
         @Override
-        public Participant read(PeopleType.Entry parts) {
+        public Participant read(PeopleType.PersonEntry parts) {
             Matcher detail = DETAIL.matcher(parts.detail());
             if (!detail.matches())
                 throw new MalformedValue(
@@ -29,8 +29,8 @@ public record Participant(String name, String as, Optional<Share> share) {
         }
 
         @Override
-        public PeopleType.Entry parts(Participant one) {
-            return new PeopleType.Entry(
+        public PeopleType.PersonEntry parts(Participant one) {
+            return new PeopleType.PersonEntry(
                     one.name, (one.as + " " + one.share.map(Share::toString).orElse("")).strip(), null);
         }
     };

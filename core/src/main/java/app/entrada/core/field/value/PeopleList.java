@@ -16,10 +16,10 @@ import java.util.stream.Collectors;
  */
 final class PeopleList<E> implements PeopleType<List<E>> {
     /** How one kind of entry is read from its parts and taken apart again; reading throws {@link MalformedValue}. */
-    interface Kind<E> {
-        E read(Entry parts);
+    interface EntryForm<E> {
+        E read(PersonEntry parts);
 
-        Entry parts(E entry);
+        PersonEntry parts(E entry);
 
         /** How two entries of one name become one; by default they cannot. */
         default E joined(E first, E second) {
@@ -31,11 +31,11 @@ final class PeopleList<E> implements PeopleType<List<E>> {
     private static final Pattern LINE = Pattern.compile("(.+?)(?::\\s+([^:]*?))?(?:\\s+via\\s+([^:]+?))?");
 
     private final String name;
-    private final Kind<E> kind;
+    private final EntryForm<E> kind;
     private final Function<E, String> shown;
 
     /** @param shown an entry for reading */
-    PeopleList(String name, Kind<E> kind, Function<E, String> shown) {
+    PeopleList(String name, EntryForm<E> kind, Function<E, String> shown) {
         this.name = name;
         this.kind = kind;
         this.shown = shown;
@@ -48,12 +48,12 @@ final class PeopleList<E> implements PeopleType<List<E>> {
 
     @Override
     public List<E> parse(String typed) {
-        List<Entry> entries = new ArrayList<>();
+        List<PersonEntry> entries = new ArrayList<>();
         for (String each : ValueTypes.plain(typed).split(";")) {
             if (each.isBlank()) continue;
             Matcher parts = LINE.matcher(each.strip());
             if (!parts.matches()) throw new MalformedValue("“%s” lacks a name".formatted(each.strip()));
-            entries.add(new Entry(
+            entries.add(new PersonEntry(
                     parts.group(1).strip(),
                     parts.group(2) == null ? "" : parts.group(2).strip(),
                     parts.group(3) == null ? null : parts.group(3).strip()));
@@ -65,7 +65,7 @@ final class PeopleList<E> implements PeopleType<List<E>> {
 
     @Override
     public String format(List<E> value) {
-        return value.stream().map(kind::parts).map(Entry::line).collect(Collectors.joining("; "));
+        return value.stream().map(kind::parts).map(PersonEntry::line).collect(Collectors.joining("; "));
     }
 
     @Override
@@ -74,15 +74,15 @@ final class PeopleList<E> implements PeopleType<List<E>> {
     }
 
     @Override
-    public List<Entry> entries(List<E> value) {
+    public List<PersonEntry> entries(List<E> value) {
         return value.stream().map(kind::parts).toList();
     }
 
     @Override
-    public List<E> of(List<Entry> entries) {
+    public List<E> of(List<PersonEntry> entries) {
         List<E> list = new ArrayList<>();
         List<String> names = new ArrayList<>();
-        for (Entry entry : PeopleType.bounded(entries)) {
+        for (PersonEntry entry : PeopleType.bounded(entries)) {
             E read = kind.read(entry);
             int there = names.indexOf(entry.name());
             if (there >= 0) list.set(there, kind.joined(list.get(there), read));

@@ -16,7 +16,7 @@ public interface PeopleType<T> extends ValueType<T> {
      * @param detail what is said of the name there, canonical; empty for nothing
      * @param via a second name, such as the publisher of a writer; null for none
      */
-    record Entry(String name, String detail, String via) {
+    record PersonEntry(String name, String detail, String via) {
         /** The entry as it is written in a list. */
         public String line() {
             String line = detail.isEmpty() ? name : name + ": " + detail;
@@ -28,10 +28,10 @@ public interface PeopleType<T> extends ValueType<T> {
     int MOST_NAMES = 500;
 
     /** The entries, when there are not too many and each name in them can be that of somebody. */
-    static List<Entry> bounded(List<Entry> entries) {
+    static List<PersonEntry> bounded(List<PersonEntry> entries) {
         if (entries.size() > MOST_NAMES)
             throw new MalformedValue("%,d names; at most %,d fit".formatted(entries.size(), MOST_NAMES));
-        for (Entry entry : entries) {
+        for (PersonEntry entry : entries) {
             ValueTypes.NAME.parse(entry.name());
             if (entry.via() != null) ValueTypes.NAME.parse(entry.via());
         }
@@ -39,22 +39,22 @@ public interface PeopleType<T> extends ValueType<T> {
     }
 
     /** The names of a value in order. */
-    List<Entry> entries(T value);
+    List<PersonEntry> entries(T value);
 
     /**
      * The value that these entries make.
      *
      * @throws MalformedValue when one of them is no entry of this type
      */
-    T of(List<Entry> entries);
+    T of(List<PersonEntry> entries);
 
     /** The names in a text of this type. */
-    default List<Entry> entriesIn(String text) {
+    default List<PersonEntry> entriesIn(String text) {
         return entries(parse(text));
     }
 
     /** The canonical text that these entries make. */
-    default String textOf(List<Entry> entries) {
+    default String textOf(List<PersonEntry> entries) {
         return format(of(entries));
     }
 }

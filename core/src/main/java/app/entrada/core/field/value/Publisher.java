@@ -32,9 +32,9 @@ public record Publisher(String name, Role role, RightShares shares) {
         }
     }
 
-    static final PeopleList.Kind<Publisher> KIND = new PeopleList.Kind<>() {
+    static final PeopleList.EntryForm<Publisher> KIND = new PeopleList.EntryForm<>() {
         @Override
-        public Publisher read(PeopleType.Entry parts) {
+        public Publisher read(PeopleType.PersonEntry parts) {
             RightShares.Detail detail = RightShares.Detail.read(parts, "E 50.00/50.00");
             return new Publisher(parts.name(), detail.role().map(this::role).orElse(Role.E), detail.shares());
         }
@@ -48,8 +48,8 @@ public record Publisher(String name, Role role, RightShares shares) {
         }
 
         @Override
-        public PeopleType.Entry parts(Publisher publisher) {
-            return new PeopleType.Entry(publisher.name, (publisher.role + " " + publisher.shares).strip(), null);
+        public PeopleType.PersonEntry parts(Publisher publisher) {
+            return new PeopleType.PersonEntry(publisher.name, (publisher.role + " " + publisher.shares).strip(), null);
         }
     };
 }

@@ -32,7 +32,7 @@ public record RightShares(Optional<Share> performing, Optional<Share> mechanical
     /** A role's code and shares: {@code CA 25.00/50.00}. */
     record Detail(Optional<String> role, RightShares shares) {
         /** Reads a role with one share for both rights or two with a stroke between, each of them optional. */
-        static Detail read(PeopleType.Entry parts, String example) {
+        static Detail read(PeopleType.PersonEntry parts, String example) {
             Matcher detail = DETAIL.matcher(parts.detail());
             if (!detail.matches())
                 throw new MalformedValue("“%s” of %s is no role with shares; wanted: %s, the performing share first"

@@ -59,13 +59,15 @@ public final class ValueTypes {
             return "names";
         }
 
-        public List<Entry> entries(Names value) {
-            return value.list().stream().map(name -> new Entry(name, "", null)).toList();
+        public List<PersonEntry> entries(Names value) {
+            return value.list().stream()
+                    .map(name -> new PersonEntry(name, "", null))
+                    .toList();
         }
 
-        public Names of(List<Entry> entries) {
+        public Names of(List<PersonEntry> entries) {
             return new Names(PeopleType.bounded(entries).stream()
-                    .map(Entry::name)
+                    .map(PersonEntry::name)
                     .distinct()
                     .toList());
         }

@@ -78,9 +78,9 @@ public record Writer(String name, Role role, RightShares shares, Optional<String
                 .toList();
     }
 
-    static final PeopleList.Kind<Writer> KIND = new PeopleList.Kind<>() {
+    static final PeopleList.EntryForm<Writer> KIND = new PeopleList.EntryForm<>() {
         @Override
-        public Writer read(PeopleType.Entry parts) {
+        public Writer read(PeopleType.PersonEntry parts) {
             RightShares.Detail detail = RightShares.Detail.read(parts, "CA 50.00/50.00");
             return new Writer(
                     parts.name(),
@@ -98,8 +98,8 @@ public record Writer(String name, Role role, RightShares shares, Optional<String
         }
 
         @Override
-        public PeopleType.Entry parts(Writer writer) {
-            return new PeopleType.Entry(
+        public PeopleType.PersonEntry parts(Writer writer) {
+            return new PeopleType.PersonEntry(
                     writer.name, (writer.role + " " + writer.shares).strip(), writer.publisher.orElse(null));
         }
 
@@ -107,7 +107,7 @@ public record Writer(String name, Role role, RightShares shares, Optional<String
         @Override
         public Writer joined(Writer first, Writer second) {
             boolean wroteBoth = first.role.music != second.role.music && first.role.words != second.role.words;
-            if (first.role != second.role && !wroteBoth) return PeopleList.Kind.super.joined(first, second);
+            if (first.role != second.role && !wroteBoth) return PeopleList.EntryForm.super.joined(first, second);
             return new Writer(
                     first.name,
                     wroteBoth ? Role.CA : first.role,

@@ -69,7 +69,7 @@ public final class Id3 {
      * @param bytes header and frames, no padding
      * @param lost what was in the file and cannot be said in this version, by id
      */
-    public record Made(byte[] bytes, List<String> lost) {}
+    public record WrittenTag(byte[] bytes, List<String> lost) {}
 
     /** Reads a tag that begins with the first byte. Never throws: what is damaged is said and left out. */
     public static Reading read(byte[] tag) {
@@ -209,7 +209,7 @@ public final class Id3 {
      * @param there what was in the file
      * @throws IllegalArgumentException when planned entries stand twice where the standard allows one
      */
-    public static Made make(Id3Version version, List<TagEntry> entries, Reading there) {
+    public static WrittenTag make(Id3Version version, List<TagEntry> entries, Reading there) {
         List<Id3Frame> kept = entries.stream()
                 .filter(entry -> isOf(there, entry))
                 .map(there::frameOf)
@@ -240,7 +240,7 @@ public final class Id3 {
         if (broken.isPresent()) throw new IllegalArgumentException(broken.get());
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         for (Id3Frame frame : allowed(frames, planned, version, lost)) bytes.writeBytes(frame.bytes(version));
-        return new Made(tag(version, bytes.toByteArray(), 0), lost);
+        return new WrittenTag(tag(version, bytes.toByteArray(), 0), lost);
     }
 
     private static boolean isOf(Reading there, TagEntry entry) {

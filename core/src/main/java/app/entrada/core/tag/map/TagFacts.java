@@ -29,7 +29,7 @@ import java.util.stream.Collectors;
  * @param found in the order of trust: full tags before short ones
  * @param number in the running order, as tags give it
  */
-public record TagFacts(List<Found> found, OptionalInt number) {
+public record TagFacts(List<FoundValue> found, OptionalInt number) {
     private static final Pattern GENRE_NUMBER = Pattern.compile("^\\(\\d+\\)|^\\d+$");
     private static final Pattern LEADING_NUMBER = Pattern.compile("^\\s*(\\d{1,3})\\b");
     /** Containers that hold facts whole come first; ID3v1 cuts at thirty characters and is asked last. */
@@ -49,7 +49,7 @@ public record TagFacts(List<Found> found, OptionalInt number) {
      * @param value canonical text of the field's type
      * @param id entry it was read from
      */
-    public record Found(Field<?> field, String value, Container container, String id) {
+    public record FoundValue(Field<?> field, String value, Container container, String id) {
         /** Where it was read, in words: {@code ID3v2 TIT2}. */
         public String source() {
             return container.says() + " " + id;
@@ -65,7 +65,7 @@ public record TagFacts(List<Found> found, OptionalInt number) {
 
     /** What the tags of a file offer. */
     public static TagFacts of(List<TagEntry> entries) {
-        List<Found> found = new ArrayList<>();
+        List<FoundValue> found = new ArrayList<>();
         OptionalInt number = OptionalInt.empty();
         for (Container container : TRUST)
             for (TagEntry entry : entries) {
@@ -83,7 +83,7 @@ public record TagFacts(List<Found> found, OptionalInt number) {
         return number.find() ? OptionalInt.of(Integer.parseInt(number.group(1))) : OptionalInt.empty();
     }
 
-    private static void add(List<Found> found, Field<?> field, TagEntry entry) {
+    private static void add(List<FoundValue> found, Field<?> field, TagEntry entry) {
         String text = String.join("; ", entry.values()).strip();
         if (field == Fields.TRACK_TITLE) {
             title(found, text, entry);
@@ -105,7 +105,7 @@ public record TagFacts(List<Found> found, OptionalInt number) {
     }
 
     /** Composers and lyricists stand in entries of their own, and are one fact: who wrote the work. */
-    private static void writers(List<Found> found, TagEntry entry) {
+    private static void writers(List<FoundValue> found, TagEntry entry) {
         Writer.Role role = EmbeddingMap.roleOf(entry.container(), entry.id()).orElse(Writer.Role.CA);
         String named = entry.values().stream()
                 .flatMap(value -> Arrays.stream(value.split(";")))
@@ -113,7 +113,7 @@ public record TagFacts(List<Found> found, OptionalInt number) {
                 .filter(name -> !name.isEmpty())
                 .map(name -> name + ": " + role)
                 .collect(Collectors.joining("; "));
-        Optional<Found> before = found.stream()
+        Optional<FoundValue> before = found.stream()
                 .filter(each -> each.field() == Fields.WORK_WRITERS && each.container() == entry.container())
                 .findFirst();
         before.ifPresent(found::remove);
@@ -125,7 +125,7 @@ public record TagFacts(List<Found> found, OptionalInt number) {
                 before.map(first -> first.id() + ", ").orElse("") + entry.id());
     }
 
-    private static void title(List<Found> found, String title, TagEntry entry) {
+    private static void title(List<FoundValue> found, String title, TagEntry entry) {
         String rest = title;
         Optional<TitleReading.Part> featured = TitleReading.featured(rest);
         if (featured.isPresent()) {
@@ -154,14 +154,14 @@ public record TagFacts(List<Found> found, OptionalInt number) {
     }
 
     /** What the field's type cannot read is no offer; Inspect shows it all the same. */
-    private static void offer(List<Found> found, Field<?> field, String text, TagEntry entry) {
+    private static void offer(List<FoundValue> found, Field<?> field, String text, TagEntry entry) {
         offer(found, field, text, entry.container(), entry.id());
     }
 
-    private static void offer(List<Found> found, Field<?> field, String text, Container container, String id) {
+    private static void offer(List<FoundValue> found, Field<?> field, String text, Container container, String id) {
         if (text.isBlank()) return;
         try {
-            found.add(new Found(field, canonical(field, text), container, id));
+            found.add(new FoundValue(field, canonical(field, text), container, id));
         } catch (IllegalArgumentException unreadable) {
             // a year alone is no date, a word no barcode
         }
@@ -174,20 +174,20 @@ public record TagFacts(List<Found> found, OptionalInt number) {
     }
 
     /** The value of a fact that is trusted most. */
-    public Optional<Found> best(Field<?> field) {
+    public Optional<FoundValue> best(Field<?> field) {
         return found.stream().filter(each -> each.field() == field).findFirst();
     }
 
     /** The best value of each fact. */
-    public List<Found> offers() {
+    public List<FoundValue> offers() {
         Set<Field<?>> seen = new LinkedHashSet<>();
         return found.stream().filter(each -> seen.add(each.field())).toList();
     }
 
     /** Facts that containers give differently. A short one that only ends early agrees. */
     public List<Disagreement> disagreements() {
-        Map<Field<?>, List<Found>> byField =
-                found.stream().collect(Collectors.groupingBy(Found::field, LinkedHashMap::new, Collectors.toList()));
+        Map<Field<?>, List<FoundValue>> byField = found.stream()
+                .collect(Collectors.groupingBy(FoundValue::field, LinkedHashMap::new, Collectors.toList()));
         List<Disagreement> all = new ArrayList<>();
         byField.forEach((field, values) -> {
             String first = values.get(0).value();
@@ -199,7 +199,7 @@ public record TagFacts(List<Found> found, OptionalInt number) {
         return all;
     }
 
-    private static boolean agree(String full, Found other) {
+    private static boolean agree(String full, FoundValue other) {
         if (other.container() == Container.ID3V1 && other.value().length() >= 28) return full.startsWith(other.value());
         return full.equals(other.value());
     }

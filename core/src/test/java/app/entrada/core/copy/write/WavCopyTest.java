@@ -149,20 +149,20 @@ class WavCopyTest {
 
     @Test
     void the_comparison_says_what_is_there_what_comes_what_is_kept_and_what_cannot_be_held() throws IOException {
-        List<Comparison.Line> lines =
+        List<Comparison.ComparedTag> lines =
                 Comparison.of(TagReading.of(master).entries(), plan()).lines();
         assertThat(lines).anySatisfy(line -> {
             assertThat(line.id()).isEqualTo("TIT2");
-            assertThat(line.state()).isEqualTo(Comparison.State.REPLACED);
+            assertThat(line.state()).isEqualTo(Comparison.TagState.REPLACED);
             assertThat(line.now()).containsExactly("final mix 3");
         });
         assertThat(lines).anySatisfy(line -> {
             assertThat(line.id()).isEqualTo("TENC");
-            assertThat(line.state()).isEqualTo(Comparison.State.FOREIGN);
+            assertThat(line.state()).isEqualTo(Comparison.TagState.FOREIGN);
         });
         assertThat(lines)
-                .filteredOn(line -> line.state() == Comparison.State.CANNOT)
-                .extracting(Comparison.Line::fact)
+                .filteredOn(line -> line.state() == Comparison.TagState.CANNOT)
+                .extracting(Comparison.ComparedTag::fact)
                 .contains("ISRC", "Barcode", "P-line", "Composers");
     }
 

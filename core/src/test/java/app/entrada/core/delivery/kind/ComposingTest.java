@@ -70,7 +70,7 @@ class ComposingTest {
     }
 
     private static Map<String, String> firstLine(String csv) throws Exception {
-        List<Delimited.Record> lines = Delimited.read(csv, ',');
+        List<Delimited.DelimitedLine> lines = Delimited.read(csv, ',');
         Map<String, String> said = new HashMap<>();
         for (int i = 0; i < lines.get(0).cells().size(); i++)
             said.put(lines.get(0).cells().get(i), lines.get(1).cells().get(i));
@@ -176,7 +176,8 @@ class ComposingTest {
     void a_plant_gets_texts_that_another_reader_of_packs_finds_again() {
         Consignment disc = Composing.of(Sent.of(rich(), "ferrous-lane").out());
         CdText text = CdText.read(disc.document("disc/image.cdt").orElseThrow().bytes());
-        assertThat(text.blocks().get(0).texts().get(CdText.Kind.TITLE)).containsExactly("Slack Water", "Slack Water");
+        assertThat(text.blocks().get(0).texts().get(CdText.PackType.TITLE))
+                .containsExactly("Slack Water", "Slack Water");
         assertThat(disc.document("disc/image.cue").orElseThrow().text()).contains("INDEX 01 00:00:00");
         assertThat(disc.document("disc/pq.txt").orElseThrow().text()).contains("XA-NW9-26-00031");
     }

@@ -247,7 +247,7 @@ class Id3DepthTest {
         Id3.Reading read = Id3.read(Id3.write(
                 Id3Version.V24,
                 List.of(text("TMOO", "wistful"), text("TPRO", "2027 Weir"), text("TIT2", "Low Water"))));
-        Id3.Made made = Id3.make(Id3Version.V23, read.entries(), read);
+        Id3.WrittenTag made = Id3.make(Id3Version.V23, read.entries(), read);
         assertThat(made.lost()).containsExactly("TMOO", "TPRO");
         assertThat(Id3.read(made.bytes()).entries()).containsExactly(text("TIT2", "Low Water"));
     }

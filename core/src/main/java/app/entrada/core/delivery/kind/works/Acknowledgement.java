@@ -14,7 +14,7 @@ import java.util.Optional;
  */
 public record Acknowledgement(List<Answered> works, List<String> unreadable) {
     /** How a work stands with the society. */
-    public enum Standing {
+    public enum WorkStatus {
         ACCEPTED("RA"),
         REGISTERED("AS"),
         CONFLICT("CO"),
@@ -23,7 +23,7 @@ public record Acknowledgement(List<Answered> works, List<String> unreadable) {
 
         private final String code;
 
-        Standing(String code) {
+        WorkStatus(String code) {
             this.code = code;
         }
 
@@ -42,7 +42,7 @@ public record Acknowledgement(List<Answered> works, List<String> unreadable) {
      * @param messages in sentences
      */
     public record Answered(
-            Standing standing,
+            WorkStatus standing,
             String title,
             String submitterNumber,
             String recipientNumber,
@@ -110,8 +110,8 @@ public record Acknowledgement(List<Answered> works, List<String> unreadable) {
                 one.standing, one.title, one.submitterNumber, one.recipientNumber, iswc, List.copyOf(messages));
     }
 
-    private static Optional<Standing> standing(String code) {
-        for (Standing each : Standing.values()) if (each.code.equals(code)) return Optional.of(each);
+    private static Optional<WorkStatus> standing(String code) {
+        for (WorkStatus each : WorkStatus.values()) if (each.code.equals(code)) return Optional.of(each);
         return Optional.empty();
     }
 }

@@ -30,9 +30,9 @@ public final class RecordLayout {
      * @param at column of its first character, from 0
      * @param width columns
      */
-    public record Column(String name, int at, int width, Fill fill) {}
+    public record RecordField(String name, int at, int width, Fill fill) {}
 
-    private static final Map<String, List<Column>> LAYOUTS = new LinkedHashMap<>();
+    private static final Map<String, List<RecordField>> LAYOUTS = new LinkedHashMap<>();
 
     static {
         header(
@@ -100,7 +100,7 @@ public final class RecordLayout {
     }
 
     private static void layout(String type, String fields) {
-        List<Column> columns = new ArrayList<>();
+        List<RecordField> columns = new ArrayList<>();
         int at = 0;
         for (String each : fields.split("(?<=:[AN]\\d{1,3}|:[DT]) ")) {
             int colon = each.lastIndexOf(':');
@@ -112,14 +112,14 @@ public final class RecordLayout {
                 default -> Fill.TIME;
             };
             int width = fill == Fill.DAY ? 8 : fill == Fill.TIME ? 6 : Integer.parseInt(kind.substring(1));
-            columns.add(new Column(each.substring(0, colon), at, width, fill));
+            columns.add(new RecordField(each.substring(0, colon), at, width, fill));
             at += width;
         }
         LAYOUTS.put(type, List.copyOf(columns));
     }
 
     /** The columns of a record type, empty for one that is not known. */
-    public static List<Column> of(String type) {
+    public static List<RecordField> of(String type) {
         return LAYOUTS.getOrDefault(type, List.of());
     }
 
@@ -128,7 +128,7 @@ public final class RecordLayout {
      *
      * @throws IllegalArgumentException when there is none of that name
      */
-    static Column column(String type, String name) {
+    static RecordField column(String type, String name) {
         return of(type).stream()
                 .filter(column -> column.name().equals(name))
                 .findFirst()
@@ -137,7 +137,7 @@ public final class RecordLayout {
 
     /** Length of a whole record of this type, characters. */
     public static int length(String type) {
-        List<Column> columns = of(type);
+        List<RecordField> columns = of(type);
         return columns.isEmpty()
                 ? 0
                 : columns.get(columns.size() - 1).at()
@@ -146,7 +146,7 @@ public final class RecordLayout {
 
     /** A field of a line, without its blanks; empty where the line is shorter or has no such field. */
     public static String read(String line, String field) {
-        Optional<Column> column = of(line.length() < 3 ? "" : line.substring(0, 3)).stream()
+        Optional<RecordField> column = of(line.length() < 3 ? "" : line.substring(0, 3)).stream()
                 .filter(each -> each.name().equals(field))
                 .findFirst();
         if (column.isEmpty() || column.get().at() >= line.length()) return "";
@@ -165,7 +165,7 @@ public final class RecordLayout {
         for (String field : values.keySet())
             if (of(type).stream().noneMatch(column -> column.name().equals(field)))
                 throw new IllegalArgumentException("%s has no field “%s”".formatted(type, field));
-        for (Column column : of(type)) {
+        for (RecordField column : of(type)) {
             String value = column.name().equals("record type") ? type : values.getOrDefault(column.name(), "");
             int missing = column.width() - value.codePointCount(0, value.length());
             if (missing < 0)

@@ -173,7 +173,7 @@ public final class WorksFile {
             if (type.equals("NWR") || type.equals("REV")) {
                 open = new StringBuilder();
                 records.put(RecordLayout.read(line, "submitter work number"), open);
-                RecordLayout.Column iswc = RecordLayout.column(type, "ISWC");
+                RecordLayout.RecordField iswc = RecordLayout.column(type, "ISWC");
                 line = line.substring(0, iswc.at()) + line.substring(iswc.at() + iswc.width());
                 type = "";
             }

@@ -266,7 +266,7 @@ class WorksFileTest {
             assertThat(work.iswc().orElseThrow()).hasToString("T-034.524.680-1");
         });
         assertThat(read.works().get(1)).satisfies(work -> {
-            assertThat(work.standing()).isEqualTo(Acknowledgement.Standing.CONFLICT);
+            assertThat(work.standing()).isEqualTo(Acknowledgement.WorkStatus.CONFLICT);
             assertThat(work.messages()).containsExactly("SHARES EXCEED 100 WITH ANOTHER CLAIM");
         });
     }
