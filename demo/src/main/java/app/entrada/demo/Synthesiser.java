@@ -1,5 +1,7 @@
 package app.entrada.demo;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
+
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -205,12 +207,15 @@ public final class Synthesiser {
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(wav), 1 << 16)) {
             int bytes = left.length * 4;
             ByteBuffer head = ByteBuffer.allocate(44).order(ByteOrder.LITTLE_ENDIAN);
-            head.put("RIFF".getBytes())
+            head.put("RIFF".getBytes(UTF_8))
                     .putInt(36 + bytes)
-                    .put("WAVEfmt ".getBytes())
+                    .put("WAVEfmt ".getBytes(UTF_8))
                     .putInt(16);
             head.putShort((short) 1).putShort((short) 2).putInt(RATE).putInt(RATE * 4);
-            head.putShort((short) 4).putShort((short) 16).put("data".getBytes()).putInt(bytes);
+            head.putShort((short) 4)
+                    .putShort((short) 16)
+                    .put("data".getBytes(UTF_8))
+                    .putInt(bytes);
             out.write(head.array());
             ByteBuffer block = ByteBuffer.allocate(4 * 4096).order(ByteOrder.LITTLE_ENDIAN);
             for (int i = 0; i < left.length; i++) {

@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -176,8 +177,9 @@ class EmbedTest {
             JsonNode tags = probed.path("format").path("tags");
             Map<String, String> low = new TreeMap<>();
             tags.properties()
-                    .forEach(tag ->
-                            low.put(tag.getKey().toLowerCase(), tag.getValue().asString()));
+                    .forEach(tag -> low.put(
+                            tag.getKey().toLowerCase(Locale.ROOT),
+                            tag.getValue().asString()));
             found.add(low.get("title"));
             assertThat(low.get("artist")).as(file.toString()).startsWith("Mira Tollgate");
             assertThat(low.get("album")).isEqualTo("Tidewrack Almanac");

@@ -1,5 +1,7 @@
 package app.entrada.e2e;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
+
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
@@ -166,10 +168,10 @@ final class Pictures {
                 .start()
                 .waitFor();
         // a third tag that says otherwise, as an older program left it
-        byte[] text = "Anchor Bells".getBytes();
+        byte[] text = "Anchor Bells".getBytes(UTF_8);
         ByteBuffer ape = ByteBuffer.allocate(8 + 6 + text.length + 32).order(ByteOrder.LITTLE_ENDIAN);
-        ape.putInt(text.length).putInt(0).put("Title\0".getBytes()).put(text);
-        ape.put("APETAGEX".getBytes()).putInt(2000).putInt(ape.capacity()).putInt(1);
+        ape.putInt(text.length).putInt(0).put("Title\0".getBytes(UTF_8)).put(text);
+        ape.put("APETAGEX".getBytes(UTF_8)).putInt(2000).putInt(ape.capacity()).putInt(1);
         byte[] bytes = Files.readAllBytes(mp3);
         byte[] all = new byte[bytes.length + ape.capacity()];
         System.arraycopy(bytes, 0, all, 0, bytes.length - 128);

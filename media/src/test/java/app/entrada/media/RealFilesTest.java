@@ -1,5 +1,6 @@
 package app.entrada.media;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.data.Offset.offset;
 
@@ -164,7 +165,7 @@ class RealFilesTest {
                         "-")
                 .redirectErrorStream(true)
                 .start();
-        String said = new String(filter.getInputStream().readAllBytes());
+        String said = new String(filter.getInputStream().readAllBytes(), UTF_8);
         Sound sound = sound(file);
         assertThat(sound.integratedLufs()).isCloseTo(last(said, "I:\\s+(-?[\\d.]+) LUFS"), offset(0.1));
         assertThat(sound.rangeLu()).isCloseTo(last(said, "LRA:\\s+(-?[\\d.]+) LU"), offset(0.2));

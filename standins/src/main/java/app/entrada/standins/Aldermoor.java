@@ -7,18 +7,22 @@ import java.util.Optional;
 
 /** An invented sync library: people listen to every cue; what they want to know they ask before they decide. */
 final class Aldermoor implements Kind {
+    @Override
     public String id() {
         return "aldermoor";
     }
 
+    @Override
     public String name() {
         return "Aldermoor Cues";
     }
 
+    @Override
     public String letters() {
         return "AC";
     }
 
+    @Override
     public long reviewMillis() {
         return 5_000;
     }

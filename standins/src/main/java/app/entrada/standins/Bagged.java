@@ -43,7 +43,8 @@ final class Bagged implements AutoCloseable {
 
     private void check() throws IOException {
         Map<String, String> lists = new HashMap<>();
-        boolean there = manifest("manifest-sha256.txt", lists) & manifest("tagmanifest-sha256.txt", lists);
+        boolean files = manifest("manifest-sha256.txt", lists);
+        boolean there = manifest("tagmanifest-sha256.txt", lists) && files;
         if (zip.getEntry("bagit.txt") == null || !there) {
             faults.refuse("bag", "The package is no bag: bagit.txt or a list of checksums is missing.", "");
             return;

@@ -27,18 +27,22 @@ final class Commonshelf implements Kind {
 
     private final JsonMapper json = new JsonMapper();
 
+    @Override
     public String id() {
         return "commonshelf";
     }
 
+    @Override
     public String name() {
         return "Commonshelf";
     }
 
+    @Override
     public String letters() {
         return "CS";
     }
 
+    @Override
     public long reviewMillis() {
         return 2_000;
     }

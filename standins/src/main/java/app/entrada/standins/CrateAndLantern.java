@@ -9,18 +9,22 @@ import org.w3c.dom.Element;
  * plain punctuation. What it finds it sends back for correction.
  */
 final class CrateAndLantern implements Kind {
+    @Override
     public String id() {
         return "crate-and-lantern";
     }
 
+    @Override
     public String name() {
         return "Crate & Lantern";
     }
 
+    @Override
     public String letters() {
         return "CL";
     }
 
+    @Override
     public long reviewMillis() {
         return 4_000;
     }

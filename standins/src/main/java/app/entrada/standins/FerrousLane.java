@@ -20,18 +20,22 @@ final class FerrousLane implements Kind {
     private static final int A_SECOND = 75;
     private static final int FRAME_BYTES = 588 * 4;
 
+    @Override
     public String id() {
         return "ferrous-lane";
     }
 
+    @Override
     public String name() {
         return "Ferrous Lane";
     }
 
+    @Override
     public String letters() {
         return "FL";
     }
 
+    @Override
     public long reviewMillis() {
         return 4_000;
     }

@@ -24,6 +24,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
@@ -351,8 +352,8 @@ public final class FrontDesk {
                 Thread.currentThread().interrupt();
             }
         };
-        clock.schedule(call, millis, TimeUnit.MILLISECONDS);
-        if (faults.callsTwice()) clock.schedule(call, millis + 20, TimeUnit.MILLISECONDS);
+        ScheduledFuture<?> unused = clock.schedule(call, millis, TimeUnit.MILLISECONDS);
+        if (faults.callsTwice()) unused = clock.schedule(call, millis + 20, TimeUnit.MILLISECONDS);
     }
 
     private void control(HttpExchange exchange, String path) throws IOException {

@@ -33,18 +33,22 @@ final class Hearthcast implements Kind {
             .followRedirects(HttpClient.Redirect.NEVER)
             .build();
 
+    @Override
     public String id() {
         return "hearthcast";
     }
 
+    @Override
     public String name() {
         return "Hearthcast";
     }
 
+    @Override
     public String letters() {
         return "HC";
     }
 
+    @Override
     public long reviewMillis() {
         return 2_000;
     }

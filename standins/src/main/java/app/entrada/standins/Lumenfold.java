@@ -6,18 +6,22 @@ import org.w3c.dom.Element;
 
 /** An invented streaming store: featured artists are shown from the credits and have no place in titles. */
 final class Lumenfold implements Kind {
+    @Override
     public String id() {
         return "lumenfold";
     }
 
+    @Override
     public String name() {
         return "Lumenfold";
     }
 
+    @Override
     public String letters() {
         return "LF";
     }
 
+    @Override
     public long reviewMillis() {
         return 4_000;
     }

@@ -22,18 +22,22 @@ final class Ostra implements Kind {
     /** Titles that are registered already, by number. */
     private static final Map<String, String> HELD = Map.of("THE LOWLANDS LOW", "OST-0000412");
 
+    @Override
     public String id() {
         return "ostra";
     }
 
+    @Override
     public String name() {
         return "OSTRA";
     }
 
+    @Override
     public String letters() {
         return "OS";
     }
 
+    @Override
     public long reviewMillis() {
         return 3_000;
     }

@@ -27,18 +27,22 @@ final class Pebblewave implements Kind {
 
     private final JsonMapper json = new JsonMapper();
 
+    @Override
     public String id() {
         return "pebblewave";
     }
 
+    @Override
     public String name() {
         return "Pebblewave";
     }
 
+    @Override
     public String letters() {
         return "PW";
     }
 
+    @Override
     public long reviewMillis() {
         return 1_200;
     }

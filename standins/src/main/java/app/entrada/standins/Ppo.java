@@ -9,18 +9,22 @@ import java.util.Optional;
 
 /** An invented performers' society: reads a table of recordings and performers, answers with a table of verdicts. */
 final class Ppo implements Kind {
+    @Override
     public String id() {
         return "ppo";
     }
 
+    @Override
     public String name() {
         return "PPO";
     }
 
+    @Override
     public String letters() {
         return "PP";
     }
 
+    @Override
     public long reviewMillis() {
         return 2_500;
     }

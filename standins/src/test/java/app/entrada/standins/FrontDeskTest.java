@@ -1,5 +1,6 @@
 package app.entrada.standins;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayOutputStream;
@@ -56,7 +57,7 @@ class FrontDeskTest {
 
     private static byte[] pack(String title, String artist, boolean spoilt) throws Exception {
         Map<String, byte[]> files = new LinkedHashMap<>();
-        byte[] sound = "abc".getBytes();
+        byte[] sound = "abc".getBytes(UTF_8);
         files.put(
                 "data/message.xml", MESSAGE.formatted(title, artist, hex(sound)).getBytes(StandardCharsets.UTF_8));
         files.put("data/resources/01.flac", sound);
@@ -66,11 +67,12 @@ class FrontDeskTest {
                     .append("  ")
                     .append(file.getKey())
                     .append('\n');
-        if (spoilt) files.put("data/resources/01.flac", "abd".getBytes());
-        files.put("bagit.txt", "BagIt-Version: 1.0\n".getBytes());
-        files.put("manifest-sha256.txt", manifest.toString().getBytes());
+        if (spoilt) files.put("data/resources/01.flac", "abd".getBytes(UTF_8));
+        files.put("bagit.txt", "BagIt-Version: 1.0\n".getBytes(UTF_8));
+        files.put("manifest-sha256.txt", manifest.toString().getBytes(UTF_8));
         files.put(
-                "tagmanifest-sha256.txt", (hex(manifest.toString().getBytes()) + "  manifest-sha256.txt\n").getBytes());
+                "tagmanifest-sha256.txt",
+                (hex(manifest.toString().getBytes(UTF_8)) + "  manifest-sha256.txt\n").getBytes(UTF_8));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
             for (var file : files.entrySet()) {
@@ -139,7 +141,7 @@ class FrontDeskTest {
         assertThat(reviewed(pack("Slack Water", "P9", false))).contains("rejected", "P9 leads nowhere");
         assertThat(reviewed(pack("Slack Water (feat. Petra Vann)", "P1", false)))
                 .contains("rejected", "featured-in-title");
-        assertThat(reviewed("no zip".getBytes())).contains("rejected", "no readable ZIP");
+        assertThat(reviewed("no zip".getBytes(UTF_8))).contains("rejected", "no readable ZIP");
     }
 
     @Test

@@ -31,18 +31,22 @@ public sealed interface CodeBlock {
                 throw new MalformedCode("ISRC prefix", prefix, "two letters and three letters or digits");
         }
 
+        @Override
         public int size() {
             return 100_000;
         }
 
+        @Override
         public int first() {
             return 1;
         }
 
+        @Override
         public String code(int number) {
             return new Isrc("%s%02d%05d".formatted(prefix, Math.floorMod(year, 100), number)).compact();
         }
 
+        @Override
         public OptionalInt number(String code) {
             String stem = prefix + "%02d".formatted(Math.floorMod(year, 100));
             return code.matches(stem + "\\d{5}")
@@ -50,6 +54,7 @@ public sealed interface CodeBlock {
                     : OptionalInt.empty();
         }
 
+        @Override
         public String name() {
             return "isrc:%s:%d".formatted(prefix, year);
         }
@@ -66,26 +71,31 @@ public sealed interface CodeBlock {
                 throw new MalformedCode("GS1 company prefix", prefix, "seven to eleven digits");
         }
 
+        @Override
         public int size() {
             return (int) Math.pow(10, 12 - prefix.length());
         }
 
+        @Override
         public int first() {
             return 0;
         }
 
+        @Override
         public String code(int number) {
             String item = String.valueOf(number);
             String twelve = prefix + "0".repeat(12 - prefix.length() - item.length()) + item;
             return new Gtin(twelve + Gtin.checkDigit(twelve)).digits();
         }
 
+        @Override
         public OptionalInt number(String code) {
             return code.startsWith(prefix) && code.length() == 13
                     ? OptionalInt.of(Integer.parseInt(code.substring(prefix.length(), 12)))
                     : OptionalInt.empty();
         }
 
+        @Override
         public String name() {
             return "gtin:" + prefix;
         }
@@ -97,23 +107,28 @@ public sealed interface CodeBlock {
      * @param prefix letters in front
      */
     record OfCatalogue(String prefix) implements CodeBlock {
+        @Override
         public int size() {
             return 100_000;
         }
 
+        @Override
         public int first() {
             return 0;
         }
 
+        @Override
         public String code(int number) {
             return "%s-%03d".formatted(prefix, number);
         }
 
+        @Override
         public OptionalInt number(String code) {
             String digits = code.startsWith(prefix + "-") ? code.substring(prefix.length() + 1) : "";
             return digits.matches("\\d{3,5}") ? OptionalInt.of(Integer.parseInt(digits)) : OptionalInt.empty();
         }
 
+        @Override
         public String name() {
             return "catalogue:" + prefix;
         }

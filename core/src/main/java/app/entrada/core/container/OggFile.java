@@ -58,7 +58,10 @@ public final class OggFile {
         ByteBuffer table = Bytes.at(file, at + PAGE_HEADER, segments);
         int[] lacing = new int[segments];
         int length = 0;
-        for (int i = 0; i < segments; i++) length += lacing[i] = table.get(i) & 0xFF;
+        for (int i = 0; i < segments; i++) {
+            lacing[i] = table.get(i) & 0xFF;
+            length += lacing[i];
+        }
         return Optional.of(new Page(at, header.get(5) & 0xFF, header.getLong(6), header.getInt(14), lacing, length));
     }
 

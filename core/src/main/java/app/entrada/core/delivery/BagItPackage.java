@@ -28,12 +28,9 @@ public final class BagItPackage {
 
     private BagItPackage() {}
 
-    /**
-     * One file of the payload.
-     *
-     * @param path below {@code data/}, with forward strokes
-     */
+    /** One file of the payload. */
     public interface Item {
+        /** Below {@code data/}, with forward strokes. */
         String path();
 
         long bytes();
@@ -67,18 +64,22 @@ public final class BagItPackage {
         if (path.startsWith("/") || path.contains("..") || path.contains("\\"))
             throw new IllegalArgumentException("“%s” is no path within a package".formatted(path));
         return new Item() {
+            @Override
             public String path() {
                 return path;
             }
 
+            @Override
             public long bytes() {
                 return bytes;
             }
 
+            @Override
             public Sha256 sha256() {
                 return sha256;
             }
 
+            @Override
             public InputStream open() throws IOException {
                 return opening.open();
             }

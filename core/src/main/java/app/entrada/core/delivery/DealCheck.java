@@ -34,7 +34,7 @@ public final class DealCheck {
     public static List<Objection> of(
             Release release, Profile profile, Outgoing.Terms terms, Optional<LocalDate> sendOn, LocalDate today) {
         List<Objection> objections = new ArrayList<>();
-        territories(release, profile, terms, objections);
+        territories(release, terms, objections);
         dates(release, terms, objections);
         sendOn.filter(day -> day.isBefore(today))
                 .ifPresent(day -> objections.add(new Objection(
@@ -51,8 +51,7 @@ public final class DealCheck {
         return objections;
     }
 
-    private static void territories(
-            Release release, Profile profile, Outgoing.Terms terms, List<Objection> objections) {
+    private static void territories(Release release, Outgoing.Terms terms, List<Objection> objections) {
         Optional<Territories> held = release.facts().get(Fields.RELEASE_TERRITORIES);
         if (terms.territories().isEmpty()) return;
         Territories wanted = Territories.parse(terms.territories());

@@ -33,10 +33,8 @@ public final class PrintMaker implements NarrowSound.SpectrumListener {
 
     static {
         for (int i = 0; i <= Print.BANDS; i++)
-            BAND_EDGES[i] = (int) Math.min(
-                    NarrowSound.SHORT / 2.0,
-                    Math.max(
-                            i == 0 ? 0 : BAND_EDGES[i - 1] + 1.0,
+            BAND_EDGES[i] =
+                    (int) Math.min(NarrowSound.SHORT / 2.0, Math.max(i == 0 ? 0 : BAND_EDGES[i - 1] + 1.0, (double)
                             Math.round(LOWEST_BAND * Math.pow(2, i * OCTAVES_A_BAND) / HERTZ)));
     }
 

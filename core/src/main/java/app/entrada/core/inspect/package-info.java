@@ -1,2 +1,5 @@
 /** All that is in a file beside its sound. */
+@NullMarked
 package app.entrada.core.inspect;
+
+import org.jspecify.annotations.NullMarked;

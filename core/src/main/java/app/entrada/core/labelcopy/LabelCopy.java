@@ -86,7 +86,7 @@ public record LabelCopy(
                     artists.equals(all) ? "" : artists,
                     time == null ? "" : minutes(time),
                     text(track.recording().facts().display(Fields.RECORDING_ISRC)),
-                    more(release, track)));
+                    more(track)));
         }
         return new LabelCopy(TitleStyle.PLAIN.release(release), all, facts, lines, latin(release, people));
     }
@@ -110,7 +110,7 @@ public record LabelCopy(
         return "%d:%02d".formatted(seconds / 60, seconds % 60);
     }
 
-    private static Map<String, String> more(Release release, Track track) {
+    private static Map<String, String> more(Track track) {
         Map<String, String> more = new LinkedHashMap<>();
         var work = track.recording().work().facts();
         put(

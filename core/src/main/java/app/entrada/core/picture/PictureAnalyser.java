@@ -168,8 +168,9 @@ public final class PictureAnalyser {
 
     /** Share of the smaller box that lies in the other. */
     private static double overlap(PictureAnalysis.Box one, PictureAnalysis.Box other) {
-        long width = Math.min(one.x() + one.width(), other.x() + other.width()) - Math.max(one.x(), other.x());
-        long height = Math.min(one.y() + one.height(), other.y() + other.height()) - Math.max(one.y(), other.y());
+        long width = (long) Math.min(one.x() + one.width(), other.x() + other.width()) - Math.max(one.x(), other.x());
+        long height =
+                (long) Math.min(one.y() + one.height(), other.y() + other.height()) - Math.max(one.y(), other.y());
         if (width <= 0 || height <= 0) return 0;
         long smaller = Math.min((long) one.width() * one.height(), (long) other.width() * other.height());
         return smaller == 0 ? 0 : (double) width * height / smaller;

@@ -1,2 +1,5 @@
 /** What somebody needs who looks for music to a picture. */
+@NullMarked
 package app.entrada.core.sync;
+
+import org.jspecify.annotations.NullMarked;

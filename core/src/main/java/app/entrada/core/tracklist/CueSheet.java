@@ -5,6 +5,7 @@ import app.entrada.core.tracklist.TrackList.ReadTrack;
 import app.entrada.core.tracklist.TrackList.SourceLine;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.regex.Matcher;
@@ -24,7 +25,8 @@ final class CueSheet {
 
     static boolean is(List<String> lines) {
         return lines.stream().anyMatch(line -> TRACK.matcher(line).matches())
-                && lines.stream().anyMatch(line -> line.strip().toUpperCase().startsWith("INDEX "));
+                && lines.stream()
+                        .anyMatch(line -> line.strip().toUpperCase(Locale.ROOT).startsWith("INDEX "));
     }
 
     private static final class Open {
@@ -64,7 +66,7 @@ final class CueSheet {
             }
             Open track = tracks.isEmpty() ? null : tracks.get(tracks.size() - 1);
             String value = unquoted(word.group(2));
-            switch (word.group(1).toUpperCase()) {
+            switch (word.group(1).toUpperCase(Locale.ROOT)) {
                 case "FILE" -> file++;
                 case "TITLE" -> {
                     if (track != null) track.title = value;

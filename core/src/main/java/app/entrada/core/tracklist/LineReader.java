@@ -201,8 +201,8 @@ final class LineReader {
         boolean timesBelow = times >= 2
                 && times * 3 >= drafts.size()
                 && !isTimeAlone(drafts.get(0))
-                && times * 10 <= drafts.size() * 6;
-        boolean numbersAbove = numbers >= 2 && numbers * 4 >= drafts.size() && numbers * 10 <= drafts.size() * 6;
+                && times * 10 <= drafts.size() * 6L;
+        boolean numbersAbove = numbers >= 2 && numbers * 4 >= drafts.size() && numbers * 10 <= drafts.size() * 6L;
         if (!timesBelow && !numbersAbove) return drafts;
         List<Draft> joined = new ArrayList<>();
         String number = null;

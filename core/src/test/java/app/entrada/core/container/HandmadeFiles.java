@@ -1,5 +1,7 @@
 package app.entrada.core.container;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
+
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -33,14 +35,14 @@ public final class HandmadeFiles {
                 .putShort((short) 16)
                 .put(RATE_44100)
                 .array();
-        if (!coding.isEmpty()) comm = join(comm, coding.getBytes(), new byte[] {0, 0});
+        if (!coding.isEmpty()) comm = join(comm, coding.getBytes(UTF_8), new byte[] {0, 0});
         byte[] ssnd = join(new byte[8], samples);
         byte[] inside = join(
-                form.getBytes(),
+                form.getBytes(UTF_8),
                 chunk("COMM", comm),
-                chunk("NAME", "Kyma".getBytes()),
+                chunk("NAME", "Kyma".getBytes(UTF_8)),
                 chunk("SSND", ssnd),
-                chunk("ANNO", "take 3".getBytes()));
+                chunk("ANNO", "take 3".getBytes(UTF_8)));
         return chunk("FORM", inside);
     }
 
@@ -51,7 +53,7 @@ public final class HandmadeFiles {
             ByteBuffer frame = ByteBuffer.allocate(417).putInt(0xFFFB9000);
             if (info && i == 0) {
                 frame.position(36);
-                frame.put("Info".getBytes()).putInt(1).putInt(frames).put("LAME3.100".getBytes());
+                frame.put("Info".getBytes(UTF_8)).putInt(1).putInt(frames).put("LAME3.100".getBytes(UTF_8));
                 frame.position(36 + 12 + 21);
                 int both = delay << 12 | padding;
                 frame.put((byte) (both >> 16)).put((byte) (both >> 8)).put((byte) both);
@@ -63,7 +65,7 @@ public final class HandmadeFiles {
 
     public static byte[] id3v1(String title) {
         byte[] tag = new byte[128];
-        System.arraycopy("TAG".getBytes(), 0, tag, 0, 3);
+        System.arraycopy("TAG".getBytes(UTF_8), 0, tag, 0, 3);
         byte[] text = title.getBytes(StandardCharsets.ISO_8859_1);
         System.arraycopy(text, 0, tag, 3, text.length);
         tag[126] = 7;
@@ -75,9 +77,13 @@ public final class HandmadeFiles {
         byte[] text = value.getBytes(StandardCharsets.UTF_8);
         ByteBuffer item =
                 ByteBuffer.allocate(8 + key.length() + 1 + text.length).order(ByteOrder.LITTLE_ENDIAN);
-        item.putInt(text.length).putInt(0).put(key.getBytes()).put((byte) 0).put(text);
+        item.putInt(text.length)
+                .putInt(0)
+                .put(key.getBytes(UTF_8))
+                .put((byte) 0)
+                .put(text);
         ByteBuffer footer = ByteBuffer.allocate(32).order(ByteOrder.LITTLE_ENDIAN);
-        footer.put("APETAGEX".getBytes())
+        footer.put("APETAGEX".getBytes(UTF_8))
                 .putInt(2000)
                 .putInt(item.capacity() + 32)
                 .putInt(1)
@@ -86,8 +92,8 @@ public final class HandmadeFiles {
     }
 
     public static byte[] id3v2(String title) {
-        byte[] text = join(new byte[] {0}, title.getBytes());
-        byte[] frame = join("TIT2".getBytes(), new byte[] {0, 0, 0, (byte) text.length, 0, 0}, text);
+        byte[] text = join(new byte[] {0}, title.getBytes(UTF_8));
+        byte[] frame = join("TIT2".getBytes(UTF_8), new byte[] {0, 0, 0, (byte) text.length, 0, 0}, text);
         return join(new byte[] {'I', 'D', '3', 3, 0, 0, 0, 0, 0, (byte) frame.length}, frame);
     }
 
@@ -104,7 +110,7 @@ public final class HandmadeFiles {
                 ByteBuffer.allocate(24).putInt(12, 44_100).putInt(16, 45_124).array();
         byte[] entry = ByteBuffer.allocate(36)
                 .putInt(36)
-                .put("mp4a".getBytes())
+                .put("mp4a".getBytes(UTF_8))
                 .putShort(24, (short) 2)
                 .putShort(26, (short) 16)
                 .putShort(32, (short) 44_100)
@@ -116,13 +122,13 @@ public final class HandmadeFiles {
                 .putInt(12, 1024)
                 .putInt(16, 0x10000)
                 .array();
-        byte[] text = join(ByteBuffer.allocate(8).putInt(0, 1).array(), "Kyma".getBytes());
+        byte[] text = join(ByteBuffer.allocate(8).putInt(0, 1).array(), "Kyma".getBytes(UTF_8));
         byte[] ilst = box("ilst", box("©nam", box("data", text)), box("trkn", box("data", new byte[] {
             0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 3, 0, 9, 0, 0
         })));
         byte[] udta = box("udta", box("meta", new byte[4], ilst));
         return join(
-                box("ftyp", "M4A ".getBytes(), new byte[4]),
+                box("ftyp", "M4A ".getBytes(UTF_8), new byte[4]),
                 box(
                         "moov",
                         box(
@@ -136,7 +142,7 @@ public final class HandmadeFiles {
     public static byte[] page(int flags, long granule, byte[] packet) {
         int segments = packet.length / 255 + 1;
         ByteBuffer out = ByteBuffer.allocate(27 + segments + packet.length).order(ByteOrder.LITTLE_ENDIAN);
-        out.put("OggS".getBytes())
+        out.put("OggS".getBytes(UTF_8))
                 .put((byte) 0)
                 .put((byte) flags)
                 .putLong(granule)
@@ -150,14 +156,14 @@ public final class HandmadeFiles {
 
     public static byte[] opus() {
         ByteBuffer head = ByteBuffer.allocate(19).order(ByteOrder.LITTLE_ENDIAN);
-        head.put("OpusHead".getBytes())
+        head.put("OpusHead".getBytes(UTF_8))
                 .put((byte) 1)
                 .put((byte) 2)
                 .putShort((short) 312)
                 .putInt(48_000);
-        byte[] comment = "TITLE=Kyma".getBytes();
+        byte[] comment = "TITLE=Kyma".getBytes(UTF_8);
         ByteBuffer tags = ByteBuffer.allocate(8 + 4 + 4 + 4 + comment.length).order(ByteOrder.LITTLE_ENDIAN);
-        tags.put("OpusTags".getBytes())
+        tags.put("OpusTags".getBytes(UTF_8))
                 .putInt(0)
                 .putInt(1)
                 .putInt(comment.length)

@@ -8,6 +8,7 @@ import static app.entrada.core.container.HandmadeFiles.join;
 import static app.entrada.core.container.HandmadeFiles.mp3;
 import static app.entrada.core.container.HandmadeFiles.mp4;
 import static app.entrada.core.container.HandmadeFiles.opus;
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -196,7 +197,7 @@ class OtherContainersTest {
     @ParameterizedTest
     @ValueSource(strings = {"", "RIFF", "Dear label, here is the song", "#EXTM3U\nhttp://example.invalid/", "%PDF-1.4"})
     void what_is_no_sound_is_not_taken_for_sound(String text) {
-        assertThat(SoundFile.kind(text.getBytes())).isEmpty();
-        assertThatThrownBy(() -> walk(text.getBytes())).isInstanceOf(IOException.class);
+        assertThat(SoundFile.kind(text.getBytes(UTF_8))).isEmpty();
+        assertThatThrownBy(() -> walk(text.getBytes(UTF_8))).isInstanceOf(IOException.class);
     }
 }

@@ -1,5 +1,6 @@
 package app.entrada.core.container;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -58,7 +59,7 @@ class WalkersTest {
     @Test
     void the_checksums_are_those_of_the_whole_file_and_of_the_audio_alone() throws Exception {
         // SHA-256 of three zero frames and of "abc" come from FIPS 180-4's worked example and the platform's own digest
-        byte[] audio = "abc0".getBytes();
+        byte[] audio = "abc0".getBytes(UTF_8);
         byte[] bytes = new Wav().format(2, 44100, 16).chunk("data", audio).bytes();
         AudioFacts facts = measure(bytes);
         var digest = java.security.MessageDigest.getInstance("SHA-256");
@@ -138,7 +139,7 @@ class WalkersTest {
 
     @Test
     void text_named_wav_is_no_audio() {
-        assertThatThrownBy(() -> measure("Dear label, here is the song".getBytes()))
+        assertThatThrownBy(() -> measure("Dear label, here is the song".getBytes(UTF_8)))
                 .hasMessageContaining("not a WAV, AIFF, FLAC, MP3, M4A or Ogg");
         assertThatThrownBy(() -> measure(new byte[0])).isInstanceOf(IOException.class);
     }
@@ -149,8 +150,8 @@ class WalkersTest {
                 .format(2, 44100, 16)
                 .chunk("bext", new byte[610])
                 .tone(2000, 0.3)
-                .chunk("LIST", "INFOINAM\5\0\0\0Kyma\0\0".getBytes())
-                .chunk("id3 ", "ID3\4\0\0\0\0\0\177".getBytes())
+                .chunk("LIST", "INFOINAM\5\0\0\0Kyma\0\0".getBytes(UTF_8))
+                .chunk("id3 ", "ID3\4\0\0\0\0\0\177".getBytes(UTF_8))
                 .bytes();
         SplittableRandom chance = new SplittableRandom(11);
         for (int run = 0; run < 600; run++) {
@@ -182,7 +183,7 @@ class WalkersTest {
     @Test
     void a_flac_without_end_of_its_head_is_found_out() throws IOException {
         byte[] bytes = new byte[60];
-        System.arraycopy("fLaC".getBytes(), 0, bytes, 0, 4);
+        System.arraycopy("fLaC".getBytes(UTF_8), 0, bytes, 0, 4);
         bytes[7] = 34;
         bytes[18] = 0x0A;
         bytes[19] = (byte) 0xC4;

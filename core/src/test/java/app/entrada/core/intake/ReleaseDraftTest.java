@@ -1,5 +1,6 @@
 package app.entrada.core.intake;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.release.context.AttachmentKind;
@@ -131,7 +132,7 @@ class ReleaseDraftTest {
         "session.bin, '\u0000\u0001', OTHER"
     })
     void papers_are_told_by_their_content_and_then_their_name(String name, String content, AttachmentKind expected) {
-        assertThat(AttachmentKind.of(name, content.getBytes())).isEqualTo(expected);
+        assertThat(AttachmentKind.of(name, content.getBytes(UTF_8))).isEqualTo(expected);
     }
 
     @Test

@@ -1,5 +1,7 @@
 package app.entrada.core.sound;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
+
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -54,11 +56,14 @@ final class Signal {
         Path wav = Files.createTempFile(folder, "signal", ".wav");
         int bytes = frames.size() * channels * 4;
         ByteBuffer out = ByteBuffer.allocate(44 + bytes).order(ByteOrder.LITTLE_ENDIAN);
-        out.put("RIFF".getBytes()).putInt(36 + bytes).put("WAVEfmt ".getBytes()).putInt(16);
+        out.put("RIFF".getBytes(UTF_8))
+                .putInt(36 + bytes)
+                .put("WAVEfmt ".getBytes(UTF_8))
+                .putInt(16);
         out.putShort((short) 3).putShort((short) channels).putInt(rate).putInt(rate * 4 * channels);
         out.putShort((short) (4 * channels))
                 .putShort((short) 32)
-                .put("data".getBytes())
+                .put("data".getBytes(UTF_8))
                 .putInt(bytes);
         for (double[] frame : frames) for (double value : frame) out.putFloat((float) value);
         Files.write(wav, out.array());

@@ -1,5 +1,6 @@
 package app.entrada.core.tag;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.tag.id3.Id3;
@@ -30,7 +31,8 @@ class OldTagsTest {
     }
 
     private static byte[] frame(String id, byte[] body) {
-        return join(id.getBytes(), ByteBuffer.allocate(4).putInt(body.length).array(), new byte[2], body);
+        return join(
+                id.getBytes(UTF_8), ByteBuffer.allocate(4).putInt(body.length).array(), new byte[2], body);
     }
 
     private static byte[] latin(String text) {
@@ -40,7 +42,8 @@ class OldTagsTest {
     @Test
     void version_2_2_has_three_letters_and_three_bytes_of_size() {
         byte[] body = latin("Kyma");
-        Id3.Reading reading = Id3.read(tag(2, 0, join("TT2".getBytes(), new byte[] {0, 0, (byte) body.length}, body)));
+        Id3.Reading reading =
+                Id3.read(tag(2, 0, join("TT2".getBytes(UTF_8), new byte[] {0, 0, (byte) body.length}, body)));
         assertThat(reading.version()).isEqualTo("2.2");
         assertThat(reading.faults()).isEmpty();
         assertThat(reading.entries()).hasSize(1);
@@ -50,9 +53,10 @@ class OldTagsTest {
 
     @Test
     void a_picture_of_version_2_2_names_its_format_in_three_letters() {
-        byte[] body =
-                join(new byte[] {0}, "PNG".getBytes(), new byte[] {3}, "front".getBytes(), new byte[] {0, 9, 8, 7});
-        Picture picture = Id3.read(tag(2, 0, join("PIC".getBytes(), new byte[] {0, 0, (byte) body.length}, body)))
+        byte[] body = join(
+                new byte[] {0}, "PNG".getBytes(UTF_8), new byte[] {3}, "front".getBytes(UTF_8), new byte[] {0, 9, 8, 7
+                });
+        Picture picture = Id3.read(tag(2, 0, join("PIC".getBytes(UTF_8), new byte[] {0, 0, (byte) body.length}, body)))
                 .entries()
                 .get(0)
                 .picture()
@@ -120,16 +124,16 @@ class OldTagsTest {
     @Test
     void a_data_length_indicator_is_no_text() {
         byte[] body = join(new byte[] {0, 0, 0, 5}, latin("Kyma"));
-        byte[] frame = join("TIT2".getBytes(), new byte[] {0, 0, 0, (byte) body.length, 0, 1}, body);
+        byte[] frame = join("TIT2".getBytes(UTF_8), new byte[] {0, 0, 0, (byte) body.length, 0, 1}, body);
         assertThat(Id3.read(tag(4, 0, frame)).entries().get(0).values()).containsExactly("Kyma");
     }
 
     @Test
     void the_hundred_and_twenty_eight_bytes_of_version_1() {
         byte[] tag = new byte[128];
-        System.arraycopy("TAGSlack Water".getBytes(), 0, tag, 0, 14);
-        System.arraycopy("The Paper Ferrymen".getBytes(), 0, tag, 33, 18);
-        System.arraycopy("2026".getBytes(), 0, tag, 93, 4);
+        System.arraycopy("TAGSlack Water".getBytes(UTF_8), 0, tag, 0, 14);
+        System.arraycopy("The Paper Ferrymen".getBytes(UTF_8), 0, tag, 33, 18);
+        System.arraycopy("2026".getBytes(UTF_8), 0, tag, 93, 4);
         tag[126] = 4;
         tag[127] = 17;
         assertThat(Id3v1.version(tag)).isEqualTo("1.1");
@@ -141,11 +145,14 @@ class OldTagsTest {
 
     @Test
     void an_ape_item_holds_several_values_or_a_picture() {
-        byte[] names = "Mira Tollgate\0Joss Amberley".getBytes();
-        byte[] cover = join("cover.jpg\0".getBytes(), new byte[] {(byte) 0xFF, (byte) 0xD8, 1});
+        byte[] names = "Mira Tollgate\0Joss Amberley".getBytes(UTF_8);
+        byte[] cover = join("cover.jpg\0".getBytes(UTF_8), new byte[] {(byte) 0xFF, (byte) 0xD8, 1});
         byte[] items = join(item("Artist", 0, names), item("Cover Art (Front)", 2, cover));
         ByteBuffer footer = ByteBuffer.allocate(32).order(ByteOrder.LITTLE_ENDIAN);
-        footer.put("APETAGEX".getBytes()).putInt(2000).putInt(items.length + 32).putInt(2);
+        footer.put("APETAGEX".getBytes(UTF_8))
+                .putInt(2000)
+                .putInt(items.length + 32)
+                .putInt(2);
         List<TagEntry> entries = ApeTag.read(join(items, footer.array()));
         assertThat(entries.get(0).values()).containsExactly("Mira Tollgate", "Joss Amberley");
         assertThat(entries.get(1).picture().orElseThrow().data()).containsExactly(0xFF, 0xD8, 1);
@@ -157,14 +164,14 @@ class OldTagsTest {
                 .order(ByteOrder.LITTLE_ENDIAN)
                 .putInt(value.length)
                 .putInt(flags);
-        return join(head.array(), key.getBytes(), new byte[1], value);
+        return join(head.array(), key.getBytes(UTF_8), new byte[1], value);
     }
 
     @Test
     void ixml_gives_its_leaves_and_resolves_no_entity() {
         String xml = "<?xml version=\"1.0\"?><!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/hostname\">]>"
                 + "<BWFXML><PROJECT>Weirside</PROJECT><SPEED><MASTER_SPEED>24/1</MASTER_SPEED></SPEED><NOTE>&e;</NOTE></BWFXML>";
-        assertThat(ChunkTexts.ixml(xml.getBytes()))
+        assertThat(ChunkTexts.ixml(xml.getBytes(UTF_8)))
                 .extracting(entry -> entry.id() + "=" + entry.values().get(0))
                 .containsExactly("PROJECT=Weirside", "MASTER_SPEED=24/1", "NOTE=&e;");
     }
@@ -175,7 +182,7 @@ class OldTagsTest {
         cue.putInt(1)
                 .putInt(5)
                 .putInt(0)
-                .put("data".getBytes())
+                .put("data".getBytes(UTF_8))
                 .putInt(0)
                 .putInt(0)
                 .putInt(88_200);

@@ -1,5 +1,6 @@
 package app.entrada.core.tag;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.code.Isrc;
@@ -180,7 +181,7 @@ class TagsTest {
         byte[] old = new byte[610];
         old[338] = 42; // TimeReference
         old[348] = 7; // UMID
-        System.arraycopy("A=PCM,F=".getBytes(), 0, old, 602, 8);
+        System.arraycopy("A=PCM,F=".getBytes(UTF_8), 0, old, 602, 8);
         byte[] body =
                 Bext.write(old, Map.of("Originator", "Ninth Weir Records", "OriginatorReference", "XANW92600041"));
         assertThat(new String(body, 256, 18, StandardCharsets.US_ASCII)).isEqualTo("Ninth Weir Records");
@@ -199,7 +200,7 @@ class TagsTest {
                 .contains("<dc:identifier>ISRC:XANW92600041</dc:identifier>");
         assertThat(AxmlIsrc.read(document)).contains(isrc);
         assertThat(AxmlIsrc.holdsMore(document)).isFalse();
-        assertThat(AxmlIsrc.holdsMore("<ebuCoreMain><audioFormatExtended/></ebuCoreMain>".getBytes()))
+        assertThat(AxmlIsrc.holdsMore("<ebuCoreMain><audioFormatExtended/></ebuCoreMain>".getBytes(UTF_8)))
                 .isTrue();
         assertThat(AxmlIsrc.holdsMore(new byte[0])).isFalse();
     }

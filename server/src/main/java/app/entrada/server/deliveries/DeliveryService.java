@@ -155,8 +155,6 @@ public class DeliveryService implements UntoldChanges {
 
     /**
      * What would be sent, and what is in the way. The destination's own rules are asked, whether the release names it or not.
-     *
-     * @param subject what rules look at of this release
      */
     public Preview preview(LoadedRelease loaded, Profile profile) {
         Release release = loaded.release();

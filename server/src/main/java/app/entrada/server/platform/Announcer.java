@@ -112,11 +112,10 @@ public class Announcer implements SmartLifecycle {
                         .params(told.toArray(String[]::new), System.currentTimeMillis())
                         .query(String.class)
                         .list());
-        for (Page page : pages)
-            if (!there.contains(page.session)) {
-                pages.remove(page);
-                page.stream.complete();
-            }
+        List<Page> gone =
+                pages.stream().filter(page -> !there.contains(page.session)).toList();
+        pages.removeAll(gone);
+        gone.forEach(page -> page.stream.complete());
     }
 
     @Override

@@ -63,7 +63,7 @@ class ReadinessViews {
                 Arrays.stream(RuleFamily.values())
                         .map(family -> row(family, meant, findings))
                         .toList(),
-                findings.stream().map(finding -> finding(finding, release)).toList(),
+                findings.stream().map(finding -> finding(finding)).toList(),
                 findings.stream()
                         .filter(finding -> finding.accepted().isEmpty())
                         .filter(finding -> finding.fix()
@@ -117,7 +117,7 @@ class ReadinessViews {
         return new ReadinessView.BoardRow(family.says(), cells);
     }
 
-    private static ReadinessView.BoardFinding finding(Finding finding, Release release) {
+    private static ReadinessView.BoardFinding finding(Finding finding) {
         return new ReadinessView.BoardFinding(
                 finding.id(),
                 finding.rule(),
@@ -128,7 +128,7 @@ class ReadinessViews {
                 finding.place().track(),
                 finding.place().field().key(),
                 finding.place().panel(),
-                where(finding.place(), release),
+                where(finding.place()),
                 finding.says(),
                 finding.reason(),
                 finding.fix().map(Fix::label).orElse(null),
@@ -138,7 +138,7 @@ class ReadinessViews {
                         .orElse(null));
     }
 
-    private static String where(Place place, Release release) {
+    private static String where(Place place) {
         return place.track() == 0
                 ? "Release, " + place.field().name()
                 : "Track %d, %s".formatted(place.track(), place.field().name());
@@ -153,8 +153,7 @@ class ReadinessViews {
             lines.add(new ReadinessView.FixLine(
                     thing(change, release), change.field().name(), change.before(), change.after()));
         for (Place place : plan.codes())
-            lines.add(new ReadinessView.FixLine(
-                    where(place, release), place.field().name(), null, null));
+            lines.add(new ReadinessView.FixLine(where(place), place.field().name(), null, null));
         return new ReadinessView.FixPlan(lines, plan.ended());
     }
 

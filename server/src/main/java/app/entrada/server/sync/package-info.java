@@ -1,2 +1,5 @@
 /** What licensing libraries ask for, over HTTP. */
+@NullMarked
 package app.entrada.server.sync;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,6 @@
 package app.entrada.server.accounts;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.server.Client;
@@ -109,7 +110,7 @@ class SecurityTest {
             var answers = new java.util.concurrent.ConcurrentHashMap<String, Integer>();
             for (int i = 0; i < 40; i++) {
                 int number = i;
-                strangers.submit(() -> answers.merge(
+                strangers.execute(() -> answers.merge(
                         RunningServer.client(server)
                                 .signIn("stranger " + number, "wrong")
                                 .problem(),
@@ -156,12 +157,12 @@ class SecurityTest {
         Client staying = RunningServer.signedIn("assistant");
         try (var ends = leaving.stream("/api/events");
                 var goesOn = staying.stream("/api/events")) {
-            assertThat(new String(ends.readNBytes(20))).contains("hello");
-            assertThat(new String(goesOn.readNBytes(20))).contains("hello");
+            assertThat(new String(ends.readNBytes(20), UTF_8)).contains("hello");
+            assertThat(new String(goesOn.readNBytes(20), UTF_8)).contains("hello");
             leaving.delete("/api/session");
             var rest = java.util.concurrent.CompletableFuture.supplyAsync(() -> {
                 try {
-                    return new String(ends.readAllBytes());
+                    return new String(ends.readAllBytes(), UTF_8);
                 } catch (java.io.IOException brokenOff) {
                     return "";
                 }

@@ -87,7 +87,7 @@ class CompileTest {
                 .json();
         view = manager.write(view, 1, "writers", "Mira Tollgate: CA 50/50 via Low Lock Music")
                 .json();
-        view = manager.write(view, 2, "genre", "Folk; Song").json();
+        manager.write(view, 2, "genre", "Folk; Song").json();
         manager.post(
                 "/api/releases/" + id + "/credits",
                 Map.of("name", "Lio Brandt-Achterberg", "tracks", List.of(1, 2, 3), "detail", "producer, mix"));
@@ -241,7 +241,7 @@ class CompileTest {
                         Map.of("tracks", List.of(found.path(0).path("track").asLong())))
                 .json();
         assertThat(cell(compilation, 1, "isrc").path("value").asString()).isEqualTo(isrc);
-        compilation = manager.write(compilation, 1, "title", "Quay Lamp, 2026").json();
+        manager.write(compilation, 1, "title", "Quay Lamp, 2026").json();
         assertThat(cell(manager.get("/api/releases/" + id(single)).json(), 1, "title")
                         .path("value")
                         .asString())

@@ -1,5 +1,6 @@
 package app.entrada.server.deliveries;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -48,7 +49,7 @@ class BoundedExchangeTest {
         server.createContext("/plain", call -> {
             call.getRequestBody().readAllBytes();
             call.sendResponseHeaders(200, 2);
-            call.getResponseBody().write("ok".getBytes());
+            call.getResponseBody().write("ok".getBytes(UTF_8));
             call.close();
         });
         server.start();
@@ -92,6 +93,6 @@ class BoundedExchangeTest {
         var answer = exchange.send(
                 to("/plain"), "PUT", HttpRequest.BodyPublishers.ofByteArray(new byte[5 << 20]), 100, () -> false);
         assertThat(answer.statusCode()).isEqualTo(200);
-        assertThat(new String(answer.body())).isEqualTo("ok");
+        assertThat(new String(answer.body(), UTF_8)).isEqualTo("ok");
     }
 }

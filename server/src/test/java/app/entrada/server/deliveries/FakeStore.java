@@ -1,5 +1,7 @@
 package app.entrada.server.deliveries;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
+
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
@@ -84,7 +86,7 @@ final class FakeStore implements AutoCloseable {
             }
             if (told == null || told.status == 0) return;
             if (told.retryAfter != null) exchange.getResponseHeaders().set("Retry-After", told.retryAfter);
-            byte[] text = told.body.getBytes();
+            byte[] text = told.body.getBytes(UTF_8);
             exchange.sendResponseHeaders(told.status, text.length == 0 ? -1 : text.length);
             exchange.getResponseBody().write(text);
         }

@@ -1,5 +1,6 @@
 package app.entrada.server.deliveries;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.delivery.DeliveryState;
@@ -277,14 +278,14 @@ class FaultTableTest {
         ended(send(), "accepted");
         String body = "{\"receipt\":\"LF-1\"}";
         javax.crypto.Mac mac = javax.crypto.Mac.getInstance("HmacSHA256");
-        mac.init(new javax.crypto.spec.SecretKeySpec("lf-token".getBytes(), "HmacSHA256"));
-        String signature = java.util.HexFormat.of().formatHex(mac.doFinal(body.getBytes()));
+        mac.init(new javax.crypto.spec.SecretKeySpec("lf-token".getBytes(UTF_8), "HmacSHA256"));
+        String signature = java.util.HexFormat.of().formatHex(mac.doFinal(body.getBytes(UTF_8)));
         assertThat(RunningServer.client()
                         .send(
                                 "POST",
                                 "/api/callbacks/lumenfold",
                                 Map.of("Signature-SHA256", signature, "Content-Type", "application/json"),
-                                body.getBytes())
+                                body.getBytes(UTF_8))
                         .status())
                 .isEqualTo(204);
     }

@@ -1,5 +1,6 @@
 package app.entrada.server.intake;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.demo.CoverDrawing;
@@ -49,7 +50,7 @@ class GatherTest {
                                 "Upload-Length",
                                 "" + bytes.length,
                                 "Upload-Metadata",
-                                "name " + java.util.Base64.getEncoder().encodeToString(name.getBytes())),
+                                "name " + java.util.Base64.getEncoder().encodeToString(name.getBytes(UTF_8))),
                         new byte[0])
                 .headers()
                 .get("location")
@@ -131,7 +132,7 @@ class GatherTest {
         long id = album("Second Home", "Again", "Afterwards");
         // the same samples with a chunk behind them: other bytes, the same sound
         byte[] other = java.util.Arrays.copyOf(wav, wav.length + 12);
-        System.arraycopy("note\4\0\0\0abcd".getBytes(), 0, other, wav.length, 12);
+        System.arraycopy("note\4\0\0\0abcd".getBytes(UTF_8), 0, other, wav.length, 12);
         receive(id, "bounce.wav", other);
         ReadyRelease.until(
                 () -> masters(id).toString().contains("the same recording as “First Home”"),
@@ -185,7 +186,7 @@ class GatherTest {
         List<String> files = new ArrayList<>();
         files.add(receive(0, "02 Mooring.wav", wav(841, 3, 0)));
         files.add(receive(0, "01 Inlet.wav", wav(842, 3.5, 0)));
-        files.add(receive(0, "Inlet lyrics.txt", "low over water, once again".getBytes()));
+        files.add(receive(0, "Inlet lyrics.txt", "low over water, once again".getBytes(UTF_8)));
         ReadyRelease.until(
                 () -> manager.post("/api/intake/draft", Map.of("files", files)).status() == 200,
                 () -> manager.post("/api/intake/draft", Map.of("files", files)).text());
@@ -272,7 +273,7 @@ class GatherTest {
         assertThat(seen.path("samples").asLong()).isEqualTo(44_100);
         assertThat(manager.get("/api/files/" + seen.path("sha256").asString()).status())
                 .isEqualTo(404);
-        Client.Answer none = manager.upload("/api/inspect?name=a.wav", "Dear label".getBytes());
+        Client.Answer none = manager.upload("/api/inspect?name=a.wav", "Dear label".getBytes(UTF_8));
         assertThat(none.status()).isEqualTo(422);
         assertThat(none.text()).contains("cannot be read as a sound file", "Nothing was kept");
     }

@@ -141,7 +141,8 @@ final class TitleSpellingRules {
 
     private static boolean balanced(String title) {
         List<Character> open = new ArrayList<>();
-        for (char c : title.toCharArray()) {
+        for (int i = 0; i < title.length(); i++) {
+            char c = title.charAt(i);
             int opening = "([{".indexOf(c);
             int closing = ")]}".indexOf(c);
             if (opening >= 0) open.add(")]}".charAt(opening));

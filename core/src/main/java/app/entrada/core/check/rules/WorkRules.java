@@ -111,9 +111,7 @@ final class WorkRules {
                         "Writer without IPI",
                         "Without the name number a society has to guess who is meant (CISAC).",
                         PlainRule.works((s, t, p) -> without(
-                                        s,
-                                        t,
-                                        name -> s.of(name, Fields.PARTY_IPI).isEmpty())
+                                        t, name -> s.of(name, Fields.PARTY_IPI).isEmpty())
                                 .map(names ->
                                         Observation.at(s, t, Fields.WORK_WRITERS, "No IPI is known of %s.", names)))),
                 rule(
@@ -121,7 +119,6 @@ final class WorkRules {
                         "Writer without society",
                         "A share of somebody in no society is collected by nobody.",
                         PlainRule.works((s, t, p) -> without(
-                                        s,
                                         t,
                                         name -> s.of(name, Fields.PARTY_SOCIETY).isEmpty())
                                 .map(names -> Observation.at(
@@ -253,7 +250,7 @@ final class WorkRules {
         return s.of(name, Fields.PARTY_LEGAL_NAME).orElse(name).strip();
     }
 
-    private static Optional<String> without(ReleaseContext s, Track track, java.util.function.Predicate<String> lacks) {
+    private static Optional<String> without(Track track, java.util.function.Predicate<String> lacks) {
         String names = track.recording().work().writers().stream()
                 .map(Writer::name)
                 .filter(name -> !PlaceholderNames.is(name))

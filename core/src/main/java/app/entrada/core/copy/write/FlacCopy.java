@@ -29,7 +29,7 @@ final class FlacCopy {
 
     private record Block(int type, byte[] body) {
         long length() {
-            return 4 + body.length;
+            return 4L + body.length;
         }
     }
 

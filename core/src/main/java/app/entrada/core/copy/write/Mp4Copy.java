@@ -53,10 +53,10 @@ final class Mp4Copy {
         if (moov.length() > LARGEST_MOOV) throw new IOException("the “moov” box is larger than any real one");
         byte[] items = items(plan);
         long old = moov.end() - moov.header();
-        byte[] tight = moov(moov, items, 0);
+        byte[] tight = moov(items, 0);
         long room = old - tight.length;
         // a free box takes at least its header of eight bytes
-        byte[] made = room == 0 ? tight : moov(moov, items, room >= 8 ? (int) room : PADDING);
+        byte[] made = room == 0 ? tight : moov(items, room >= 8 ? (int) room : PADDING);
         long moved = made.length - old;
         boolean behind = top().stream().anyMatch(box -> box.id().equals("mdat") && box.header() > moov.header());
         if (moved != 0 && behind) {
@@ -82,7 +82,7 @@ final class Mp4Copy {
     }
 
     /** The box with these items, and so many bytes of padding behind them. */
-    private byte[] moov(Chunk moov, byte[] items, int padding) throws IOException {
+    private byte[] moov(byte[] items, int padding) throws IOException {
         ByteArrayOutputStream body = new ByteArrayOutputStream();
         Chunk udta = null;
         for (Chunk child : children("moov"))

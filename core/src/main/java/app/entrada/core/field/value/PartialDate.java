@@ -21,7 +21,9 @@ public record PartialDate(int year, OptionalInt month, OptionalInt day) {
         if (year < 1877) throw new MalformedValue("No sound was recorded in %d".formatted(year));
         try {
             YearMonth known = YearMonth.of(year, month.orElse(1));
-            if (day.isPresent()) known.atDay(day.getAsInt());
+            if (day.isPresent() && !known.isValidDay(day.getAsInt()))
+                throw new MalformedValue(
+                        "There is no such day: %s has %d days".formatted(known, known.lengthOfMonth()));
         } catch (DateTimeException none) {
             throw new MalformedValue("There is no such day: " + none.getMessage());
         }

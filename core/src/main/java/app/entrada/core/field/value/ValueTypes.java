@@ -55,16 +55,19 @@ public final class ValueTypes {
 
     /** Credited names in order. */
     public static final PeopleType<Names> NAMES = new PeopleType<>() {
+        @Override
         public String name() {
             return "names";
         }
 
+        @Override
         public List<PersonEntry> entries(Names value) {
             return value.list().stream()
                     .map(name -> new PersonEntry(name, "", null))
                     .toList();
         }
 
+        @Override
         public Names of(List<PersonEntry> entries) {
             return new Names(PeopleType.bounded(entries).stream()
                     .map(PersonEntry::name)
@@ -72,11 +75,13 @@ public final class ValueTypes {
                     .toList());
         }
 
+        @Override
         public Names parse(String typed) {
             Names names = Names.parse(plain(typed));
             return of(entries(names));
         }
 
+        @Override
         public String format(Names value) {
             return value.toString();
         }
@@ -107,14 +112,17 @@ public final class ValueTypes {
 
     /** Words in order, the main one first. */
     public static final ValueType<Terms> TERMS = new ValueType<>() {
+        @Override
         public String name() {
             return "terms";
         }
 
+        @Override
         public Terms parse(String typed) {
             return Terms.parse(text(typed));
         }
 
+        @Override
         public String format(Terms value) {
             return value.toString();
         }
@@ -195,14 +203,17 @@ public final class ValueTypes {
 
     /** Pictures beside the front cover, in order. */
     public static final ValueType<List<FurtherPicture>> PICTURES = new ValueType<>() {
+        @Override
         public String name() {
             return "pictures";
         }
 
+        @Override
         public List<FurtherPicture> parse(String typed) {
             return FurtherPicture.parse(plain(typed));
         }
 
+        @Override
         public String format(List<FurtherPicture> value) {
             return FurtherPicture.format(value);
         }
@@ -230,10 +241,12 @@ public final class ValueTypes {
 
     /** Language of ISO 639-1 or one of {@code zxx}, {@code mul}, {@code und}. */
     public static final ValueType<String> LANGUAGE = new ValueType<>() {
+        @Override
         public String name() {
             return "language";
         }
 
+        @Override
         public String parse(String typed) {
             String code = typed.strip().toLowerCase(Locale.ROOT);
             if (SPECIAL_LANGUAGES.containsKey(code) || LANGUAGES.contains(code)) return code;
@@ -247,6 +260,7 @@ public final class ValueTypes {
                     .formatted(typed));
         }
 
+        @Override
         public String format(String code) {
             return code;
         }
@@ -324,6 +338,7 @@ public final class ValueTypes {
 
     /** A choice; editors offer {@link #words()}. */
     public record Choice(String name, List<String> words) implements ValueType<String> {
+        @Override
         public String parse(String typed) {
             String word = typed.strip().toLowerCase(Locale.ROOT);
             List<String> begins = words.stream()
@@ -336,6 +351,7 @@ public final class ValueTypes {
             throw new MalformedValue("“%s” is none of: %s".formatted(typed.strip(), String.join(", ", words)));
         }
 
+        @Override
         public String format(String value) {
             return value;
         }
@@ -344,10 +360,12 @@ public final class ValueTypes {
     /** A code that may be wrong while the release is a draft. */
     public static <C> ValueType<DraftCode<C>> code(String name, Function<String, C> parse, Function<C, String> stored) {
         return new ValueType<>() {
+            @Override
             public String name() {
                 return name;
             }
 
+            @Override
             public DraftCode<C> parse(String typed) {
                 try {
                     C code = parse.apply(typed);
@@ -357,6 +375,7 @@ public final class ValueTypes {
                 }
             }
 
+            @Override
             public String format(DraftCode<C> value) {
                 return value.text();
             }
@@ -379,14 +398,17 @@ public final class ValueTypes {
     private static <T> ValueType<T> simple(
             String name, Function<String, T> parse, Function<T, String> format, boolean internal) {
         return new ValueType<>() {
+            @Override
             public String name() {
                 return name;
             }
 
+            @Override
             public T parse(String typed) {
                 return parse.apply(typed);
             }
 
+            @Override
             public String format(T value) {
                 return format.apply(value);
             }

@@ -194,7 +194,8 @@ final class Id3Layout {
     private static String encoded(String layout, List<Object> parts) {
         StringBuilder all = new StringBuilder();
         int next = 0;
-        for (char part : layout.toCharArray()) {
+        for (int i = 0; i < layout.length(); i++) {
+            char part = layout.charAt(i);
             if (part == 'E') continue;
             Object value = parts.get(next++);
             if (part == 'S') all.append((String) value);

@@ -230,7 +230,7 @@ class TaggedCopyTest {
 
     /** With tables that point to the first and to the thousandth byte of the sound. */
     private static byte[] m4a(boolean wide, boolean soundFirst) {
-        long before = FTYP.length + (soundFirst ? 0 : moov(offsets(wide, 0, 0)).length) + 8;
+        long before = 8L + FTYP.length + (soundFirst ? 0 : moov(offsets(wide, 0, 0)).length);
         byte[] moov = moov(offsets(wide, before, before + 1000));
         return soundFirst ? join(FTYP, box("mdat", SOUND), moov) : join(FTYP, moov, box("mdat", SOUND));
     }

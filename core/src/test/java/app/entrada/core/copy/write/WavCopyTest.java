@@ -1,5 +1,6 @@
 package app.entrada.core.copy.write;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -20,6 +21,7 @@ import app.entrada.core.tag.id3.Id3;
 import app.entrada.core.tag.id3.Id3Version;
 import app.entrada.core.tag.map.TagSource;
 import app.entrada.core.text.Sha256;
+import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -36,10 +38,12 @@ import org.junit.jupiter.api.io.TempDir;
 @DisplayName("E1–E3 A tagged WAV says what the release says and sounds like the master")
 class WavCopyTest {
     private static final Transcoder NONE = new Transcoder() {
+        @Override
         public void encode(Path source, AudioFacts master, Encoding to, Path target) throws IOException {
             throw new IOException("not here");
         }
 
+        @Override
         public Sha256 decoded(Path file, SoundFormat kind, int bits) throws IOException {
             throw new IOException("not here");
         }
@@ -69,7 +73,7 @@ class WavCopyTest {
                         .format(2, 44100, 16)
                         .chunk("cue ", new byte[28])
                         .tone(5001, 0.5)
-                        .chunk("iXML", "<BWFXML/>".getBytes())
+                        .chunk("iXML", "<BWFXML/>".getBytes(UTF_8))
                         .chunk("id3 ", id3)
                         .bytes());
     }
@@ -96,8 +100,8 @@ class WavCopyTest {
         assertThat(proof.audioBefore()).isEqualTo(proof.audioAfter());
         assertThat(Files.readAllBytes(master)).isEqualTo(before);
         assertThat(AudioMeasuring.measure(copy, done -> {}).faults()).isEmpty();
-        assertThat(Files.list(folder))
-                .extracting(path -> path.getFileName().toString())
+        assertThat(folder.toFile().listFiles())
+                .extracting(File::getName)
                 .containsExactlyInAnyOrder("master.wav", "copy.wav");
     }
 
@@ -132,7 +136,7 @@ class WavCopyTest {
 
     @Test
     void somebody_else_s_axml_document_stays_and_the_proof_says_what_was_left_out() throws IOException {
-        byte[] foreign = "<ebuCoreMain><audioFormatExtended/></ebuCoreMain>".getBytes();
+        byte[] foreign = "<ebuCoreMain><audioFormatExtended/></ebuCoreMain>".getBytes(UTF_8);
         master = Files.write(
                 folder.resolve("adm.wav"),
                 new Wav()
@@ -173,8 +177,8 @@ class WavCopyTest {
         Path copy = folder.resolve("copy.wav");
         assertThatThrownBy(() -> writer.write(master, facts(), plan(), copy)).hasMessageContaining("damaged");
         assertThat(copy).doesNotExist();
-        assertThat(Files.list(folder))
-                .noneSatisfy(path -> assertThat(path.toString()).endsWith(".part"));
+        assertThat(folder.toFile().listFiles())
+                .noneSatisfy(file -> assertThat(file.getName()).endsWith(".part"));
     }
 
     @Test

@@ -65,7 +65,7 @@ class ComposingTest {
                 .doesNotHaveDuplicates();
     }
 
-    private static String document(String destination, Sent sent) {
+    private static String document(Sent sent) {
         return Composing.of(sent.out()).documents().get(0).text();
     }
 
@@ -79,7 +79,7 @@ class ComposingTest {
 
     @Test
     void a_performers_society_gets_every_performer_and_nobody_who_is_not_heard() throws Exception {
-        String csv = document("ppo", Sent.of(rich(), "ppo"));
+        String csv = document(Sent.of(rich(), "ppo"));
         assertThat(csv).contains("Joss Amberley").doesNotContain("Hanna Veil");
         assertThat(firstLine(csv))
                 .containsEntry("ISRC", "XANW92600031")
@@ -94,7 +94,7 @@ class ComposingTest {
     @Test
     void a_sync_library_gets_what_a_supervisor_searches_by() throws Exception {
         Outgoing.Terms terms = new Outgoing.Terms("public", false, false, "", "", 450);
-        assertThat(firstLine(document("aldermoor", Sent.of(rich(), "aldermoor").by(terms))))
+        assertThat(firstLine(document(Sent.of(rich(), "aldermoor").by(terms))))
                 .containsEntry("Vocals", "yes")
                 .containsEntry("Tempo class", "slow")
                 .containsEntry("Moods", "calm")
@@ -106,15 +106,14 @@ class ComposingTest {
     @Test
     void an_open_catalogue_gets_fingerprints_of_confirmed_files_only() {
         JsonMapper json = new JsonMapper();
-        JsonNode track = json.readTree(document("commonshelf", Sent.of(rich(), "commonshelf")))
+        JsonNode track = json.readTree(document(Sent.of(rich(), "commonshelf")))
                 .path("tracks")
                 .path(0);
         // its master was put there by a person; only the print is not made yet
         assertThat(track.path("confirmed").asBoolean()).isTrue();
         assertThat(track.has("fingerprint")).isFalse();
         assertThat(track.path("milliseconds").asLong()).isEqualTo(49_000);
-        JsonNode sure = json.readTree(
-                document("commonshelf", Sent.of(rich(), "commonshelf").confirmed()));
+        JsonNode sure = json.readTree(document(Sent.of(rich(), "commonshelf").confirmed()));
         assertThat(Base64.getDecoder()
                         .decode(sure.path("tracks").path(0).path("fingerprint").asString()))
                 .isNotEmpty();
@@ -155,8 +154,7 @@ class ComposingTest {
 
     @Test
     void a_feed_reader_that_is_not_ours_finds_the_episode_and_its_sound() throws Exception {
-        SyndFeed feed =
-                new SyndFeedInput().build(new StringReader(document("hearthcast", Sent.of(rich(), "hearthcast"))));
+        SyndFeed feed = new SyndFeedInput().build(new StringReader(document(Sent.of(rich(), "hearthcast"))));
         assertThat(feed.getFeedType()).isEqualTo("rss_2.0");
         assertThat(feed.getTitle()).isEqualTo("Weirside Talks");
         assertThat(feed.getDescription()).isEqualTo("Talks by the water.");
@@ -186,8 +184,7 @@ class ComposingTest {
     void a_host_is_told_what_the_sender_chose() {
         JsonMapper json = new JsonMapper();
         Outgoing.Terms terms = new Outgoing.Terms("private", true, false, "", "2027-03-05", 0);
-        JsonNode entry = json.readTree(
-                document("pebblewave", Sent.of(rich(), "pebblewave").by(terms)));
+        JsonNode entry = json.readTree(document(Sent.of(rich(), "pebblewave").by(terms)));
         assertThat(entry.path("visibility").asString()).isEqualTo("private");
         assertThat(entry.path("downloads").asBoolean()).isTrue();
         assertThat(entry.path("embedding").asBoolean()).isFalse();

@@ -1,5 +1,6 @@
 package app.entrada.core.delivery.kind;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -148,11 +149,11 @@ class MessagesTest {
                         "data/message.xml",
                         "data/resources/01.txt");
         // SHA-256 of "abc": FIPS 180-4's own example
-        assertThat(new String(files.get("manifest-sha256.txt")))
+        assertThat(new String(files.get("manifest-sha256.txt"), UTF_8))
                 .contains("ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad  data/resources/01.txt\n");
-        assertThat(new String(files.get("bag-info.txt"))).contains("Payload-Oxum: 7.2\n");
+        assertThat(new String(files.get("bag-info.txt"), UTF_8)).contains("Payload-Oxum: 7.2\n");
         MessageDigest digest = MessageDigest.getInstance("SHA-256");
-        for (String line : new String(files.get("tagmanifest-sha256.txt")).split("\n")) {
+        for (String line : new String(files.get("tagmanifest-sha256.txt"), UTF_8).split("\n")) {
             String[] parts = line.split("  ");
             assertThat(HexFormat.of().formatHex(digest.digest(files.get(parts[1]))))
                     .isEqualTo(parts[0]);

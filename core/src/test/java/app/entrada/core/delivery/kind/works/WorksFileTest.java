@@ -11,6 +11,7 @@ import app.entrada.core.delivery.kind.Sent;
 import app.entrada.core.release.Release;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.Random;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -113,7 +114,8 @@ class WorksFileTest {
 
     /** What stands at the society once this was accepted. */
     private static String digest(Sent sent) {
-        return WorksFile.digests(WorksFile.of(sent.out())).get("W0000000004");
+        return Objects.requireNonNull(
+                WorksFile.digests(WorksFile.of(sent.out())).get("W0000000004"));
     }
 
     static List<Sent> corrections() {
