@@ -60,6 +60,17 @@ class LayersTest {
             .dependOnClassesThat()
             .resideInAPackage("org.springframework.jdbc..");
 
+    /** What the page gets and sends has types of its own; who asks for it over HTTP is nobody's business below. */
+    @ArchTest
+    static final ArchRule only_controllers_know_controllers = noClasses()
+            .that()
+            .areNotAnnotatedWith("org.springframework.web.bind.annotation.RestController")
+            .and()
+            .areTopLevelClasses()
+            .should()
+            .dependOnClassesThat()
+            .areAnnotatedWith("org.springframework.web.bind.annotation.RestController");
+
     @ArchTest
     static final ArchRule external_programs_are_started_in_one_place_which_is_not_here =
             noClasses().should().dependOnClassesThat().areAssignableTo(ProcessBuilder.class);

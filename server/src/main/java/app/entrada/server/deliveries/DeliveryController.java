@@ -401,9 +401,6 @@ class DeliveryController {
         deliveries.move(found, DeliveryState.IN_REVIEW, "We answered: " + text);
     }
 
-    /** What an open catalogue holds that sounds like a track. */
-    record HeldTrack(int track, String answer) {}
-
     @GetMapping("/api/releases/{id}/deliveries/held")
     List<HeldTrack> held(@PathVariable long id, @RequestParam String destination) {
         Profile profile = profiles.byId(destination);

@@ -540,10 +540,10 @@ public class DeliveryService implements UntoldChanges {
     }
 
     /** Asks an open catalogue about each track that has a fingerprint. */
-    List<DeliveryController.HeldTrack> heard(Release release, Asking asking) throws IOException {
-        List<DeliveryController.HeldTrack> held = new ArrayList<>();
+    List<HeldTrack> heard(Release release, Asking asking) throws IOException {
+        List<HeldTrack> held = new ArrayList<>();
         for (var print : assembler.prints(release).entrySet())
-            held.add(new DeliveryController.HeldTrack(
+            held.add(new HeldTrack(
                     release.track(print.getKey()).orElseThrow().number(),
                     asking.ask("{\"fingerprint\": \"%s\"}"
                             .formatted(java.util.Base64.getEncoder()

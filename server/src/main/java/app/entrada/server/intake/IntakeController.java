@@ -1,13 +1,10 @@
 package app.entrada.server.intake;
 
-import app.entrada.core.intake.ReleaseDraft;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.files.FileKind;
 import app.entrada.server.platform.Problem;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,38 +22,6 @@ class IntakeController {
         this.intake = intake;
     }
 
-    /**
-     * A received file.
-     *
-     * @param folder where it lay in what was dropped
-     * @param kind audio, picture, document, text or other
-     * @param belongs what a paper is for, empty for sound and pictures
-     * @param alike what it sounds like, best first
-     * @param problem why it is no use, null when it is whole
-     */
-    record IntakeItem(
-            String sha256,
-            String name,
-            String folder,
-            FileKind kind,
-            String belongs,
-            long bytes,
-            boolean measured,
-            String says,
-            @Nullable String time,
-            String title,
-            List<Likeness> alike,
-            @Nullable String problem) {}
-
-    /**
-     * What a file sounds like.
-     *
-     * @param verdict same, other-version or excerpt
-     * @param recording of the catalogue, 0 when the other file is no master
-     * @param says one sentence
-     */
-    record Likeness(String verdict, double confidence, long recording, String says) {}
-
     /** Everything in the intake, in the order in which it came. */
     @GetMapping("/api/intake")
     List<IntakeItem> items() {
@@ -71,39 +36,6 @@ class IntakeController {
             return files.stream().map(Sha256::new).toList();
         }
     }
-
-    /**
-     * A release as the files suggest it.
-     *
-     * @param others files that are no sound, by what becomes of them
-     */
-    record DraftView(
-            ReleaseDraft.ReadValue title,
-            ReleaseDraft.ReadValue artists,
-            String kind,
-            List<DraftTrack> tracks,
-            List<DraftPaper> others) {}
-
-    /**
-     * A track of a draft.
-     *
-     * @param reuses the recording of the catalogue that sounds the same, in words; null for a new one
-     */
-    record DraftTrack(
-            int number,
-            String file,
-            String name,
-            String time,
-            String title,
-            String version,
-            String featured,
-            String artists,
-            String source,
-            List<String> others,
-            @Nullable String reuses) {}
-
-    /** A paper or picture and where it goes. */
-    record DraftPaper(String name, String goes) {}
 
     /** What these files would make. */
     @PostMapping("/api/intake/draft")

@@ -99,18 +99,18 @@ class IntakeService {
         return rows;
     }
 
-    List<IntakeController.IntakeItem> items() {
+    List<IntakeItem> items() {
         List<WaitingFile> rows = rows();
         List<Sha256> all = rows.stream().map(WaitingFile::sha256).toList();
         Map<Sha256, FileIndex.StoredFile> entries = files.find(all);
         KnownSound known = recordings.known(all);
         Map<Sha256, String> names =
                 rows.stream().collect(Collectors.toMap(WaitingFile::sha256, WaitingFile::name, (a, b) -> a));
-        List<IntakeController.IntakeItem> items = new ArrayList<>();
+        List<IntakeItem> items = new ArrayList<>();
         for (WaitingFile row : rows) {
             FileIndex.StoredFile entry = entries.get(row.sha256);
             boolean sound = entry.audio().isPresent();
-            items.add(new IntakeController.IntakeItem(
+            items.add(new IntakeItem(
                     row.sha256.hex(),
                     row.name,
                     row.folder,
@@ -132,11 +132,10 @@ class IntakeService {
         return items;
     }
 
-    private static List<IntakeController.Likeness> likenesses(
-            Sha256 file, KnownSound known, Map<Sha256, String> names) {
-        List<IntakeController.Likeness> said = new ArrayList<>();
+    private static List<IntakeItem.Likeness> likenesses(Sha256 file, KnownSound known, Map<Sha256, String> names) {
+        List<IntakeItem.Likeness> said = new ArrayList<>();
         for (MasterHolders.Holder holder : known.holders(file))
-            said.add(new IntakeController.Likeness(
+            said.add(new IntakeItem.Likeness(
                     "same",
                     1,
                     holder.recording(),
@@ -145,13 +144,13 @@ class IntakeService {
             List<MasterHolders.Holder> holders = known.holders(other.file());
             String verdict = other.match().verdict().says();
             for (MasterHolders.Holder holder : holders)
-                said.add(new IntakeController.Likeness(
+                said.add(new IntakeItem.Likeness(
                         verdict,
                         other.match().confidence(),
                         holder.recording(),
                         other.match().says(holder.says())));
             if (holders.isEmpty() && names.containsKey(other.file()))
-                said.add(new IntakeController.Likeness(
+                said.add(new IntakeItem.Likeness(
                         verdict,
                         other.match().confidence(),
                         0,
@@ -219,10 +218,10 @@ class IntakeService {
         return new Heap(rows, entries, known, ReleaseDraft.of(heard));
     }
 
-    IntakeController.DraftView draft(List<Sha256> chosen) {
+    DraftView draft(List<Sha256> chosen) {
         Heap heap = heap(chosen);
-        List<IntakeController.DraftTrack> tracks = heap.draft().tracks().stream()
-                .map(track -> new IntakeController.DraftTrack(
+        List<DraftView.DraftTrack> tracks = heap.draft().tracks().stream()
+                .map(track -> new DraftView.DraftTrack(
                         track.number(),
                         track.file(),
                         heap.name(track.file()),
@@ -242,12 +241,12 @@ class IntakeService {
         List<String> titles = heap.draft().tracks().stream()
                 .map(track -> track.title().value())
                 .toList();
-        List<IntakeController.DraftPaper> papers = new ArrayList<>();
+        List<DraftView.DraftPaper> papers = new ArrayList<>();
         WaitingFile cover = cover(heap);
         for (WaitingFile row : heap.rows) {
             if (heap.entries.get(row.sha256).audio().isPresent()) continue;
             int track = row.belongs.isEmpty() ? 0 : AttachmentPlacement.track(row.name, titles);
-            papers.add(new IntakeController.DraftPaper(
+            papers.add(new DraftView.DraftPaper(
                     row.name,
                     row.equals(cover)
                             ? "front cover"
@@ -259,7 +258,7 @@ class IntakeService {
                                             .orElse("stays loose")
                                     : row.belongs + (track > 0 ? " of track " + track : " of the release")));
         }
-        return new IntakeController.DraftView(
+        return new DraftView(
                 heap.draft().title(), heap.draft().artists(), heap.draft().kind(), tracks, papers);
     }
 

@@ -23,9 +23,6 @@ class MastersController {
         return masters.view(id);
     }
 
-    /** A file for a track. */
-    record Placed(String file, long track) {}
-
     /**
      * What a person confirms.
      *
@@ -44,9 +41,6 @@ class MastersController {
                 account);
         return masters.view(id);
     }
-
-    /** A fact to take from tags. */
-    record TakenOffer(long target, String field, String value) {}
 
     record Takings(List<TakenOffer> offers) {}
 

@@ -287,7 +287,7 @@ class MastersService {
     }
 
     @Transactional
-    public void confirm(long id, boolean certain, List<MastersController.Placed> chosen, Account account) {
+    public void confirm(long id, boolean certain, List<Placed> chosen, Account account) {
         Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         List<Placement.Proposal> proposals = loose.proposals(release, loose.of(release));
         List<Change> batch = new ArrayList<>();
@@ -329,13 +329,13 @@ class MastersService {
     }
 
     @Transactional
-    public void take(long id, List<MastersController.TakenOffer> taken, Account account) {
+    public void take(long id, List<TakenOffer> taken, Account account) {
         Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         List<MastersView.TagOffer> offers = offers(release);
         Map<Ref, Facts> known = releases.facts(id);
         List<Change> batch = new ArrayList<>();
         Set<String> sources = new HashSet<>();
-        for (MastersController.TakenOffer each : taken)
+        for (TakenOffer each : taken)
             offers.stream()
                     .filter(offer -> offer.target() == each.target()
                             && offer.field().equals(each.field())

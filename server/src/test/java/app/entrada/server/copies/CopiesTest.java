@@ -139,14 +139,14 @@ class CopiesTest {
         manager.upload("/api/releases/" + second + "/files?name=tagged.wav&track=" + track, wav);
         ReadyRelease.until(
                 () -> !file(second, "store-wav").path("state").asString().equals("measuring"), () -> "measuring");
-        JsonNode take = null;
-        for (JsonNode line : manager.get("/api/releases/" + second + "/copies/store-wav/" + track + "/comparison")
-                .json())
-            if (line.path("id").asString().equals("TIT2")) {
-                assertThat(line.path("state").asString()).isEqualTo("REPLACED");
-                take = line.path("take");
-            }
-        assertThat(take).isNotNull();
+        JsonNode lines = manager.get("/api/releases/" + second + "/copies/store-wav/" + track + "/comparison")
+                .json();
+        JsonNode title = lines.valueStream()
+                .filter(line -> line.path("id").asString().equals("TIT2"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(title.path("state").asString()).isEqualTo("REPLACED");
+        JsonNode take = title.path("take");
         assertThat(take.path("value").asString()).isEqualTo("Taken");
         assertThat(take.path("before").asString()).isEqualTo("Other");
         assertThat(take.path("source").asString()).isEqualTo("tagged.wav, ID3v2 TIT2");

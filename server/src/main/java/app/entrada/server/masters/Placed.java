@@ -1,0 +1,4 @@
+package app.entrada.server.masters;
+
+/** A file for a track. */
+record Placed(String file, long track) {}
