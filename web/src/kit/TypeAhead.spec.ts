@@ -28,7 +28,7 @@ function field(more: object = {}, find?: (typed: string) => Suggestion[] | Promi
     asked,
     input,
     shown,
-    async type(text: string) {
+    type: async (text: string) => {
       await input.setValue(text)
       await vi.advanceTimersByTimeAsync(200)
       await flushPromises()

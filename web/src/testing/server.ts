@@ -6,13 +6,12 @@ export interface Heard {
   path: string
   body: unknown
 }
-type Answer = unknown
 
 /**
  * Stands for the server in a test of the page: answers by method and path, notes every call, and refuses what it does not
  * know. A function is asked anew each time; a {@link Refused} is answered as a problem document.
  */
-export function server(routes: Record<string, Answer | ((heard: Heard) => Answer)>): { heard: Heard[] } {
+export function server(routes: Record<string, unknown>): { heard: Heard[] } {
   const heard: Heard[] = []
   vi.stubGlobal('fetch', async (path: string, options: { method: string; body?: string }) => {
     const call = {
@@ -23,7 +22,7 @@ export function server(routes: Record<string, Answer | ((heard: Heard) => Answer
     heard.push(call)
     const route = routes[`${options.method} ${path.split('?')[0]}`]
     if (route === undefined) throw new TypeError(`no answer to ${options.method} ${path}`)
-    const said = await (typeof route === 'function' ? (route as (heard: Heard) => Answer)(call) : route)
+    const said = await (typeof route === 'function' ? (route as (heard: Heard) => unknown)(call) : route)
     if (said instanceof Refused)
       return new Response(JSON.stringify({ type: `urn:entrada:problem:${said.type}`, detail: said.detail }), {
         status: said.status,

@@ -78,7 +78,7 @@ class RealFilesTest {
     @ParameterizedTest(name = "{0} {2}")
     @CsvSource({
         "wav, pcm_s24le, PCM, true",
-        "wav, pcm_f32le, float, true",
+        "wav, pcm_f32le, FLOAT, true",
         "aiff, pcm_s16be, PCM, true",
         "aiff, pcm_s24be, PCM, true",
         "flac, flac, FLAC, true",
