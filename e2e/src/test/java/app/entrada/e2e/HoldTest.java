@@ -134,7 +134,7 @@ class HoldTest {
             Path run = Files.createDirectories(folder.resolve("own/run"));
             Files.writeString(run.resolve("server.pid"), stranger.pid() + "\n1\n");
             Files.writeString(run.resolve("standins.pid"), stranger.pid() + "\n");
-            new Installation(folder, RunningEntrada.TODAY).run("stop");
+            new Installation(folder, RunningEntrada.TODAY, 9200).run("stop");
             assertThat(stranger.isAlive()).isTrue();
             assertThat(run.resolve("server.pid")).doesNotExist();
         } finally {

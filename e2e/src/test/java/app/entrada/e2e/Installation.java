@@ -18,12 +18,19 @@ final class Installation {
 
     private final Path var;
     private final LocalDate today;
+    private final int port;
     private boolean watched;
     /** The day it really was when this was set up: a run over midnight goes on, it does not begin the pinned day again. */
     private final LocalDate setUp = LocalDate.now();
 
-    Installation(Path var, String today) {
+    /**
+     * An installation that may not be there yet.
+     *
+     * @param port the first that is tried for the server; its stand-ins' lies a hundred higher
+     */
+    Installation(Path var, String today, int port) {
         this.var = var.toAbsolutePath();
+        this.port = port;
         this.today = LocalDate.parse(today);
     }
 
@@ -35,7 +42,7 @@ final class Installation {
                 .redirectOutput(said.toFile());
         builder.environment().put("ENTRADA_VAR", var.toString());
         builder.environment().put("ENTRADA_NO_BUILD", "1");
-        builder.environment().put("ENTRADA_FIRST_PORT", "8700");
+        builder.environment().put("ENTRADA_FIRST_PORT", String.valueOf(port));
         builder.environment().put("ENTRADA_TODAY", today());
         builder.environment().put("ENTRADA_QUESTIONS_EVERY", "500ms");
         if (!watched) builder.environment().put("ENTRADA_NO_WATCH", "1");

@@ -7,7 +7,7 @@ import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import tools.jackson.databind.json.JsonMapper;
 
-/** One installation with its stand-in store for all browser tests of a run, ended at the end. */
+/** One installation with its stand-ins for all browser tests of a process, ended at the end; processes run side by side. */
 final class RunningEntrada implements BeforeAllCallback {
     /** The day that stands for today in browser tests and pictures. */
     static final String TODAY = "2026-11-23";
@@ -38,8 +38,9 @@ final class RunningEntrada implements BeforeAllCallback {
 
     private static Ending start() {
         try {
-            Path var = Path.of("target", "var");
-            installation = new Installation(var, TODAY);
+            int fork = Integer.getInteger("entrada.fork", 1);
+            Path var = Path.of("target", "var-" + fork);
+            installation = new Installation(var, TODAY, 8500 + 200 * fork);
             installation.run("stop");
             if (java.nio.file.Files.exists(var))
                 try (var files = java.nio.file.Files.walk(var)) {
