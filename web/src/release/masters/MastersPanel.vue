@@ -64,7 +64,7 @@ async function place(file: string, track: number) {
 function compare(file: SoundFileView, other: AlikeView) {
   player.compare(
     { sha256: file.sha256, name: file.name, seconds: file.seconds, lufs: file.lufs ?? null },
-    { sha256: other.file, name: other.says.replace(/^[^“]*/, '').slice(0, 40), seconds: 1e6, lufs: lufsOf(other.file) },
+    { sha256: other.file, name: other.name.slice(0, 40), seconds: 1e6, lufs: lufsOf(other.file) },
     other.offset,
     other.speed,
   )

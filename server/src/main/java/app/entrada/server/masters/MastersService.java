@@ -212,7 +212,7 @@ class MastersService {
         return views;
     }
 
-    private static MastersView.AlikeView alike(Prints.Alike other, long recording, boolean here, String says) {
+    private static MastersView.AlikeView alike(Prints.Alike other, long recording, boolean here, String name) {
         Match match = other.match();
         return new MastersView.AlikeView(
                 other.file().hex(),
@@ -224,7 +224,8 @@ class MastersService {
                 stretches(match.differs()),
                 recording,
                 here,
-                match.says(says));
+                name,
+                match.says(name));
     }
 
     private static List<MastersView.StretchView> stretches(List<Match.Stretch> stretches) {

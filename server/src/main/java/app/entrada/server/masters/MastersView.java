@@ -65,6 +65,8 @@ public record MastersView(
      * What a file sounds like.
      *
      * @param recording of the catalogue, 0 for none
+     * @param name of the other: title, release and code of its recording, or the file's name
+     * @param says what it is to this file, in a sentence
      * @param offset where this file begins on the other's time line, seconds
      * @param agrees stretches of this file that are the same, seconds
      */
@@ -78,6 +80,7 @@ public record MastersView(
             List<StretchView> differs,
             long recording,
             boolean onThisRelease,
+            String name,
             String says) {}
 
     /** A stretch of time, seconds. */
