@@ -33,7 +33,7 @@ public enum DeliveryState {
 
     /** The word for it, as stored, sent and shown. */
     @JsonValue
-    public String says() {
+    public String label() {
         return says;
     }
 

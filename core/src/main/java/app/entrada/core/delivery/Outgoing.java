@@ -73,7 +73,7 @@ public record Outgoing(
         }
 
         /** The word for it, as stored and shown. */
-        public String says() {
+        public String label() {
             return says;
         }
 

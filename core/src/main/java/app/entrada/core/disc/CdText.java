@@ -56,7 +56,7 @@ public record CdText(List<Block> blocks) {
         }
 
         /** As people read it. */
-        public String says() {
+        public String label() {
             return says;
         }
 

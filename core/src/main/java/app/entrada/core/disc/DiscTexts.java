@@ -154,7 +154,7 @@ public record DiscTexts(CdText text, List<String> leftOut) {
     private static String missing(PackType kind, List<Integer> without) {
         return "CD-Text has no %s for %s %s, but has one for others; it is left out for all."
                 .formatted(
-                        kind == PackType.CODES ? "ISRC" : kind.says().toLowerCase(java.util.Locale.ROOT),
+                        kind == PackType.CODES ? "ISRC" : kind.label().toLowerCase(java.util.Locale.ROOT),
                         without.size() == 1 ? "track" : "tracks",
                         without.stream().map(String::valueOf).collect(Collectors.joining(", ")));
     }

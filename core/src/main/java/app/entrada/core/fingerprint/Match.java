@@ -67,7 +67,7 @@ public record Match(
         }
 
         /** Stable name. */
-        public String says() {
+        public String label() {
             return says;
         }
     }

@@ -186,6 +186,6 @@ public record TagReading(SoundFile sound, List<Block> blocks, List<Fault> faults
     }
 
     private static Block of(Container container, String version, Chunk chunk, List<TagEntry> entries) {
-        return new Block(container.says(), version, chunk.offset(), chunk.length(), entries);
+        return new Block(container.label(), version, chunk.offset(), chunk.length(), entries);
     }
 }

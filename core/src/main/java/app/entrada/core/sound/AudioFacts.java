@@ -79,7 +79,7 @@ public record AudioFacts(
     }
 
     /** In a few words: {@code WAV 24 bit 44.1 kHz}, {@code MP3 44.1 kHz}. */
-    public String says() {
+    public String label() {
         boolean plain = codec == SoundCodec.PCM || codec.label().equals(format.label());
         String name = plain ? format.label() : format.label() + " " + codec.label();
         return bitDepth > 0

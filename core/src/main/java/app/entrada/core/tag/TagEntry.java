@@ -40,7 +40,7 @@ public record TagEntry(
         }
 
         /** The name people know it by. */
-        public String says() {
+        public String label() {
             return says;
         }
 

@@ -75,7 +75,7 @@ public record TitleStyle(boolean featuredInTitle, Versions version) {
     }
 
     /** How titles look there, in words with an example. */
-    public String says() {
+    public String label() {
         String example = "Slack Water"
                 + (featuredInTitle ? " (feat. Petra Vann)" : "")
                 + switch (version) {

@@ -35,7 +35,7 @@ public record TrackList(Form form, List<ReadTrack> rows, List<SourceLine> notUnd
         }
 
         /** The form in words. */
-        public String says() {
+        public String label() {
             return says;
         }
     }

@@ -98,7 +98,7 @@ public record OneStop(boolean yes, List<String> reasons) {
                 track.recording().work().facts().get(Fields.WORK_ORIGINS).orElse(List.of())) {
             if (!origin.how().needsPermission()) continue;
             free = false;
-            reasons.add("It contains a %s of “%s”".formatted(origin.how().says(), origin.title()));
+            reasons.add("It contains a %s of “%s”".formatted(origin.how().label(), origin.title()));
         }
         return free;
     }

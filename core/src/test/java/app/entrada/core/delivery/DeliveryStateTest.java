@@ -11,7 +11,7 @@ class DeliveryStateTest {
     @ParameterizedTest
     @EnumSource(DeliveryState.class)
     void a_state_is_found_by_its_word_and_its_end_is_an_end(DeliveryState state) {
-        assertThat(DeliveryState.of(state.says())).isEqualTo(state);
+        assertThat(DeliveryState.of(state.label())).isEqualTo(state);
         assertThat(state.next()).doesNotContain(state);
         if (state.underWay()) assertThat(state.next()).contains(DeliveryState.REJECTED);
     }

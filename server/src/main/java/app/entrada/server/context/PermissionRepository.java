@@ -84,7 +84,7 @@ public class PermissionRepository {
                             new Needed(
                                     work,
                                     0,
-                                    origin.how().says(),
+                                    origin.how().label(),
                                     origin.title(),
                                     origin.writers(),
                                     List.of(track.number())));
@@ -181,10 +181,10 @@ public class PermissionRepository {
         return jdbc.sql("""
                         SELECT id, name, sha256 FROM received WHERE release_id = ? AND belongs = ANY (?) ORDER BY id""")
                 .params(release.id(), new String[] {
-                    AttachmentKind.PERMISSION.says(),
-                    AttachmentKind.DOCUMENT.says(),
-                    AttachmentKind.TEXT.says(),
-                    AttachmentKind.OTHER.says()
+                    AttachmentKind.PERMISSION.label(),
+                    AttachmentKind.DOCUMENT.label(),
+                    AttachmentKind.TEXT.label(),
+                    AttachmentKind.OTHER.label()
                 })
                 .query((row, n) -> new Document(row.getLong("id"), row.getString("name"), row.getString("sha256")))
                 .list();

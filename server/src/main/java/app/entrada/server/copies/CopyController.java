@@ -166,7 +166,7 @@ class CopyController {
                     recipe.id(),
                     recipe.name(),
                     recipe.purpose(),
-                    recipe.encoding().says(),
+                    recipe.encoding().label(),
                     files.stream().mapToLong(FileView::foreseen).sum(),
                     files));
         }
@@ -182,7 +182,7 @@ class CopyController {
         Map<String, List<String>> cannot = new LinkedHashMap<>();
         standing.plan()
                 .ifPresent(plan -> plan.cannot()
-                        .forEach(one -> cannot.computeIfAbsent(one.container().says(), kind -> new ArrayList<>())
+                        .forEach(one -> cannot.computeIfAbsent(one.container().label(), kind -> new ArrayList<>())
                                 .add(one.fact())));
         return new FileView(
                 track.id(),
@@ -232,7 +232,7 @@ class CopyController {
     private static LineView line(Release release, Track track, String file, Comparison.ComparedTag line) {
         return new LineView(
                 line.fact(),
-                line.container().says(),
+                line.container().label(),
                 line.id(),
                 line.language(),
                 line.state().name(),

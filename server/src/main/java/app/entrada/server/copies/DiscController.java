@@ -92,7 +92,7 @@ class DiscController {
                 problems,
                 java.util.Arrays.stream(CdText.PackType.values())
                         .filter(kind -> !texts.said(kind).isEmpty())
-                        .map(kind -> new DiscTextView(kind.says(), texts.said(kind)))
+                        .map(kind -> new DiscTextView(kind.label(), texts.said(kind)))
                         .toList(),
                 texts.leftOut(),
                 texts.text().blocks().size(),

@@ -223,7 +223,7 @@ class DeliveryController {
                 delivery.id(),
                 delivery.state(),
                 delivery.state().underWay(),
-                delivery.occasion().says(),
+                delivery.occasion().label(),
                 delivery.sealedAt(),
                 delivery.notBefore(),
                 delivery.by(),

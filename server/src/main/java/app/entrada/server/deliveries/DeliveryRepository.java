@@ -96,7 +96,7 @@ public class DeliveryRepository {
                         key,
                         Timestamp.from(clock.instant()),
                         account,
-                        occasion.says(),
+                        occasion.label(),
                         json.writeValueAsString(terms),
                         notBefore == null ? null : Timestamp.from(notBefore))
                 .update();
@@ -276,7 +276,7 @@ public class DeliveryRepository {
         if (!delivery.state().next().contains(to))
             throw new IllegalStateException("a delivery does not go from %s to %s".formatted(delivery.state(), to));
         int moved = jdbc.sql("UPDATE delivery SET state = ? WHERE id = ? AND state = ?")
-                .params(to.says(), delivery.id(), delivery.state().says())
+                .params(to.label(), delivery.id(), delivery.state().label())
                 .update();
         if (moved == 1) note(delivery.id(), delivery.releaseId(), to, says);
     }
@@ -324,7 +324,7 @@ public class DeliveryRepository {
 
     private void note(long id, long releaseId, DeliveryState state, String says) {
         jdbc.sql("INSERT INTO delivery_event (delivery_id, at, state, says) VALUES (?, ?, ?, ?)")
-                .params(id, Timestamp.from(clock.instant()), state.says(), says)
+                .params(id, Timestamp.from(clock.instant()), state.label(), says)
                 .update();
         announcer.announce("delivery", Map.of("id", id, "release", releaseId));
     }

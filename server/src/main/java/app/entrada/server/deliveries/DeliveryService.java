@@ -401,7 +401,7 @@ public class DeliveryService implements UntoldChanges {
         }
         if (taken(before).isEmpty())
             hindrances.add("%s has not taken this release; an %s is of something it has."
-                    .formatted(profile.name(), order.occasion().says()));
+                    .formatted(profile.name(), order.occasion().label()));
         if (order.occasion() == Outgoing.Occasion.UPDATE)
             hindrances.addAll(preview(loaded, profile).hindrances());
         else hindrances.addAll(unreachable(profile, before));
@@ -482,7 +482,7 @@ public class DeliveryService implements UntoldChanges {
                 releaseId,
                 composed.contents,
                 "Sealed: %s, %d files with their checksums."
-                        .formatted(order.occasion().says(), composed.contents.size()));
+                        .formatted(order.occasion().label(), composed.contents.size()));
         deliveries.facts(composed.id, DeliveryDifference.facts(composed.of.context()));
         codes.left(release);
         background.schedule(

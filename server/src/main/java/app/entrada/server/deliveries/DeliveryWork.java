@@ -198,7 +198,7 @@ class DeliveryWork implements Work {
         answers.take(delivery, profile, reach, answer);
         DeliveryState now = deliveries.find(delivery.id()).orElseThrow().state();
         if (now != delivery.state())
-            meters.counter("entrada.deliveries.answers", "destination", profile.id(), "state", now.says())
+            meters.counter("entrada.deliveries.answers", "destination", profile.id(), "state", now.label())
                     .increment();
         if (!now.underWay()) return Optional.empty();
         // a person takes days over it: who has waited for an hour asks less often; a callback wakes this at once

@@ -128,7 +128,7 @@ public class DestinationController {
                 profile.dated().toString(),
                 profile.version(),
                 profile.leadDays(),
-                profile.titleStyle().says(),
+                profile.titleStyle().label(),
                 profile.express()
                         .map(faster -> "%d days for %s".formatted(faster.days(), faster.fee()))
                         .orElse(null),
@@ -156,7 +156,7 @@ public class DestinationController {
         RuleExample example = RuleExample.of(rule).orElseThrow();
         return new RuleView(
                 rule.id(),
-                rule.family().says(),
+                rule.family().label(),
                 rule.name(),
                 weight,
                 rule.reason(),

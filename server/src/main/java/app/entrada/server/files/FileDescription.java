@@ -19,7 +19,7 @@ public final class FileDescription {
         return entry.audio()
                 .map(audio -> "%s, %s, %s%s"
                         .formatted(
-                                audio.says(),
+                                audio.label(),
                                 audio.channels() == 1
                                         ? "mono"
                                         : audio.channels() == 2 ? "stereo" : audio.channels() + " channels",

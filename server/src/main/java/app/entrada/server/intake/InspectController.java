@@ -169,7 +169,7 @@ class InspectController {
         Chunk chunk = new Chunk(block.kind(), block.offset(), block.offset(), block.length(), block.length());
         List<FileEntry> entries = new ArrayList<>();
         for (TagEntry entry : block.entries()) {
-            String source = entry.container().says() + " " + entry.id();
+            String source = entry.container().label() + " " + entry.id();
             entries.add(new FileEntry(
                     entry.id(),
                     entry.language(),

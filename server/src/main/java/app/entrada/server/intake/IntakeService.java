@@ -142,7 +142,7 @@ class IntakeService {
                     "the very file of " + holder.says() + ": its recording is used again"));
         for (Prints.Alike other : known.alike(file)) {
             List<MasterHolders.Holder> holders = known.holders(other.file());
-            String verdict = other.match().verdict().says();
+            String verdict = other.match().verdict().label();
             for (MasterHolders.Holder holder : holders)
                 said.add(new IntakeItem.Likeness(
                         verdict,

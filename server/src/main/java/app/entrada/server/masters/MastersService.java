@@ -216,7 +216,7 @@ class MastersService {
         Match match = other.match();
         return new MastersView.AlikeView(
                 other.file().hex(),
-                match.verdict().says(),
+                match.verdict().label(),
                 match.confidence(),
                 match.offsetSeconds(),
                 match.speed(),

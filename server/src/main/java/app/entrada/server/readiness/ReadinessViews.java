@@ -114,7 +114,7 @@ class ReadinessViews {
                             here.size() - all,
                             rules));
         }
-        return new ReadinessView.BoardRow(family.says(), cells);
+        return new ReadinessView.BoardRow(family.label(), cells);
     }
 
     private static ReadinessView.BoardFinding finding(Finding finding) {
@@ -122,7 +122,7 @@ class ReadinessViews {
                 finding.id(),
                 finding.rule(),
                 RuleBook.byId(finding.rule()).name(),
-                finding.family().says(),
+                finding.family().label(),
                 finding.weight(),
                 finding.destinations(),
                 finding.place().track(),

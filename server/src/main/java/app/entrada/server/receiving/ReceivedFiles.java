@@ -155,7 +155,7 @@ public class ReceivedFiles {
     private String belongs(FileIndex.StoredFile entry, String name) {
         if (entry.kind() == FileKind.AUDIO || entry.kind() == FileKind.PICTURE) return null;
         try (InputStream in = Files.newInputStream(store.path(entry.sha256()))) {
-            return AttachmentKind.of(name, in.readNBytes(HEAD)).says();
+            return AttachmentKind.of(name, in.readNBytes(HEAD)).label();
         } catch (IOException unreadable) {
             throw new UncheckedIOException(unreadable);
         }

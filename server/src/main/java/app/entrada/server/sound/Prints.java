@@ -90,7 +90,7 @@ public class Prints {
                             verdict = excluded.verdict, confidence = excluded.confidence, match = excluded.match""")
                     .params(
                             file.hex(),
-                            match.verdict().says(),
+                            match.verdict().label(),
                             match.confidence(),
                             json.writeValueAsString(match),
                             match.id())

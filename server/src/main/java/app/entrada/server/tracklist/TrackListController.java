@@ -72,7 +72,7 @@ class TrackListController {
                 .map(row -> line(row, plan.fileTimes()))
                 .toList();
         return new TrackListView(
-                plan.list().form().says(),
+                plan.list().form().label(),
                 Arrays.stream(TrackListColumn.values())
                         .filter(column -> rows.stream()
                                 .anyMatch(row -> row.cells().get(column.name()).after() != null))

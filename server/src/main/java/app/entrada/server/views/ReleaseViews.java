@@ -244,7 +244,7 @@ public class ReleaseViews {
                 audio.time(),
                 audio.milliseconds(),
                 "%,d samples at %,d Hz".formatted(audio.samples(), audio.sampleRate()),
-                audio.says(),
+                audio.label(),
                 audio.sound()
                         .map(sound -> Arrays.stream(sound.outline()).boxed().toList())
                         .orElse(List.of()));
@@ -255,7 +255,7 @@ public class ReleaseViews {
         return new ReleaseView.FindingView(
                 finding.id(),
                 finding.rule(),
-                finding.family().says(),
+                finding.family().label(),
                 finding.weight(),
                 finding.destinations().keySet().stream().map(destinations::get).toList(),
                 finding.place().track(),

@@ -137,10 +137,10 @@ class WorksController {
                         .map(track -> income(release, track, label))
                         .toList(),
                 Arrays.stream(Writer.Role.values())
-                        .map(role -> new RoleChoice(role.name(), role.says()))
+                        .map(role -> new RoleChoice(role.name(), role.label()))
                         .toList(),
                 Arrays.stream(Publisher.Role.values())
-                        .map(role -> new RoleChoice(role.name(), role.says()))
+                        .map(role -> new RoleChoice(role.name(), role.label()))
                         .toList());
     }
 
@@ -173,7 +173,7 @@ class WorksController {
                         .map(writer -> line(
                                 writer.name(),
                                 writer.role().name(),
-                                writer.role().says(),
+                                writer.role().label(),
                                 writer.shares(),
                                 writer.publisher().orElse(null),
                                 named))
@@ -182,7 +182,7 @@ class WorksController {
                         .map(publisher -> line(
                                 publisher.name(),
                                 publisher.role().name(),
-                                publisher.role().says(),
+                                publisher.role().label(),
                                 publisher.shares(),
                                 null,
                                 named))

@@ -76,10 +76,10 @@ class FaultTableTest {
         ReadyRelease.until(
                 () -> {
                     DeliveryState now = deliveries.find(id).orElseThrow().state();
-                    assertThat(now.says().equals(state) || now.underWay())
+                    assertThat(now.label().equals(state) || now.underWay())
                             .as("delivery %d is %s", id, now)
                             .isTrue();
-                    return now.says().equals(state);
+                    return now.label().equals(state);
                 },
                 () -> delivery(id).toString());
         return delivery(id);

@@ -113,7 +113,7 @@ final class FileRules {
                                                 Fields.RECORDING_MASTER,
                                                 "%s is %s, %d channels; a disc wants 16 bit 44.1 kHz, 2 channels.",
                                                 s.name(t),
-                                                master.says(),
+                                                master.label(),
                                                 master.channels())))),
                 rule(
                         "disc.cdtext-incomplete",

@@ -50,7 +50,7 @@ final class MasterRules {
                                         Fields.RECORDING_MASTER,
                                         "%s is %s; wanted: a lossless file such as WAV or FLAC.",
                                         s.name(track),
-                                        master.says())))),
+                                        master.label())))),
                 rule(
                         "audio.bit-depth",
                         "Bit depth",

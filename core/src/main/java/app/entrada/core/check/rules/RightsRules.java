@@ -183,7 +183,7 @@ final class RightsRules {
                     "%s cannot be given for %s: it holds a %s of “%s”, whose rights are others’.",
                     licence.get(),
                     s.name(track),
-                    foreign.get().how().says(),
+                    foreign.get().how().label(),
                     foreign.get().title()));
         return track.recording().work().writers().stream()
                 .filter(writer -> s.of(writer.name(), Fields.PARTY_SOCIETY).isPresent())
@@ -216,7 +216,7 @@ final class RightsRules {
                                 Fields.WORK_ORIGINS,
                                 "%s contains a %s of “%s”; no document is confirmed as its permission.",
                                 s.name(t),
-                                origin.how().says(),
+                                origin.how().label(),
                                 origin.title()))));
     }
 

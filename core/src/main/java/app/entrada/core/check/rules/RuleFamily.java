@@ -18,7 +18,7 @@ public enum RuleFamily {
     }
 
     /** Name for reading. */
-    public String says() {
+    public String label() {
         return says;
     }
 }

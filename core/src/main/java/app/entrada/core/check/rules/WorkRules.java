@@ -274,7 +274,7 @@ final class WorkRules {
                     Fields.WORK_ORIGINS,
                     "%s is %s of %s; wanted: the original.",
                     adapting.get().name(),
-                    adapting.get().role().says(),
+                    adapting.get().role().label(),
                     s.name(track)));
         return track.facts()
                 .get(Fields.TRACK_VERSION)

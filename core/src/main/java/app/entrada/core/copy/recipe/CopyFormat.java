@@ -51,7 +51,7 @@ public enum CopyFormat {
         return Arrays.stream(values())
                 .filter(each -> each.kind == facts.format() && each.codecs.contains(facts.codec()))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("Copies are not made of %s".formatted(facts.says())));
+                .orElseThrow(() -> new IllegalArgumentException("Copies are not made of %s".formatted(facts.label())));
     }
 
     /** Highest rate that its usual coder takes, samples a second. */
@@ -65,7 +65,7 @@ public enum CopyFormat {
     }
 
     /** The name people know it by. */
-    public String says() {
+    public String label() {
         return says;
     }
 

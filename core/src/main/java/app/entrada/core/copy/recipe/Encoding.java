@@ -49,7 +49,7 @@ public record Encoding(CopyFormat format, int kbps, int quality, int bits, int r
                         "resampled from %.1f to %.1f kHz, since %s holds no higher rate",
                         master.sampleRate() / 1000.0,
                         to / 1000.0,
-                        format.says()));
+                        format.label()));
     }
 
     /** Whether samples lose bits on the way, so that dither is wanted. */
@@ -93,10 +93,10 @@ public record Encoding(CopyFormat format, int kbps, int quality, int bits, int r
     }
 
     /** In a few words: {@code MP3 320 kbit/s}. */
-    public String says() {
-        if (kbps > 0) return "%s %d kbit/s".formatted(format.says(), kbps);
-        if (quality >= 0) return "%s variable %d".formatted(format.says(), quality);
-        StringBuilder says = new StringBuilder(format.says());
+    public String label() {
+        if (kbps > 0) return "%s %d kbit/s".formatted(format.label(), kbps);
+        if (quality >= 0) return "%s variable %d".formatted(format.label(), quality);
+        StringBuilder says = new StringBuilder(format.label());
         if (bits > 0) says.append(" %d bit".formatted(bits));
         if (rate > 0) says.append(String.format(java.util.Locale.ROOT, " %.1f kHz", rate / 1000.0));
         return says.toString();

@@ -84,9 +84,9 @@ final class RecipeReading {
     private static void check(Encoding encoding) {
         CopyFormat format = encoding.format();
         if (format.lossless() && (encoding.kbps() != 0 || encoding.quality() != -1))
-            throw new IllegalArgumentException("%s loses nothing, so it has no bit rate".formatted(format.says()));
+            throw new IllegalArgumentException("%s loses nothing, so it has no bit rate".formatted(format.label()));
         if (!format.lossless() && encoding.kbps() == 0 && encoding.quality() < 0)
-            throw new IllegalArgumentException("%s needs a bit rate: kbps".formatted(format.says()));
+            throw new IllegalArgumentException("%s needs a bit rate: kbps".formatted(format.label()));
         if (format == CopyFormat.MP3 && encoding.kbps() != 0 && !BITRATES_MP3.contains(encoding.kbps()))
             throw new IllegalArgumentException("MP3 has no bit rate of %d kbit/s; it has %s"
                     .formatted(encoding.kbps(), new java.util.TreeSet<>(BITRATES_MP3)));
@@ -121,8 +121,8 @@ final class RecipeReading {
         for (Object name : list(data, "containers")) {
             Container container = container(name.toString());
             if (!format.containers().contains(container))
-                throw new IllegalArgumentException(
-                        "%s holds no %s; it holds %s".formatted(format.says(), container.says(), format.containers()));
+                throw new IllegalArgumentException("%s holds no %s; it holds %s"
+                        .formatted(format.label(), container.label(), format.containers()));
             containers.add(container);
         }
         return List.copyOf(containers);
@@ -197,13 +197,13 @@ final class RecipeReading {
                 Container container = container(name.toString());
                 if (!format.containers().contains(container))
                     throw new IllegalArgumentException(
-                            "%s holds no %s for “%s”".formatted(format.says(), container.says(), text.get("name")));
+                            "%s holds no %s for “%s”".formatted(format.label(), container.label(), text.get("name")));
                 List<String> ids =
                         list(in, name.toString()).stream().map(String::valueOf).toList();
                 for (String id : ids)
                     if (!taken.add(container + " " + id))
                         throw new IllegalArgumentException("Two texts want to stand at %s %s; one place holds one"
-                                .formatted(container.says(), id));
+                                .formatted(container.label(), id));
                 places.put(container, ids);
             }
             texts.add(new Recipe.Text(
@@ -231,7 +231,7 @@ final class RecipeReading {
             data.put(
                     "containers",
                     recipe.containers().stream().map(RecipeReading::low).toList());
-        data.put("id3", recipe.id3().says());
+        data.put("id3", recipe.id3().label());
         if (recipe.picture().wanted())
             data.put(
                     "picture",

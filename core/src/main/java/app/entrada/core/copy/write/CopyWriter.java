@@ -108,7 +108,7 @@ public final class CopyWriter {
                             .formatted(facts.bitDepth(), facts.codec().label()));
         if (encoding.format().lossless() && !facts.lossless())
             throw new IOException("the master is %s, which lost something already; a %s copy would only hide that"
-                    .formatted(facts.codec().label(), encoding.format().says()));
+                    .formatted(facts.codec().label(), encoding.format().label()));
     }
 
     /** Reads a copy back and compares it with the plan and with the sound that went in. */
@@ -125,7 +125,7 @@ public final class CopyWriter {
         List<String> dropped = new ArrayList<>();
         plan.cannot()
                 .forEach(cannot -> dropped.add(
-                        "%s cannot hold: %s".formatted(cannot.container().says(), cannot.fact())));
+                        "%s cannot hold: %s".formatted(cannot.container().label(), cannot.fact())));
         dropped.addAll(lost);
         encoding.resampled(facts).ifPresent(dropped::add);
         String compared =
@@ -154,13 +154,13 @@ public final class CopyWriter {
         for (TagPlan.Planned planned : plan.planned())
             if (read.stream().noneMatch(planned.entry()::saysTheSameAs))
                 missing.add("%s is not in %s as planned"
-                        .formatted(planned.fact(), planned.entry().container().says()));
+                        .formatted(planned.fact(), planned.entry().container().label()));
         if (plan.recipe().bare())
             read.stream()
                     .filter(entry -> entry.container() != TagEntry.Container.CUE)
                     .findFirst()
                     .ifPresent(entry -> missing.add(
-                            "%s still says %s".formatted(entry.container().says(), entry.id())));
+                            "%s still says %s".formatted(entry.container().label(), entry.id())));
         return missing;
     }
 

@@ -23,7 +23,7 @@ final class Id3Chunk {
         Id3.WrittenTag made = Id3.make(plan.recipe().id3(), entries, there);
         made.lost()
                 .forEach(id -> lost.add(
-                        "ID3v%s cannot keep: %s".formatted(plan.recipe().id3().says(), id)));
+                        "ID3v%s cannot keep: %s".formatted(plan.recipe().id3().label(), id)));
         return Optional.of(made.bytes());
     }
 }

@@ -33,7 +33,7 @@ public record Origin(Use how, String title, String writers) {
         PUBLIC_DOMAIN;
 
         /** The use in words. */
-        public String says() {
+        public String label() {
             return name().toLowerCase(Locale.ROOT).replace('_', ' ');
         }
 
@@ -53,18 +53,18 @@ public record Origin(Use how, String title, String writers) {
             Matcher parts = SHAPE.matcher(each.strip());
             // “medley: A; B; C”: each piece is one of the medley until another use is named
             boolean goesOn = !all.isEmpty() && all.get(all.size() - 1).how == Use.MEDLEY && !named(each);
-            if (goesOn) parts = SHAPE.matcher(Use.MEDLEY.says() + ": " + each.strip());
+            if (goesOn) parts = SHAPE.matcher(Use.MEDLEY.label() + ": " + each.strip());
             if (!parts.matches())
                 throw new MalformedValue(
                         "“%s” is not an original; expected: cover: Title / Writers".formatted(each.strip()));
             String how = parts.group(1).strip().toLowerCase(Locale.ROOT);
             Use use = Arrays.stream(Use.values())
-                    .filter(one -> one.says().equals(how))
+                    .filter(one -> one.label().equals(how))
                     .findFirst()
                     .orElseThrow(() -> new MalformedValue("“%s” is none of: %s"
                             .formatted(
                                     how,
-                                    Arrays.stream(Use.values()).map(Use::says).collect(Collectors.joining(", ")))));
+                                    Arrays.stream(Use.values()).map(Use::label).collect(Collectors.joining(", ")))));
             all.add(new Origin(
                     use,
                     parts.group(2),
@@ -77,11 +77,11 @@ public record Origin(Use how, String title, String writers) {
     /** Whether a piece begins with one of the uses and a colon. */
     private static boolean named(String piece) {
         String lower = piece.strip().toLowerCase(Locale.ROOT);
-        return Arrays.stream(Use.values()).anyMatch(use -> lower.matches(use.says() + "\\s*:.*"));
+        return Arrays.stream(Use.values()).anyMatch(use -> lower.matches(use.label() + "\\s*:.*"));
     }
 
     @Override
     public String toString() {
-        return how.says() + ": " + title + (writers.isEmpty() ? "" : " / " + writers);
+        return how.label() + ": " + title + (writers.isEmpty() ? "" : " / " + writers);
     }
 }

@@ -27,7 +27,7 @@ public record Publisher(String name, Role role, RightShares shares) {
         }
 
         /** The role in words. */
-        public String says() {
+        public String label() {
             return says;
         }
     }

@@ -39,7 +39,7 @@ public record Writer(String name, Role role, RightShares shares, Optional<String
         }
 
         /** The role in words. */
-        public String says() {
+        public String label() {
             return says;
         }
     }

@@ -34,7 +34,7 @@ public enum AttachmentKind {
     }
 
     /** Name for reading, also kept in the database. */
-    public String says() {
+    public String label() {
         return says;
     }
 

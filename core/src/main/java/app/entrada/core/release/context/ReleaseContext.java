@@ -292,7 +292,7 @@ public record ReleaseContext(
 
     /** Whether a person confirmed a document that permits the use of this original on the track. */
     public boolean permitted(Track track, Origin origin) {
-        return permitted(track, origin.how().says(), origin.title());
+        return permitted(track, origin.how().label(), origin.title());
     }
 
     /** Whether a person confirmed a document that permits this track to be a remix. */

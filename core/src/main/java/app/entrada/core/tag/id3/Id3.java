@@ -52,7 +52,7 @@ public final class Id3 {
 
         private Optional<Id3Version> readVersion() {
             return Arrays.stream(Id3Version.values())
-                    .filter(each -> each.says().equals(version))
+                    .filter(each -> each.label().equals(version))
                     .findFirst();
         }
 
@@ -93,7 +93,7 @@ public final class Id3 {
             at = version == Id3Version.V24 ? Math.max(4, syncsafe(body, 0)) : 4 + Math.max(0, plain(body, 0));
         List<Id3Frame> frames = frames(body, at, version, unsynchronised, faults);
         List<TagEntry> entries = frames.stream().map(Id3Frame::entry).toList();
-        return new Reading(version.says(), frames, entries, faults);
+        return new Reading(version.label(), frames, entries, faults);
     }
 
     /** Frames within a frame. */

@@ -24,7 +24,7 @@ public enum Id3Version {
     }
 
     /** The way people write it: {@code 2.3}. */
-    public String says() {
+    public String label() {
         return says;
     }
 

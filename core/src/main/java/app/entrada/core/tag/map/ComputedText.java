@@ -111,7 +111,7 @@ public final class ComputedText {
         return source.holds(Fields.WORK_ORIGINS).orElse(List.<Origin>of()).stream()
                 .map(origin -> "%s of “%s”%s"
                         .formatted(
-                                origin.how().says(),
+                                origin.how().label(),
                                 origin.title(),
                                 origin.writers().isEmpty() ? "" : " by " + origin.writers()))
                 .collect(Collectors.joining("; "));

@@ -52,7 +52,7 @@ public record TagFacts(List<FoundValue> found, OptionalInt number) {
     public record FoundValue(Field<?> field, String value, Container container, String id) {
         /** Where it was read, in words: {@code ID3v2 TIT2}. */
         public String source() {
-            return container.says() + " " + id;
+            return container.label() + " " + id;
         }
     }
 

@@ -155,6 +155,6 @@ class RecipeTest {
     @ParameterizedTest
     @CsvSource({"MP3, 320, 0, 0, MP3 320 kbit/s", "WAV, 0, 16, 44100, WAV 16 bit 44.1 kHz", "FLAC, 0, 0, 0, FLAC"})
     void an_encoding_is_said_in_few_words(CopyFormat format, int kbps, int bits, int rate, String words) {
-        assertThat(encoding(format, kbps, bits, rate).says()).isEqualTo(words);
+        assertThat(encoding(format, kbps, bits, rate).label()).isEqualTo(words);
     }
 }
