@@ -26,7 +26,8 @@ class EveryVerbTest {
             Path.of(System.getProperty("entrada.root", "..")).toAbsolutePath().normalize();
 
     /** Run by the browser tests, which set up, start and end whole installations; and this run itself. */
-    private static final Set<String> RUN_ELSEWHERE = Set.of("demo", "start", "stop", "test", "watch");
+    private static final Set<String> RUN_ELSEWHERE =
+            Set.of("demo", "start", "stop", "api", "test", "watch"); // api is ApiDescriptionTest and a copy
 
     @TempDir
     static Path folder;

@@ -38,7 +38,7 @@ final class RunningEntrada implements BeforeAllCallback {
 
     private static Ending start() {
         try {
-            int fork = Integer.getInteger("entrada.fork", 1);
+            int fork = Integer.parseInt(System.getProperty("entrada.fork", "1"));
             Path var = Path.of("target", "var-" + fork);
             installation = new Installation(var, TODAY, 8500 + 200 * fork);
             installation.run("stop");
