@@ -14,13 +14,8 @@ const router = useRouter()
 const { value: desk, problem } = useLoad(() => got(api.GET('/api/desk')), { announced: ['release', 'delivery'] })
 
 function target(move: MoveView) {
-  const at = move.finding ? place(move.finding) : undefined
-  return { name: move.panel, params: { id: move.releaseId }, query: at ? { at } : {} }
-}
-/** A finding's id ends with its place: field and "release" or "track n". */
-function place(finding: string): string {
-  const [field, where] = finding.slice(finding.indexOf('@') + 1).split(':')
-  return `${where?.match(/\d+/)?.[0] ?? 0}.${field?.split('.')[1]}`
+  const query = move.column ? { at: `${move.track}.${move.column}` } : {}
+  return { name: move.panel, params: { id: move.releaseId }, query }
 }
 const MARKS: Record<string, Readiness> = {
   accepted: 'ready',

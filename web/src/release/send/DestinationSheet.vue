@@ -91,12 +91,12 @@ async function lookUp() {
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <ul v-if="preview.hindrances.length" class="hindrances">
-      <li v-for="hindrance in preview.hindrances" :key="hindrance">
-        <Mark :weight="hindrance.includes('under way') ? 'note' : 'stop'" /> {{ hindrance }}
-        <RouterLink v-if="hindrance.includes('copies')" :to="{ name: 'files', params: route.params }"
+      <li v-for="(hindrance, i) in preview.hindrances" :key="i">
+        <Mark :weight="hindrance.cause === 'UNDER_WAY' ? 'note' : 'stop'" /> {{ hindrance.message }}
+        <RouterLink v-if="hindrance.cause === 'COPIES'" :to="{ name: 'files', params: route.params }"
           >Write them under Files</RouterLink
         >
-        <RouterLink v-else-if="hindrance.includes('stop')" :to="{ name: 'readiness', params: route.params }"
+        <RouterLink v-else-if="hindrance.cause === 'FINDINGS'" :to="{ name: 'readiness', params: route.params }"
           >See Readiness</RouterLink
         >
       </li>

@@ -150,7 +150,7 @@ final class FingerprintBench {
         String stretches = "";
         for (Match match : matches)
             if (match.id().equals(known)) {
-                verdict = match.verdict().says();
+                verdict = match.verdict().label();
                 stretches = String.join(
                         ", ",
                         match.differs().stream()

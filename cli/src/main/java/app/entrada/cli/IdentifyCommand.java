@@ -56,7 +56,7 @@ final class IdentifyCommand implements Callable<Integer> {
             document.put(
                     "silence",
                     match.silence().stream().map(IdentifyCommand::stretch).toList());
-        document.put("verdict", match.verdict().says());
+        document.put("verdict", match.verdict().label());
         return document;
     }
 

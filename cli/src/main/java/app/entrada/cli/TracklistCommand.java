@@ -25,7 +25,7 @@ final class TracklistCommand implements Callable<Integer> {
         byte[] bytes = file == null ? System.in.readAllBytes() : Files.readAllBytes(file);
         TrackList list = TrackList.read(new String(bytes, StandardCharsets.UTF_8));
         Map<String, Object> document = new LinkedHashMap<>();
-        document.put("form", list.form().says());
+        document.put("form", list.form().label());
         document.put("rows", list.rows().stream().map(TracklistCommand::row).toList());
         document.put(
                 "notUnderstood",

@@ -23,7 +23,7 @@ public final class DealCheck {
      * @param field the term: {@code territories}, {@code from}, {@code sendOn}, {@code price}
      * @param message what is asked for and what is held, in a sentence
      */
-    public record Objection(String field, String message) {}
+    public record OutsideRights(String field, String message) {}
 
     /**
      * All that is wrong with the terms of a delivery or an update; empty when they stay within the rights.
@@ -31,32 +31,32 @@ public final class DealCheck {
      * @param sendOn first day of sending, empty for at once
      * @param today the day on which it is asked
      */
-    public static List<Objection> of(
+    public static List<OutsideRights> of(
             Release release, Profile profile, Outgoing.Terms terms, Optional<LocalDate> sendOn, LocalDate today) {
-        List<Objection> objections = new ArrayList<>();
+        List<OutsideRights> objections = new ArrayList<>();
         territories(release, terms, objections);
         dates(release, terms, objections);
         sendOn.filter(day -> day.isBefore(today))
-                .ifPresent(day -> objections.add(new Objection(
+                .ifPresent(day -> objections.add(new OutsideRights(
                         "sendOn",
                         "%s has passed (today is %s). Leave the day empty to send at once.".formatted(day, today))));
         // of several destinations in one order, those that take no price are told none
         if (terms.price() != 0)
             profile.prices()
                     .filter(range -> !range.holds(terms.price()))
-                    .ifPresent(range -> objections.add(new Objection(
+                    .ifPresent(range -> objections.add(new OutsideRights(
                             "price",
                             "A price of %d was chosen; %s takes %d to %d."
                                     .formatted(terms.price(), profile.name(), range.min(), range.max()))));
         return objections;
     }
 
-    private static void territories(Release release, Outgoing.Terms terms, List<Objection> objections) {
+    private static void territories(Release release, Outgoing.Terms terms, List<OutsideRights> objections) {
         Optional<Territories> held = release.facts().get(Fields.RELEASE_TERRITORIES);
         if (terms.territories().isEmpty()) return;
         Territories wanted = Territories.parse(terms.territories());
         if (held.isEmpty()) {
-            objections.add(new Objection(
+            objections.add(new OutsideRights(
                     "territories",
                     "The delivery names %s, but the release names no territory at all. Enter the release’s territories first."
                             .formatted(wanted)));
@@ -64,7 +64,7 @@ public final class DealCheck {
         }
         List<String> outside = wanted.outside(held.get());
         if (!outside.isEmpty())
-            objections.add(new Objection(
+            objections.add(new OutsideRights(
                     "territories",
                     "The rights are held for %s; the delivery would include %s."
                             .formatted(held.get(), shortened(outside))));
@@ -75,16 +75,16 @@ public final class DealCheck {
         return "%s and %d more countries".formatted(String.join(", ", codes.subList(0, 5)), codes.size() - 5);
     }
 
-    private static void dates(Release release, Outgoing.Terms terms, List<Objection> objections) {
+    private static void dates(Release release, Outgoing.Terms terms, List<OutsideRights> objections) {
         Optional<LocalDate> date = release.facts().get(Fields.RELEASE_DATE);
         Optional<LocalDate> start = terms.from().isEmpty() ? date : Optional.of(LocalDate.parse(terms.from()));
         if (date.isPresent() && start.isPresent() && start.get().isBefore(date.get()))
-            objections.add(new Objection(
+            objections.add(new OutsideRights(
                     "from", "The first day would be %s; the release date is %s.".formatted(start.get(), date.get())));
         release.facts()
                 .get(Fields.RELEASE_PRE_ORDER_DATE)
                 .filter(preOrder -> start.isPresent() && !preOrder.isBefore(start.get()))
-                .ifPresent(preOrder -> objections.add(new Objection(
+                .ifPresent(preOrder -> objections.add(new OutsideRights(
                         "from",
                         "Pre-orders would begin on %s, not before the first day, %s."
                                 .formatted(preOrder, start.get()))));

@@ -3,6 +3,7 @@ package app.entrada.core.desk;
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.check.profile.Weight;
+import app.entrada.core.check.rules.Place;
 import app.entrada.core.check.rules.RuleBook;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
@@ -55,7 +56,7 @@ public final class NextMoves {
      * @param waits names of the destinations that wait for it
      * @param slackDays days until the first of them can no longer take the release in time; empty without a date
      * @param panel where it is done: {@code sheet}, {@code artwork}, {@code files} or {@code send}
-     * @param finding id of the finding to jump to, when it is one
+     * @param place of the finding to jump to, when it is one
      */
     public record Move(
             long releaseId,
@@ -64,7 +65,7 @@ public final class NextMoves {
             List<String> waits,
             Optional<Long> slackDays,
             String panel,
-            Optional<String> finding,
+            Optional<Place> place,
             Weight weight) {}
 
     /** All moves, the most urgent first. */
@@ -114,7 +115,7 @@ public final class NextMoves {
                     waiting,
                     today,
                     findings.get(0).place().panel(),
-                    Optional.of(findings.get(0).id()),
+                    Optional.of(findings.get(0).place()),
                     Weight.STOP));
         });
         for (Profile profile : open) {
@@ -182,7 +183,7 @@ public final class NextMoves {
             List<Profile> waiting,
             LocalDate today,
             String panel,
-            Optional<String> finding,
+            Optional<Place> place,
             Weight weight) {
         Optional<Long> slack = waiting.stream()
                 .flatMap(profile -> lastDay(release, profile).stream())
@@ -195,7 +196,7 @@ public final class NextMoves {
                 waiting.stream().map(Profile::name).toList(),
                 slack,
                 panel,
-                finding,
+                place,
                 weight);
     }
 }

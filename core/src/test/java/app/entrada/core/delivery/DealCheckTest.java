@@ -26,7 +26,7 @@ class DealCheckTest {
         return new Outgoing.Terms("public", false, false, territories, from, price);
     }
 
-    private static List<DealCheck.Objection> check(
+    private static List<DealCheck.OutsideRights> check(
             Samples release, Profile profile, Outgoing.Terms terms, Optional<LocalDate> sendOn) {
         return DealCheck.of(release.release(), profile, terms, sendOn, TODAY);
     }
@@ -66,7 +66,7 @@ class DealCheckTest {
     void nothing_is_on_sale_before_the_release_date(Profile profile) {
         Samples release = Samples.single().with("release.releaseDate", "2027-02-12");
         assertThat(check(release, profile, terms("", "2027-02-11", 0), Optional.empty()))
-                .extracting(DealCheck.Objection::message)
+                .extracting(DealCheck.OutsideRights::message)
                 .containsExactly("The first day would be 2027-02-11; the release date is 2027-02-12.");
         assertThat(check(release, profile, terms("", "2027-02-12", 0), Optional.empty()))
                 .isEmpty();
@@ -77,7 +77,7 @@ class DealCheckTest {
         Samples release =
                 Samples.single().with("release.releaseDate", "2027-02-12").with("release.preOrderDate", "2027-02-12");
         assertThat(check(release, destinations().get(0), Outgoing.Terms.USUAL, Optional.empty()))
-                .extracting(DealCheck.Objection::field)
+                .extracting(DealCheck.OutsideRights::field)
                 .containsExactly("from");
     }
 
@@ -85,7 +85,7 @@ class DealCheckTest {
     void a_day_of_sending_that_has_passed_is_refused_and_today_is_not() {
         Profile lumenfold = destinations().get(0);
         assertThat(check(Samples.single(), lumenfold, Outgoing.Terms.USUAL, Optional.of(TODAY.minusDays(1))))
-                .extracting(DealCheck.Objection::field)
+                .extracting(DealCheck.OutsideRights::field)
                 .containsExactly("sendOn");
         assertThat(check(Samples.single(), lumenfold, Outgoing.Terms.USUAL, Optional.of(TODAY)))
                 .isEmpty();
@@ -98,7 +98,7 @@ class DealCheckTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(check(Samples.single(), aldermoor, terms("", "", 19), Optional.empty()))
-                .extracting(DealCheck.Objection::message)
+                .extracting(DealCheck.OutsideRights::message)
                 .containsExactly("A price of 19 was chosen; Aldermoor Cues takes 20 to 5000.");
         for (int price : new int[] {0, 20, 5000})
             assertThat(check(Samples.single(), aldermoor, terms("", "", price), Optional.empty()))
@@ -113,7 +113,7 @@ class DealCheckTest {
                         destinations().get(0),
                         terms("DE", "", 0),
                         Optional.empty()))
-                .extracting(DealCheck.Objection::field)
+                .extracting(DealCheck.OutsideRights::field)
                 .containsExactly("territories");
     }
 }

@@ -39,7 +39,7 @@ class NextMovesTest {
         assertThat(move.waits()).containsExactly("Lumenfold");
         // 12 Feb 2027 less 21 days is 22 Jan, 60 days after 23 Nov
         assertThat(move.slackDays()).contains(60L);
-        assertThat(move.finding()).contains("isrc.missing@recording.isrc:track 1");
+        assertThat(move.place()).hasToString("Optional[recording.isrc:track 1]");
     }
 
     @Test

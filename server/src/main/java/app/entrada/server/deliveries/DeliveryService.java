@@ -8,6 +8,7 @@ import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.delivery.Consignment;
 import app.entrada.core.delivery.DealCheck;
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.delivery.Hindrance;
 import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.delivery.kind.DeliveryDifference;
 import app.entrada.core.field.Fields;
@@ -123,14 +124,14 @@ public class DeliveryService implements UntoldChanges {
     /**
      * What would be sent.
      *
-     * @param hindrances why it cannot be sent now, in sentences; empty when it can
+     * @param hindrances why it cannot be sent now; empty when it can
      * @param documents computed from the facts; empty while copies are missing
      * @param contents files beside them
      * @param accepted whether the destination has taken the release: then an update or a takedown can be sent
      * @param changes what became different since then, in words
      */
     public record Preview(
-            List<String> hindrances,
+            List<Hindrance> hindrances,
             int missingCopies,
             List<DocumentLine> documents,
             List<Content> contents,
@@ -161,10 +162,12 @@ public class DeliveryService implements UntoldChanges {
         List<Delivery> before = sent(release.id(), profile);
         Optional<Delivery> taken = taken(before);
         DeliveryAssembler.WantedDelivery wanted = assembler.wanted(loaded, profile);
-        List<String> hindrances = new ArrayList<>(stops(loaded.context(), profile));
+        List<Hindrance> hindrances = new ArrayList<>(stops(loaded.context(), profile));
         if (profile.sends().isEmpty()) {
-            hindrances.add("Nothing can be sent to %s from here yet; what it wants is checked all the same."
-                    .formatted(profile.name()));
+            hindrances.add(new Hindrance(
+                    Hindrance.Cause.CONNECTION,
+                    "Nothing can be sent to %s from here yet; what it wants is checked all the same."
+                            .formatted(profile.name())));
             return new Preview(hindrances, 0, List.of(), List.of(), taken.isPresent(), List.of());
         }
         int missing = wanted.missing();
@@ -173,8 +176,11 @@ public class DeliveryService implements UntoldChanges {
                     .filter(standing -> standing.state() != CopyState.WRITTEN)
                     .count();
             if (open > 0)
-                hindrances.add("%d of %d copies by “%s” are not written with the facts of today."
-                        .formatted(open, of.getValue().size(), of.getKey().name()));
+                hindrances.add(new Hindrance(
+                        Hindrance.Cause.COPIES,
+                        "%d of %d copies by “%s” are not written with the facts of today."
+                                .formatted(
+                                        open, of.getValue().size(), of.getKey().name())));
         }
         hindrances.addAll(unreachable(profile, before));
         List<String> changes = taken.map(one -> changes(wanted, one)).orElse(List.of());
@@ -195,7 +201,7 @@ public class DeliveryService implements UntoldChanges {
                     taken.isPresent(),
                     changes);
         } catch (IOException | IllegalArgumentException impossible) {
-            hindrances.add(impossible.getMessage());
+            hindrances.add(new Hindrance(Hindrance.Cause.MESSAGE, String.valueOf(impossible.getMessage())));
             return new Preview(hindrances, 0, List.of(), List.of(), taken.isPresent(), changes);
         }
     }
@@ -242,26 +248,30 @@ public class DeliveryService implements UntoldChanges {
         return Optional.empty();
     }
 
-    private List<String> stops(ReleaseContext subject, Profile profile) {
+    private List<Hindrance> stops(ReleaseContext subject, Profile profile) {
         List<Finding> stops = Checker.check(subject, List.of(profile)).stream()
                 .filter(finding -> finding.weight() == Weight.STOP)
                 .toList();
         if (stops.isEmpty()) return List.of();
-        return List.of(
+        String first = stops.get(0).says();
+        return List.of(new Hindrance(
+                Hindrance.Cause.FINDINGS,
                 stops.size() == 1
-                        ? "One finding stops the delivery: " + stops.get(0).says()
-                        : "%d findings stop the delivery, first: %s"
-                                .formatted(stops.size(), stops.get(0).says()));
+                        ? "One finding stops the delivery: " + first
+                        : "%d findings stop the delivery, first: %s".formatted(stops.size(), first)));
     }
 
-    private List<String> unreachable(Profile profile, List<Delivery> before) {
-        List<String> hindrances = new ArrayList<>();
+    private List<Hindrance> unreachable(Profile profile, List<Delivery> before) {
+        List<Hindrance> hindrances = new ArrayList<>();
         var connection = destinations.connection(profile.id());
         if (connection.isEmpty() || !connection.get().secret())
-            hindrances.add("%s has no address or no secret yet; a manager enters them under Destinations."
-                    .formatted(profile.name()));
+            hindrances.add(new Hindrance(
+                    Hindrance.Cause.CONNECTION,
+                    "%s has no address or no secret yet; a manager enters them under Destinations."
+                            .formatted(profile.name())));
         if (before.stream().anyMatch(each -> each.state().underWay()))
-            hindrances.add("A delivery to %s is under way.".formatted(profile.name()));
+            hindrances.add(new Hindrance(
+                    Hindrance.Cause.UNDER_WAY, "A delivery to %s is under way.".formatted(profile.name())));
         return hindrances;
     }
 
@@ -361,9 +371,9 @@ public class DeliveryService implements UntoldChanges {
     public long send(long releaseId, String destination, Order order, Account account) {
         Profile profile = profiles.byId(destination);
         LoadedRelease asked = contexts.of(releases.find(releaseId).orElseThrow(() -> Problem.missing("release")));
-        List<String> hindrances = hindrances(asked, profile, order);
+        List<Hindrance> hindrances = hindrances(asked, profile, order);
         if (!hindrances.isEmpty())
-            throw Problem.conflict("not-ready", hindrances.get(0) + " Nothing was sent.")
+            throw Problem.conflict("not-ready", hindrances.get(0).message() + " Nothing was sent.")
                     .with("hindrances", hindrances);
         if (order.occasion() != Outgoing.Occasion.TAKEDOWN && !order.again() && unchanged(asked, profile))
             throw Problem.conflict(
@@ -392,16 +402,18 @@ public class DeliveryService implements UntoldChanges {
                 .orElse(false);
     }
 
-    private List<String> hindrances(LoadedRelease loaded, Profile profile, Order order) {
+    private List<Hindrance> hindrances(LoadedRelease loaded, Profile profile, Order order) {
         List<Delivery> before = sent(loaded.release().id(), profile);
-        List<String> hindrances = new ArrayList<>(beyondRights(loaded.release(), profile, order));
+        List<Hindrance> hindrances = new ArrayList<>(beyondRights(loaded.release(), profile, order));
         if (order.occasion() == Outgoing.Occasion.FULL) {
             hindrances.addAll(preview(loaded, profile).hindrances());
             return hindrances;
         }
         if (taken(before).isEmpty())
-            hindrances.add("%s has not taken this release; an %s is of something it has."
-                    .formatted(profile.name(), order.occasion().label()));
+            hindrances.add(new Hindrance(
+                    Hindrance.Cause.ORDER,
+                    "%s has not taken this release; an %s is of something it has."
+                            .formatted(profile.name(), order.occasion().label())));
         if (order.occasion() == Outgoing.Occasion.UPDATE)
             hindrances.addAll(preview(loaded, profile).hindrances());
         else hindrances.addAll(unreachable(profile, before));
@@ -409,12 +421,12 @@ public class DeliveryService implements UntoldChanges {
     }
 
     /** What the terms ask for that the label does not hold; a takedown grants nothing. */
-    private List<String> beyondRights(Release release, Profile profile, Order order) {
+    private List<Hindrance> beyondRights(Release release, Profile profile, Order order) {
         if (order.occasion() == Outgoing.Occasion.TAKEDOWN) return List.of();
         Optional<LocalDate> day = Optional.ofNullable(order.notBefore())
                 .map(at -> at.atZone(java.time.ZoneOffset.UTC).toLocalDate());
         return DealCheck.of(release, profile, order.terms(), day, profiles.today()).stream()
-                .map(DealCheck.Objection::message)
+                .map(beyond -> new Hindrance(Hindrance.Cause.ORDER, beyond.message()))
                 .toList();
     }
 

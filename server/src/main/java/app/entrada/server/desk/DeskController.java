@@ -3,6 +3,7 @@ package app.entrada.server.desk;
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.check.profile.Weight;
+import app.entrada.core.check.rules.Place;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Fields;
@@ -66,6 +67,12 @@ class DeskController {
     /** @param today ISO date the desk counts from */
     record Desk(String today, int weeks, List<MoveView> moves, List<DateAhead> ahead, List<AnswerView> answers) {}
 
+    /**
+     * Something to do.
+     *
+     * @param track of the cell to go to, 0 for the release
+     * @param column of that cell; null when it is done on the panel as a whole
+     */
     record MoveView(
             long releaseId,
             String release,
@@ -73,7 +80,8 @@ class DeskController {
             List<String> waits,
             @Nullable Long slackDays,
             String panel,
-            @Nullable String finding,
+            int track,
+            @Nullable String column,
             Weight weight) {}
 
     /**
@@ -167,7 +175,8 @@ class DeskController {
                 move.waits(),
                 move.slackDays().orElse(null),
                 move.panel(),
-                move.finding().orElse(null),
+                move.place().map(Place::track).orElse(0),
+                move.place().map(place -> place.field().key()).orElse(null),
                 move.weight());
     }
 }
