@@ -35,7 +35,7 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
   },
 ]
 const { value: label, problem, attempt } = useLoad<LabelFacts>(() => got(api.GET('/api/label')))
-const { value: strips, load: book } = useLoad<StripView[]>(() => got(api.GET('/api/codes')))
+const { value: strips, problem: missing, load: book } = useLoad<StripView[]>(() => got(api.GET('/api/codes')))
 async function save() {
   const done = await attempt(async () => (label.value = await got(api.PUT('/api/label', { body: label.value! }))))
   saved.value = done ? 'Saved.' : ''
@@ -51,7 +51,7 @@ const booked = (asked: Promise<{ data?: StripView[] }>) => attempt(async () => (
       The label’s own blocks. A code that left the house on a copy or in a delivery is never given again; one that did
       not is the next one when its release lets go of it.
     </p>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem || missing" class="problem" role="alert">{{ problem || missing }}</p>
     <CodeStripView
       v-for="strip in strips"
       :key="strip.field"

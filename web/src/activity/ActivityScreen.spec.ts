@@ -1,0 +1,80 @@
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import type { Heard } from '../testing/server'
+import { Refused } from '../testing/server'
+import { screen } from '../testing/screen'
+import ActivityScreen from './ActivityScreen.vue'
+
+const deed = (id: number, more: object = {}) => ({
+  id,
+  at: '2026-11-23T10:00:00Z',
+  who: 'Sol Pereira-Finch',
+  says: `Title of track ${id}`,
+  source: 'typed',
+  kind: 'edit',
+  undone: false,
+  release: 7,
+  title: 'Tidewrack Almanac',
+  facts: [{ where: 'Title, track 1', before: 'Almanack', after: 'Almanac' }],
+  more: 0,
+  ...more,
+})
+const page = (deeds: object[], next = 0) => ({ deeds, people: ['M. Arden', 'Sol Pereira-Finch'], next })
+afterEach(() => vi.unstubAllGlobals())
+
+describe('F4 Who changed what', () => {
+  it('shows before and after of a deed that is opened', async () => {
+    const { shown } = await screen(ActivityScreen, { 'GET /api/activity': page([deed(3)]) })
+    await shown.find('.deed').trigger('click')
+    expect(shown.findAll('td').map((each) => each.text())).toEqual(['Title, track 1', 'Almanack', 'Almanac'])
+  })
+  it('asks for one release or one person only when the address says so', async () => {
+    const { heard } = await screen(
+      ActivityScreen,
+      { 'GET /api/activity': page([]) },
+      { at: '/activity?release=7&who=M.+Arden' },
+    )
+    const asked = new URL(heard.find((call) => call.path.startsWith('/api/activity'))!.path, 'http://x').searchParams
+    expect(asked.get('release')).toBe('7')
+    expect(asked.get('who')).toBe('M. Arden')
+  })
+  it('goes on where it ended, behind what is shown', async () => {
+    const { shown, button } = await screen(ActivityScreen, {
+      'GET /api/activity': (heard: Heard) =>
+        heard.path.includes('before=3') ? page([deed(2), deed(1)]) : page([deed(4), deed(3)], 3),
+    })
+    await button('Earlier').trigger('click')
+    await flushPromises()
+    expect(shown.findAll('.says').map((each) => each.text())).toEqual([4, 3, 2, 1].map((id) => `Title of track ${id}`))
+  })
+  it('shows what taking a deed back would change before it is done', async () => {
+    const undoable = {
+      id: 3,
+      changes: [{ field: 'Title', where: 'track 1', now: 'Almanac', restored: 'Almanack', standsInTheWay: false }],
+    }
+    const { shown, button, posts } = await screen(ActivityScreen, {
+      'GET /api/activity': page([deed(3)]),
+      'GET /api/activity/3/undo': undoable,
+      'POST /api/activity/3/undo': {},
+    })
+    await shown.find('.deed').trigger('click')
+    await button('Take back…').trigger('click')
+    await flushPromises()
+    expect(shown.find('.back').text()).toContain('Title, track 1: Almanac becomes Almanack')
+    expect(posts()).toEqual([])
+    await button('Take it back').trigger('click')
+    await flushPromises()
+    expect(posts().map((call) => call.path)).toEqual(['/api/activity/3/undo'])
+  })
+  it('says why it cannot be looked up', async () => {
+    const { shown } = await screen(ActivityScreen, {
+      'GET /api/activity': new Refused(503, 'database-away', 'The database is away.'),
+    })
+    expect(shown.find('[role=alert]').text()).toBe('The database is away.')
+  })
+  it('offers readers nothing to take back', async () => {
+    const { shown } = await screen(ActivityScreen, { 'GET /api/activity': page([deed(3)]) }, { role: 'reader' })
+    await shown.find('.deed').trigger('click')
+    expect(shown.find('.back').exists()).toBe(false)
+  })
+})

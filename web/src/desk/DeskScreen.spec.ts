@@ -1,0 +1,86 @@
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { Refused } from '../testing/server'
+import { screen } from '../testing/screen'
+import DeskScreen from './DeskScreen.vue'
+
+const move = (more: object) => ({
+  releaseId: 7,
+  release: 'Tidewrack Almanac',
+  says: '“Wrack Line” has no ISRC.',
+  waits: ['Lumenfold'],
+  slackDays: 62,
+  panel: 'sheet',
+  track: 8,
+  column: 'isrc',
+  weight: 'stop',
+  ...more,
+})
+const desk = (moves: object[], answers: object[] = []) => ({
+  today: '2026-11-23',
+  weeks: 26,
+  moves,
+  ahead: [],
+  answers,
+})
+afterEach(() => vi.unstubAllGlobals())
+
+describe('F1 The desk', () => {
+  it('leads to the cell that is meant', async () => {
+    const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk([move({})]) })
+    expect(shown.find('ol a').attributes('href')).toBe('/releases/7/sheet?at=8.isrc')
+  })
+  it('leads to a panel where no cell is meant', async () => {
+    const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk([move({ panel: 'files', column: null })]) })
+    expect(shown.find('ol a').attributes('href')).toBe('/releases/7/files')
+  })
+  it('says who waits, and how long there is', async () => {
+    const { shown } = await screen(DeskScreen, {
+      'GET /api/desk': desk([
+        move({}),
+        move({ waits: ['OSTRA', 'Commonshelf'], slackDays: -3 }),
+        move({ slackDays: null }),
+      ]),
+    })
+    const lines = shown.findAll('ol li').map((each) => each.text())
+    expect(lines[0]).toContain('Lumenfold waits')
+    expect(lines[0]).toContain('62 days')
+    expect(lines[1]).toContain('OSTRA, Commonshelf wait')
+    expect(shown.findAll('.late')).toHaveLength(1)
+  })
+  it('tells what was answered, and why when it was not yes', async () => {
+    const answer = (state: string, says: string) => ({
+      releaseId: 7,
+      release: 'Slack Water',
+      destination: 'Lumenfold',
+      state,
+      says,
+      at: '2026-11-23T10:00:00Z',
+    })
+    const { shown } = await screen(DeskScreen, {
+      'GET /api/desk': desk([], [answer('accepted', 'Taken.'), answer('rejected', 'The cover shows a price.')]),
+    })
+    const lines = shown.findAll('.side li').map((each) => each.text())
+    expect(lines[0]).not.toContain('Taken.')
+    expect(lines[1]).toContain('The cover shows a price.')
+    expect(shown.find('.side a').attributes('href')).toBe('/releases/7/send')
+  })
+  it('says that nothing waits', async () => {
+    const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk([]) })
+    expect(shown.text()).toContain('Nothing waits for you.')
+  })
+  it('keeps what it shows when looking again fails', async () => {
+    let fails = false
+    const { shown, say } = await screen(DeskScreen, {
+      'GET /api/desk': () =>
+        fails ? new Refused(503, 'database-away', 'The database is away. What was saved is safe.') : desk([move({})]),
+    })
+    fails = true
+    say('release', { id: 7 })
+    await vi.waitFor(() => expect(shown.text()).toContain('The database is away.'))
+    expect(shown.text()).toContain('Wrack Line')
+  })
+  it('lets readers begin nothing', async () => {
+    const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk([]) }, { role: 'reader' })
+    expect(shown.findAll('button')).toHaveLength(0)
+  })
+})

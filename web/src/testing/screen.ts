@@ -1,0 +1,51 @@
+import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import type { Component } from 'vue'
+import { createMemoryHistory, createRouter } from 'vue-router'
+import { useSession } from '../api/session'
+import { PANELS, SCREENS } from '../screens'
+import { announcements, server } from './server'
+
+const nothing = { template: '<p />' }
+
+/** The addresses of the house, leading nowhere: links are held against them. */
+export function addresses() {
+  return createRouter({
+    history: createMemoryHistory(),
+    routes: [
+      ...SCREENS.flat().flatMap(({ key, path, things }) => [
+        { path, name: key, component: nothing },
+        ...(things ? [{ path: things.path, name: things.key, component: nothing }] : []),
+      ]),
+      ...PANELS.map(({ key }) => ({ path: `/releases/:id/${key}`, name: key, component: nothing })),
+    ],
+  })
+}
+
+/**
+ * A screen as somebody sees it who has signed in.
+ *
+ * @param routes what the server answers, beside who is signed in
+ */
+export async function screen(
+  which: Component,
+  routes: Record<string, unknown>,
+  { role = 'manager', props = {}, at = '/' }: { role?: string; props?: Record<string, unknown>; at?: string } = {},
+) {
+  const stream = announcements()
+  setActivePinia(createPinia())
+  const { heard } = server({ 'GET /api/session': { name: 'M. Arden', role }, 'GET /api/jobs': [], ...routes })
+  await useSession().load()
+  const router = addresses()
+  await router.push(at)
+  const shown = mount(which, { props, global: { plugins: [router] }, attachTo: document.body })
+  await flushPromises()
+  return {
+    shown,
+    heard,
+    router,
+    say: stream.say,
+    posts: () => heard.filter((call) => call.method !== 'GET'),
+    button: (name: string) => shown.findAll('button').find((each) => each.text() === name)!,
+  }
+}
