@@ -154,7 +154,7 @@ class FromMasterToStoreTest extends InTheBrowser {
         // received for a quarter of the time, in review for the rest
         entrada.order("review", 0, state.equals("received") ? 24_000 : 12_000);
         desk.send();
-        if (state.equals("sealed")) while (tries() == before) Thread.onSpinWait();
+        if (state.equals("sealed")) Waiting.until("the store is tried", () -> tries() > before);
         else browser.see(".delivery[data-state='" + state + "']", "Delivery");
         entrada.killServer();
         browser.see("header", "No connection to the server…");

@@ -15,7 +15,6 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermission;
 import java.time.Duration;
 import java.util.List;
-import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -25,7 +24,6 @@ import org.junit.jupiter.api.io.TempDir;
 @ExtendWith(RunningEntrada.class)
 @DisplayName("P2 What ends is started again, and nothing that is not ours is ended")
 class HoldTest {
-    private static final Duration LONGEST = Duration.ofSeconds(90);
 
     @TempDir
     Path folder;
@@ -41,21 +39,14 @@ class HoldTest {
                         HttpResponse.BodyHandlers.ofString());
     }
 
-    private int status(String path) {
+    /** What readiness answers with; 0 while nobody answers. */
+    private int ready() {
         try {
-            return get(path).statusCode();
+            return get("/actuator/health/readiness").statusCode();
         } catch (IOException away) {
             return 0;
         } catch (InterruptedException stopped) {
             throw new IllegalStateException(stopped);
-        }
-    }
-
-    private static void until(Callable<Boolean> there) throws Exception {
-        long end = System.nanoTime() + LONGEST.toNanos();
-        while (!there.call()) {
-            assertThat(System.nanoTime()).as("in time").isLessThan(end);
-            Thread.onSpinWait();
         }
     }
 
@@ -75,17 +66,17 @@ class HoldTest {
                     List.of(Files.readString(run.resolve("database.port")), Files.readString(run.resolve("port")));
             ProcessHandle database = process(entrada.var().resolve("demo/db/postmaster.pid"));
             database.destroyForcibly();
-            until(() -> status("/actuator/health/readiness") == 503);
+            Waiting.until("readiness tells that the database is away", () -> ready() == 503);
             HttpResponse<String> away = get("/api/session");
             assertThat(List.of(200, 503)).contains(away.statusCode());
             if (away.statusCode() == 503)
                 assertThat(away.body()).contains("database-away", "What was saved before is safe");
-            until(() -> status("/actuator/health/readiness") == 200);
+            Waiting.until("it is ready again", () -> ready() == 200);
             assertThat(get("/api/session").statusCode()).isEqualTo(200);
 
             ProcessHandle server = entrada.server();
             entrada.killServer();
-            until(() -> status("/actuator/health/readiness") == 200);
+            Waiting.until("it is ready again", () -> ready() == 200);
             assertThat(entrada.server().pid()).isNotEqualTo(server.pid());
             assertThat(List.of(Files.readString(run.resolve("database.port")), Files.readString(run.resolve("port"))))
                     .isEqualTo(ports);
@@ -108,8 +99,8 @@ class HoldTest {
             ProcessHandle database = process(entrada.var().resolve("demo/db/postmaster.pid"));
             database.destroyForcibly();
             database.onExit().get();
-            until(() -> takes(somebodyElse, port));
-            until(() -> !server.isAlive() && status("/actuator/health/readiness") == 200);
+            Waiting.until("the port is taken", () -> takes(somebodyElse, port));
+            Waiting.until("another server is ready", () -> !server.isAlive() && ready() == 200);
             assertThat(Files.readString(run.resolve("database.port")).strip()).isNotEqualTo(String.valueOf(port));
             assertThat(get("/api/session").statusCode()).isEqualTo(200);
         } finally {

@@ -82,7 +82,7 @@ final class Installation {
     void killServer() throws IOException, InterruptedException {
         ProcessHandle server = server();
         server.destroyForcibly();
-        while (server.isAlive()) Thread.onSpinWait();
+        Waiting.until("the server is gone", () -> !server.isAlive());
     }
 
     /** Orders misbehaviour at the stand-in store. */

@@ -7,7 +7,7 @@ import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import tools.jackson.databind.json.JsonMapper;
 
-/** One installation with its stand-ins for all browser tests of a process, ended at the end; processes run side by side. */
+/** One installation with its stand-ins for all browser tests of a run, ended at the end. */
 final class RunningEntrada implements BeforeAllCallback {
     /** The day that stands for today in browser tests and pictures. */
     static final String TODAY = "2026-11-23";
@@ -38,9 +38,8 @@ final class RunningEntrada implements BeforeAllCallback {
 
     private static Ending start() {
         try {
-            int fork = Integer.parseInt(System.getProperty("entrada.fork", "1"));
-            Path var = Path.of("target", "var-" + fork);
-            installation = new Installation(var, TODAY, 8500 + 200 * fork);
+            Path var = Path.of("target", "var");
+            installation = new Installation(var, TODAY, 8700);
             installation.run("stop");
             if (java.nio.file.Files.exists(var))
                 try (var files = java.nio.file.Files.walk(var)) {
@@ -50,11 +49,13 @@ final class RunningEntrada implements BeforeAllCallback {
             java.nio.file.Files.createDirectories(var);
             installation.run("demo");
             // the demo's own three deliveries must not use up the faults that tests order
-            while (new JsonMapper()
-                            .readTree(installation.storeState())
-                            .path("taken")
-                            .size()
-                    < 3) Thread.onSpinWait();
+            Waiting.until(
+                    "the demo's deliveries are taken",
+                    () -> new JsonMapper()
+                                    .readTree(installation.storeState())
+                                    .path("taken")
+                                    .size()
+                            >= 3);
             installation.order("review", 1, 5000);
             return new Ending(installation);
         } catch (Exception failed) {
