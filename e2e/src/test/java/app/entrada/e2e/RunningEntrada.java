@@ -69,7 +69,7 @@ final class RunningEntrada implements BeforeAllCallback, AfterAllCallback {
     private static Idle idle(ExtensionContext context) {
         return context.getRoot()
                 .getStore(ExtensionContext.Namespace.GLOBAL)
-                .computeIfAbsent(RunningEntrada.class, key -> new Idle(), Idle.class);
+                .getOrComputeIfAbsent(RunningEntrada.class, key -> new Idle(), Idle.class);
     }
 
     private static Installation start(int number) throws Exception {
