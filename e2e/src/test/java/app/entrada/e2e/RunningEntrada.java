@@ -50,8 +50,12 @@ final class RunningEntrada implements BeforeAllCallback, AfterAllCallback {
         }
 
         @Override
-        public void close() throws IOException, InterruptedException {
-            for (Installation each : idle) each.run("stop");
+        public void close() throws IOException {
+            try {
+                for (Installation each : idle) each.run("stop");
+            } catch (InterruptedException stopped) {
+                Thread.currentThread().interrupt();
+            }
         }
     }
 
