@@ -78,16 +78,13 @@ li {
   display: flex;
   gap: var(--space-4);
   align-items: baseline;
-  padding: var(--space-1) 0;
   font-size: var(--type-row);
 }
 li svg {
   flex: none;
 }
-li svg {
-  flex: none;
-}
 a {
+  min-height: 24px;
   color: var(--ink);
 }
 .date {

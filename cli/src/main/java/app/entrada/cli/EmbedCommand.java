@@ -1,5 +1,7 @@
 package app.entrada.cli;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.copy.plan.TagPlan;
 import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.copy.write.ChecksumList;
@@ -85,10 +87,14 @@ final class EmbedCommand implements Callable<Integer> {
                         Json.error("the track has no master", "tracks[%d].master".formatted(track.number() - 1)));
                 continue;
             }
-            Path source = read.files().get(master.get());
+            Path source = requireNonNull(read.files().get(master.get()));
             result.put("source", source.toString());
             try {
-                failed |= !write(plans.get(track.number()), source, read.audio().get(master.get()), result);
+                failed |= !write(
+                        requireNonNull(plans.get(track.number())),
+                        source,
+                        requireNonNull(read.audio().get(master.get())),
+                        result);
             } catch (IOException problem) {
                 failed = true;
                 result.put("error", Json.error(problem.getMessage(), source.toString()));

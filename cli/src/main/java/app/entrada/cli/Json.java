@@ -7,6 +7,7 @@ import java.nio.file.NoSuchFileException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -33,7 +34,7 @@ final class Json {
     }
 
     /** The error object of a document. */
-    static Map<String, Object> error(String what, String where) {
+    static Map<String, Object> error(@Nullable String what, String where) {
         Map<String, Object> error = new LinkedHashMap<>();
         error.put("what", what == null ? "the input could not be read" : what);
         error.put("where", where);

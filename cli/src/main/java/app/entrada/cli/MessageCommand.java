@@ -1,5 +1,7 @@
 package app.entrada.cli;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.check.Checker;
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.DeliveryKind;
@@ -149,7 +151,7 @@ final class MessageCommand implements Callable<Integer> {
         Optional<Sha256> cover = subject.release().facts().get(Fields.RELEASE_COVER);
         Optional<Outgoing.SentFile> front = Optional.empty();
         if (cover.isPresent()) {
-            Path file = read.files().get(cover.get());
+            Path file = requireNonNull(read.files().get(cover.get()));
             String name = file.getFileName().toString();
             front = Optional.of(sent("resources/cover" + name.substring(Math.max(0, name.lastIndexOf('.'))), file));
         }
@@ -249,7 +251,11 @@ final class MessageCommand implements Callable<Integer> {
             String ending = recipe.encoding().format().ending();
             Path target = work.resolve("%s-%02d.%s".formatted(recipe.id(), track.number(), ending));
             Proof proof = new CopyWriter(new Ffmpeg())
-                    .write(read.files().get(master), read.audio().get(master), plan, target);
+                    .write(
+                            requireNonNull(read.files().get(master)),
+                            requireNonNull(read.audio().get(master)),
+                            plan,
+                            target);
             if (!proof.holds())
                 throw new IOException("the copy of track %d did not prove: %s"
                         .formatted(track.number(), String.join("; ", proof.different())));
@@ -261,9 +267,9 @@ final class MessageCommand implements Callable<Integer> {
     private void image(ReleaseContext subject, Map<Long, Outgoing.SentFile> copies, Path work) throws IOException {
         List<DiscImage.Piece> pieces = new ArrayList<>();
         for (Track track : subject.release().tracks())
-            if (copies.containsKey(track.id()))
-                pieces.add(new DiscImage.Piece(
-                        track.number(), made.get(copies.get(track.id()).uri()), DiscLayout.gap(track)));
+            Optional.ofNullable(copies.get(track.id()))
+                    .map(copy -> requireNonNull(made.get(copy.uri())))
+                    .ifPresent(copy -> pieces.add(new DiscImage.Piece(track.number(), copy, DiscLayout.gap(track))));
         Path image = work.resolve("image.wav");
         DiscImage.write(pieces, image);
         copies.put(Composing.WHOLE, sent(Composing.DISC_IMAGE, image));
@@ -279,7 +285,7 @@ final class MessageCommand implements Callable<Integer> {
             Files.write(beside, each.bytes());
         }
         for (Consignment.Attached each : all.files())
-            items.add(BagItPackage.file(each.path(), made.get(each.path()), each.sha256()));
+            items.add(BagItPackage.file(each.path(), requireNonNull(made.get(each.path())), each.sha256()));
         Path zip = out.resolve(profile.id() + ".zip");
         try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(zip))) {
             BagItPackage.write(to, items, Map.of("External-Identifier", profile.id()));

@@ -1,2 +1,5 @@
 /** The core on the command line. */
+@NullMarked
 package app.entrada.cli;
+
+import org.jspecify.annotations.NullMarked;

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** The demo catalogue of Ninth Weir Records: releases with their facts as they would be typed, and how they sound. */
 public final class Scenario {
@@ -51,7 +52,10 @@ public final class Scenario {
      * @param piece its sound; null with {@code reuses}
      * @param reuses title (and version in parentheses) of an earlier track whose recording this is
      */
-    public record DemoTrack(Map<String, String> facts, Piece piece, String reuses) {}
+    public record DemoTrack(
+            Map<String, String> facts,
+            @Nullable Piece piece,
+            @Nullable String reuses) {}
 
     private final LocalDate today;
 
@@ -461,10 +465,10 @@ public final class Scenario {
             String title,
             String artists,
             String kind,
-            String number,
-            String barcode,
+            @Nullable String number,
+            @Nullable String barcode,
             int days,
-            String genre,
+            @Nullable String genre,
             CoverDrawing.Style style,
             List<String> coverLines,
             List<DemoTrack> tracks,
@@ -487,7 +491,12 @@ public final class Scenario {
     }
 
     private static DemoTrack track(
-            String side, String title, String composers, Piece piece, String isrc, String... more) {
+            @Nullable String side,
+            String title,
+            @Nullable String composers,
+            @Nullable Piece piece,
+            @Nullable String isrc,
+            String... more) {
         Map<String, String> facts = new LinkedHashMap<>();
         if (side != null) facts.put("side", side);
         facts.put("title", title);

@@ -7,14 +7,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.DisplayName;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.Keys;
 
 @ExtendWith(RunningEntrada.class)
 @DisplayName("P2 Everybody can use it")
-@Order(3) // of the longest
 class AccessibleTest {
     private final Installation entrada = RunningEntrada.get();
 

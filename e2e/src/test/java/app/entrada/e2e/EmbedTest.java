@@ -18,7 +18,6 @@ import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
@@ -27,7 +26,6 @@ import tools.jackson.databind.json.JsonMapper;
 
 @ExtendWith(RunningEntrada.class)
 @DisplayName("E2, E6, E10 An album goes out in six kinds of file; a changed fact makes its copies stale and only those")
-@Order(2) // of the longest
 class EmbedTest {
     private static final List<String> RECIPES = List.of(
             "Store master, WAV", "Store master, FLAC", "Store master, AIFF", "Promo, MP3", "Sync pitch", "Promo, M4A");

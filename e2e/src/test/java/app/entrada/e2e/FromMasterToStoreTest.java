@@ -7,7 +7,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.DisplayName;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -16,7 +15,6 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 @DisplayName("From a finished master to an accepting store, in the browser")
-@Order(1) // of the longest
 class FromMasterToStoreTest extends InTheBrowser {
     private JsonNode storeHas(String title) throws Exception {
         JsonNode state = new JsonMapper().readTree(entrada.storeState());

@@ -7,7 +7,6 @@ import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -16,7 +15,6 @@ import tools.jackson.databind.json.JsonMapper;
 /** Comes behind the other tests of the demo catalogue: the album is made ready and goes out for good. */
 @ExtendWith(RunningEntrada.class)
 @DisplayName("S1–S7 From ready to accepted at every destination, with a rejection and a society's conflict on the way")
-@Order(5) // of the longest
 class SentEverywhereTest {
     private final Installation entrada = RunningEntrada.get();
     private Browser browser;

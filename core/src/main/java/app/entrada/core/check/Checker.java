@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Runs the rules of destinations over a release and gathers what they see. It remembers what each rule looked at: the next
@@ -37,7 +38,7 @@ public final class Checker {
     private final List<Profile> profiles;
     private final List<Job> jobs;
     private final List<Run> runs = new ArrayList<>();
-    private ReleaseContext last;
+    private @Nullable ReleaseContext last;
     private List<Finding> findings = List.of();
     private int ran;
 

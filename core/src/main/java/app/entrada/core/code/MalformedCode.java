@@ -1,5 +1,7 @@
 package app.entrada.core.code;
 
+import java.util.Objects;
+
 /** A text that is not the code it was read as. Says what was given and what would have been right. */
 public final class MalformedCode extends IllegalArgumentException {
     private static final long serialVersionUID = 1L;
@@ -26,5 +28,10 @@ public final class MalformedCode extends IllegalArgumentException {
     /** The right form in words. */
     public String wanted() {
         return wanted;
+    }
+
+    @Override
+    public String getMessage() {
+        return Objects.requireNonNull(super.getMessage());
     }
 }

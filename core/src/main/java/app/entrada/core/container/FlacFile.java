@@ -6,6 +6,7 @@ import java.nio.channels.FileChannel;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The metadata blocks of a FLAC file, RFC 9639.
@@ -55,7 +56,7 @@ public record FlacFile(
         if (start < 0 || size - start < 42) throw new IOException("the file does not begin like a FLAC file");
         List<Chunk> blocks = new ArrayList<>();
         List<Fault> faults = new ArrayList<>();
-        Stream stream = null;
+        @Nullable Stream stream = null;
         long at = start + 4;
         boolean last = false;
         while (!last) {
@@ -78,6 +79,7 @@ public record FlacFile(
             }
             at = block.end();
         }
+        if (stream == null) throw new IOException("the file has no STREAMINFO block");
         if (at >= size) faults.add(new Fault("the file has no audio frames", at));
         List<Chunk> behind = at < size ? OldTag.behind(file, at) : List.of();
         long end = behind.isEmpty() ? size : behind.get(0).header();

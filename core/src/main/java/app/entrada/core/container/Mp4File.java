@@ -8,8 +8,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * MP4 (ISO/IEC 14496-12 and -14) with AAC or ALAC.
@@ -99,12 +101,12 @@ public final class Mp4File {
         walk.boxes("", 0, file.size(), 0);
         Map<String, Chunk> sound = soundTrack(walk);
         if (sound == null) throw new IOException("the MP4 file holds no sound: no track with a sound description");
-        Chunk mdhd = sound.get("mdhd");
+        Chunk mdhd = Objects.requireNonNull(sound.get("mdhd"));
         ByteBuffer times = body(walk.file, mdhd, 32);
         boolean wide = times.get(0) == 1;
         int scale = times.getInt(wide ? 20 : 12);
         long duration = wide ? times.getLong(24) : Integer.toUnsignedLong(times.getInt(16));
-        ByteBuffer stsd = body(walk.file, sound.get("stsd"), 64);
+        ByteBuffer stsd = body(walk.file, Objects.requireNonNull(sound.get("stsd")), 64);
         stsd.position(12);
         String coding = Bytes.fourCc(stsd);
         int channels = Short.toUnsignedInt(stsd.getShort(32));
@@ -143,25 +145,26 @@ public final class Mp4File {
     }
 
     /** The boxes of the first track whose description is one of sound, by type; null when there is none. */
-    private static Map<String, Chunk> soundTrack(Walk walk) throws IOException {
+    private static @Nullable Map<String, Chunk> soundTrack(Walk walk) throws IOException {
         Map<String, Chunk> track = new HashMap<>();
         for (Chunk box : walk.boxes) {
             String type = box.id().substring(box.id().lastIndexOf('/') + 1);
             if (type.equals("trak")) track = new HashMap<>();
             if (box.id().startsWith("moov/trak/")) track.put(type, box);
-            if (type.equals("stsd") && box.length() >= 52 && track.containsKey("mdhd")) {
+            Chunk header = track.get("mdhd");
+            if (type.equals("stsd") && box.length() >= 52 && header != null) {
                 ByteBuffer body = body(walk.file, box, 16);
                 body.position(12);
                 String coding = Bytes.fourCc(body);
-                if (coding.matches("mp4a|alac|ac-3|ec-3|Opus|fLaC|lpcm|sowt|twos")
-                        && track.get("mdhd").length() >= 24) return track;
+                if (coding.matches("mp4a|alac|ac-3|ec-3|Opus|fLaC|lpcm|sowt|twos") && header.length() >= 24)
+                    return track;
             }
         }
         return null;
     }
 
     /** Samples before the first one to be played, from the edit list. */
-    private static long delay(FileChannel file, Chunk elst) throws IOException {
+    private static long delay(FileChannel file, @Nullable Chunk elst) throws IOException {
         if (elst == null || elst.length() < 20) return 0;
         ByteBuffer body = body(file, elst, 28);
         boolean wide = body.get(0) == 1;

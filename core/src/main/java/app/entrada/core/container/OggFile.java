@@ -9,6 +9,7 @@ import java.security.MessageDigest;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Ogg (RFC 3533) with Vorbis (Vorbis I, xiph.org) or Opus (RFC 7845).
@@ -187,7 +188,7 @@ public final class OggFile {
      *
      * @param made bytes made here, or null for a stretch of the source
      */
-    public record Stretch(byte[] made, long offset, long length) {}
+    public record Stretch(byte @Nullable [] made, long offset, long length) {}
 
     /**
      * The file with another comment packet: pages of headers are made anew; pages of sound are stretches of the source,

@@ -8,6 +8,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * CD-Text as it lies in the lead-in: packs of 18 bytes (IEC 61866 and the Red Book's appendix).
@@ -144,7 +145,7 @@ public record CdText(List<Block> blocks) {
         for (PackType kind : PackType.values()) {
             List<String> texts = block.texts.get(kind);
             if (texts == null) continue;
-            byte[] pack = null;
+            byte[] pack = new byte[PACK];
             int filled = TEXT;
             for (int track = 0; track < texts.size(); track++) {
                 byte[] text = (texts.get(track) + "\0").getBytes(block.writing.charset);
@@ -252,7 +253,8 @@ public record CdText(List<Block> blocks) {
         return new CdText(List.copyOf(blocks));
     }
 
-    private static Block block(int number, Map<PackType, ByteArrayOutputStream> kinds, ByteArrayOutputStream sizes) {
+    private static Block block(
+            int number, Map<PackType, ByteArrayOutputStream> kinds, @Nullable ByteArrayOutputStream sizes) {
         byte[] table = sizes == null ? new byte[3 * TEXT] : sizes.toByteArray();
         if (table.length != 3 * TEXT)
             throw new IllegalArgumentException("Block %d lacks a pack of its sizes".formatted(number));

@@ -34,6 +34,7 @@ import java.util.function.Function;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.StreamSupport;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
@@ -109,7 +110,8 @@ public record ReleaseDocument(
         return read(document, null, SoundDecoder.NONE);
     }
 
-    private static ReleaseDocument read(byte[] document, Path folder, SoundDecoder decoder) throws IOException {
+    private static ReleaseDocument read(byte[] document, @Nullable Path folder, SoundDecoder decoder)
+            throws IOException {
         JsonNode root;
         try {
             root = JSON.readTree(document);
@@ -131,13 +133,13 @@ public record ReleaseDocument(
     }
 
     private static final class Reader {
-        private final Path folder;
+        private final @Nullable Path folder;
         private final SoundDecoder decoder;
         private final Map<Sha256, Path> files = new HashMap<>();
         private final Map<Sha256, AudioFacts> audio = new HashMap<>();
         private final Map<Sha256, PictureFacts> pictures = new HashMap<>();
 
-        Reader(Path folder, SoundDecoder decoder) {
+        Reader(@Nullable Path folder, SoundDecoder decoder) {
             this.folder = folder;
             this.decoder = decoder;
         }
@@ -154,20 +156,20 @@ public record ReleaseDocument(
                     text(label.path("publisher")),
                     text(label.path("societyId")));
             Facts facts = facts(root.path("release"), "release", List.of(Entity.RELEASE))
-                    .get(Entity.RELEASE);
+                    .getOrDefault(Entity.RELEASE, Facts.NONE);
             List<Track> tracks = new ArrayList<>();
             for (JsonNode each : root.path("tracks")) {
                 int number = tracks.size() + 1;
                 var found = facts(each, "tracks[%d]".formatted(number - 1), Entity.OF_A_TRACK);
-                Work work = new Work(number, found.get(Entity.WORK));
-                Recording recording = new Recording(number, found.get(Entity.RECORDING), work);
-                tracks.add(new Track(number, number, found.get(Entity.TRACK), recording));
+                Work work = new Work(number, found.getOrDefault(Entity.WORK, Facts.NONE));
+                Recording recording = new Recording(number, found.getOrDefault(Entity.RECORDING, Facts.NONE), work);
+                tracks.add(new Track(number, number, found.getOrDefault(Entity.TRACK, Facts.NONE), recording));
             }
             Map<String, Facts> people = new LinkedHashMap<>();
             int index = 0;
             for (JsonNode each : root.path("people")) {
                 String where = "people[%d]".formatted(index++);
-                Facts person = facts(each, where, List.of(Entity.PARTY)).get(Entity.PARTY);
+                Facts person = facts(each, where, List.of(Entity.PARTY)).getOrDefault(Entity.PARTY, Facts.NONE);
                 people.put(
                         person.get(Fields.PARTY_NAME).orElseThrow(() -> new Unreadable("somebody has no name", where)),
                         person);
@@ -188,7 +190,6 @@ public record ReleaseDocument(
         private Map<Entity, Facts> facts(JsonNode object, String where, List<Entity> entities) throws IOException {
             if (!object.isObject()) throw new Unreadable("wanted: an object of facts", where);
             Map<Entity, Facts> facts = new HashMap<>();
-            for (Entity entity : entities) facts.put(entity, Facts.NONE);
             for (var entry : object.properties()) {
                 String place = where + "." + entry.getKey();
                 Field<?> field = entities.stream()
@@ -203,7 +204,9 @@ public record ReleaseDocument(
                     text = file(field, text, place).hex();
                 if (field.type() == ValueTypes.PICTURES) text = pictures(field, text, place);
                 try {
-                    facts.put(field.entity(), facts.get(field.entity()).withText(field, text));
+                    facts.put(
+                            field.entity(),
+                            facts.getOrDefault(field.entity(), Facts.NONE).withText(field, text));
                 } catch (MalformedValue wrong) {
                     throw new Unreadable(wrong.getMessage(), place);
                 }

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -91,7 +92,8 @@ public final class SheetTable {
         try {
             records = Delimited.readOfPeople(plain, delimiter);
         } catch (Delimited.Unreadable broken) {
-            throw new ReleaseDocument.Unreadable(broken.getMessage(), "line " + broken.line());
+            throw new ReleaseDocument.Unreadable(
+                    Objects.requireNonNullElse(broken.getMessage(), "it cannot be read"), "line " + broken.line());
         }
         List<String> heads = records.get(0).cells().stream().map(String::strip).toList();
         Facts facts = Facts.NONE;
@@ -101,14 +103,17 @@ public final class SheetTable {
             boolean isRelease = heads.get(0).equalsIgnoreCase(FIRST)
                     && record.cells().get(0).strip().equalsIgnoreCase(RELEASE);
             Map<Entity, Facts> read = read(record, heads, isRelease ? List.of(Entity.RELEASE) : Entity.OF_A_TRACK);
-            if (isRelease) facts = read.get(Entity.RELEASE);
+            if (isRelease) facts = read.getOrDefault(Entity.RELEASE, Facts.NONE);
             else {
                 int number = tracks.size() + 1;
                 tracks.add(new Track(
                         number,
                         number,
-                        read.get(Entity.TRACK),
-                        new Recording(number, read.get(Entity.RECORDING), new Work(number, read.get(Entity.WORK)))));
+                        read.getOrDefault(Entity.TRACK, Facts.NONE),
+                        new Recording(
+                                number,
+                                read.getOrDefault(Entity.RECORDING, Facts.NONE),
+                                new Work(number, read.getOrDefault(Entity.WORK, Facts.NONE)))));
             }
         }
         if (tracks.isEmpty() && facts == Facts.NONE)
@@ -120,7 +125,6 @@ public final class SheetTable {
     private static Map<Entity, Facts> read(Delimited.DelimitedLine record, List<String> heads, List<Entity> entities)
             throws ReleaseDocument.Unreadable {
         Map<Entity, Facts> facts = new EnumMap<>(Entity.class);
-        for (Entity entity : entities) facts.put(entity, Facts.NONE);
         for (int i = 0; i < record.cells().size(); i++) {
             String value = record.cells().get(i);
             String key = i < heads.size() ? heads.get(i) : "";
@@ -136,7 +140,9 @@ public final class SheetTable {
                                     .formatted(key, entities.get(0).id()),
                             where));
             try {
-                facts.merge(field.entity(), facts.get(field.entity()).withText(field, value), (old, fresh) -> fresh);
+                facts.put(
+                        field.entity(),
+                        facts.getOrDefault(field.entity(), Facts.NONE).withText(field, value));
             } catch (MalformedValue wrong) {
                 throw new ReleaseDocument.Unreadable(wrong.getMessage(), where);
             }

@@ -3,6 +3,7 @@ package app.entrada.core.field;
 import app.entrada.core.field.value.ValueType;
 import java.util.Locale;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One fact: what it belongs to, how it is read, where it is carried from, what it means. Declared in {@link Fields} and
@@ -27,7 +28,7 @@ public final class Field<T> {
     private final String column;
     private final String name;
     private final ValueType<T> type;
-    private final Field<T> carriedFrom;
+    private final @Nullable Field<T> carriedFrom;
     private final ColumnSet columns;
     private final String help;
 
@@ -36,7 +37,7 @@ public final class Field<T> {
             String key,
             String name,
             ValueType<T> type,
-            Field<T> carriedFrom,
+            @Nullable Field<T> carriedFrom,
             ColumnSet columns,
             String help) {
         this.entity = entity;

@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds known files that share sound with a print. Counts shared landmarks by file, looks with the best whether their times
@@ -210,7 +211,7 @@ public final class Identifier {
     }
 
     /** Least squares through the pairs that lie near the line; null when they are too few or too close together. */
-    private static double[] fit(double[] asked, double[] known, double slope, double offset, double reach) {
+    private static double @Nullable [] fit(double[] asked, double[] known, double slope, double offset, double reach) {
         double count = 0;
         double sumX = 0;
         double sumY = 0;

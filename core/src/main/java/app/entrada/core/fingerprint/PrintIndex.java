@@ -12,7 +12,9 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Prints in a folder, and where each landmark occurs in them. Prints are appended to one file and never changed; what is
@@ -169,7 +171,7 @@ public final class PrintIndex implements AutoCloseable {
     }
 
     /** The print with this id, or null. */
-    public synchronized Print print(String id) throws IOException {
+    public synchronized @Nullable Print print(String id) throws IOException {
         Integer number = numbers.get(id);
         return number == null ? null : print(number);
     }
@@ -188,7 +190,7 @@ public final class PrintIndex implements AutoCloseable {
 
     /** Whether this is the present print of its id. */
     boolean current(int number) {
-        return numbers.get(entries.get(number).id) == number;
+        return Objects.equals(numbers.get(entries.get(number).id), number);
     }
 
     /** Counts the occurrences of a landmark by number of the print. */

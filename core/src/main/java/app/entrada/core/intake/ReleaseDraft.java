@@ -83,7 +83,8 @@ public record ReleaseDraft(ReadValue title, ReadValue artists, String kind, List
         Map<Heard, OptionalInt> numbers = new HashMap<>();
         groups.forEach(group -> numbers.put(group.get(0), number(group)));
         groups.sort(Comparator.comparing((List<Heard> group) -> folder(group.get(0)))
-                .thenComparingInt(group -> numbers.get(group.get(0)).orElse(Integer.MAX_VALUE))
+                .thenComparingInt(group ->
+                        numbers.getOrDefault(group.get(0), OptionalInt.empty()).orElse(Integer.MAX_VALUE))
                 .thenComparing(group -> natural(group.get(0).name()))
                 .thenComparingInt(group -> group.get(0).order()));
         ReadValue title = title(files);

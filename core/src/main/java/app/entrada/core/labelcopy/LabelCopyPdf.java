@@ -25,7 +25,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Draws a label copy: A4, the release's facts and running order first, then what belongs to each track. Letters that the
@@ -43,7 +45,7 @@ public final class LabelCopyPdf {
     private final BaseFont mono = font("LiberationMono-Regular");
 
     /** Has the letters that the shipped typefaces lack; null where the machine has none. */
-    private final BaseFont further;
+    private final @Nullable BaseFont further;
 
     private boolean lacking;
     private Map<String, String> forms = Map.of();
@@ -225,7 +227,7 @@ public final class LabelCopyPdf {
     /** What it is, when it was made, and which page of how many. */
     private final class Foot extends PdfPageEventHelper {
         private final String text;
-        private PdfTemplate pages;
+        private @Nullable PdfTemplate pages;
 
         Foot(LabelCopy copy, LocalDate made) {
             String number = copy.facts().getOrDefault("Catalogue no.", copy.title());
@@ -237,6 +239,11 @@ public final class LabelCopyPdf {
             pages = writer.getDirectContent().createTemplate(30, 12);
         }
 
+        /** How many pages there are, filled in at the end. */
+        private PdfTemplate pages() {
+            return Objects.requireNonNull(pages, "the document was opened");
+        }
+
         @Override
         public void onEndPage(PdfWriter writer, Document paper) {
             String page = "page %d of ".formatted(writer.getPageNumber());
@@ -245,13 +252,13 @@ public final class LabelCopyPdf {
                     writer.getDirectContent(), Element.ALIGN_LEFT, phrase(text, plain, 8, QUIET), paper.left(), 34, 0);
             ColumnText.showTextAligned(
                     writer.getDirectContent(), Element.ALIGN_RIGHT, phrase(page, plain, 8, QUIET), right, 34, 0);
-            writer.getDirectContent().addTemplate(pages, right, 34);
+            writer.getDirectContent().addTemplate(pages(), right, 34);
         }
 
         @Override
         public void onCloseDocument(PdfWriter writer, Document paper) {
             ColumnText.showTextAligned(
-                    pages,
+                    pages(),
                     Element.ALIGN_LEFT,
                     phrase(String.valueOf(writer.getPageNumber() - 1), plain, 8, QUIET),
                     0,

@@ -5,6 +5,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import net.coobird.thumbnailator.Thumbnails;
+import org.jspecify.annotations.Nullable;
 
 /** Smaller pictures made from a cover: never larger than asked, never enlarged. */
 public final class PictureScaling {
@@ -49,12 +50,13 @@ public final class PictureScaling {
      * @param ceiling bytes at most, 0 for any number
      * @throws IOException when the picture cannot be decoded, or what is asked for does not fit
      */
-    public static byte[] derived(Path picture, PictureAnalysis.Box crop, int side, long ceiling) throws IOException {
+    public static byte[] derived(Path picture, PictureAnalysis.@Nullable Box crop, int side, long ceiling)
+            throws IOException {
         return PictureDecoding.within(
                 PictureDecoding.MOST_KEPT, () -> derived(PictureMeasuring.upright(picture), crop, side, ceiling));
     }
 
-    private static byte[] derived(PictureMeasuring.Whole of, PictureAnalysis.Box crop, int side, long ceiling)
+    private static byte[] derived(PictureMeasuring.Whole of, PictureAnalysis.@Nullable Box crop, int side, long ceiling)
             throws IOException {
         BufferedImage part = crop == null ? of.picture() : cut(of, crop);
         int longest = side == 0 ? Math.max(part.getWidth(), part.getHeight()) : side;
@@ -85,7 +87,7 @@ public final class PictureScaling {
     }
 
     /** The best quality under the ceiling, by halving what is left between too large and small enough; null for none. */
-    private static byte[] fitting(BufferedImage scaled, long ceiling) throws IOException {
+    private static byte @Nullable [] fitting(BufferedImage scaled, long ceiling) throws IOException {
         byte[] most = encoded(scaled, FINEST);
         if (ceiling == 0 || most.length <= ceiling) return most;
         double low = WORST;

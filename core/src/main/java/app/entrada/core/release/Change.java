@@ -3,6 +3,7 @@ package app.entrada.core.release;
 import app.entrada.core.field.Field;
 import app.entrada.core.text.MalformedValue;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One fact that becomes another. Everything that edits is a batch of these: typing, safe fixes, placing a file, moving a
@@ -11,7 +12,11 @@ import java.util.Objects;
  * @param before canonical text that the writer saw, null for no value; when the stored one differs, it is a conflict
  * @param after text to store, null for no value
  */
-public record Change(Ref target, Field<?> field, String before, String after) {
+public record Change(
+        Ref target,
+        Field<?> field,
+        @Nullable String before,
+        @Nullable String after) {
     public Change {
         if (target.entity() != field.entity())
             throw new MalformedValue(

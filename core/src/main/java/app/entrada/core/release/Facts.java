@@ -9,10 +9,12 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The facts stored for one thing, by field. Immutable; a fact that is not given is absent, never blank. A stored text that
@@ -69,7 +71,7 @@ public final class Facts {
             try {
                 values.put(field, field.type().parse(text));
             } catch (IllegalArgumentException wrong) {
-                unreadable.put(field, new Unreadable(text, wrong.getMessage()));
+                unreadable.put(field, new Unreadable(text, Objects.requireNonNullElse(wrong.getMessage(), "")));
             }
         });
         return values.isEmpty() && unreadable.isEmpty() ? NONE : new Facts(values, unreadable, NONE.watch);
@@ -87,7 +89,7 @@ public final class Facts {
                     field,
                     new Unreadable(
                             entries.stream().map(PeopleType.PersonEntry::line).collect(Collectors.joining("; ")),
-                            wrong.getMessage()));
+                            Objects.requireNonNullElse(wrong.getMessage(), "")));
         }
         return new Facts(values, unreadable, watch);
     }
@@ -118,7 +120,7 @@ public final class Facts {
 
     private boolean changes(Field<?> field) {
         try {
-            return !field.type().parse(text(field)).equals(values.get(field));
+            return !field.type().parse(Objects.requireNonNull(text(field))).equals(values.get(field));
         } catch (IllegalArgumentException unreadable) {
             return true;
         }
@@ -137,14 +139,14 @@ public final class Facts {
     }
 
     /** Canonical text of the value, or null when not given. */
-    public String text(Field<?> field) {
+    public @Nullable String text(Field<?> field) {
         String formatted = formatted(field);
         return formatted == null && unreadable.containsKey(field)
                 ? unreadable.get(field).text()
                 : formatted;
     }
 
-    private <T> String formatted(Field<T> field) {
+    private <T> @Nullable String formatted(Field<T> field) {
         return get(field).map(field.type()::format).orElse(null);
     }
 
@@ -154,7 +156,7 @@ public final class Facts {
     }
 
     /** These facts with one given as typed text; null or blank removes it. */
-    public Facts withText(Field<?> field, String text) {
+    public Facts withText(Field<?> field, @Nullable String text) {
         Map<Field<?>, Object> changed = new LinkedHashMap<>(values);
         if (text == null || text.isBlank()) changed.remove(field);
         else changed.put(field, field.type().parse(text));

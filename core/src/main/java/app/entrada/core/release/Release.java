@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A release with its tracks in running order.
@@ -55,7 +56,7 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
     }
 
     /** Text for reading of what holds for the track, or null. */
-    public <T> String displayed(Track track, Field<T> field) {
+    public <T> @Nullable String displayed(Track track, Field<T> field) {
         return holds(track, field).map(field.type()::display).orElse(null);
     }
 
@@ -65,7 +66,7 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
     }
 
     /** Canonical text of what holds for the track, or null. */
-    public <T> String text(Track track, Field<T> field) {
+    public <T> @Nullable String text(Track track, Field<T> field) {
         return holds(track, field).map(field.type()::format).orElse(null);
     }
 

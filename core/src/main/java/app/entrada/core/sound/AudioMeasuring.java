@@ -16,6 +16,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.LongConsumer;
 
@@ -202,7 +203,7 @@ public final class AudioMeasuring {
             throw missing;
         } catch (IOException failed) {
             faults.add(new Fault(
-                    failed.getMessage(),
+                    Objects.requireNonNullElse(failed.getMessage(), "the file ends in the middle"),
                     sound.sound().isEmpty() ? 0 : sound.sound().get(0).offset()));
         }
         double rate = sound.sampleRate();

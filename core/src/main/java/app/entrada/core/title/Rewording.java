@@ -19,6 +19,7 @@ import java.util.function.BiFunction;
 import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /** Texts of a release reworded in one move: found and replaced, capitals put right, features moved into credits. */
 public final class Rewording {
@@ -142,7 +143,7 @@ public final class Rewording {
             int track,
             Ref ref,
             Field<?> field,
-            String before,
+            @Nullable String before,
             BiFunction<Field<?>, String, Optional<String>> reworded) {
         if (before == null) return;
         Optional<String> after = reworded.apply(field, before);

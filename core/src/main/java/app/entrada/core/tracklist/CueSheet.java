@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Cue sheets: {@code TRACK nn AUDIO} with TITLE, PERFORMER, ISRC and INDEX lines below it, addresses as mm:ss:ff with 75
@@ -33,8 +34,8 @@ final class CueSheet {
         private final int line;
         private final int number;
         private String title = "";
-        private String performer;
-        private String isrc;
+        private @Nullable String performer;
+        private @Nullable String isrc;
         private int file;
         private long start = -1;
 
@@ -90,7 +91,8 @@ final class CueSheet {
         return new TrackList(TrackList.Form.CUE, rows, strange);
     }
 
-    private static void index(Open track, String value, int number, String line, int file, List<SourceLine> strange) {
+    private static void index(
+            @Nullable Open track, String value, int number, String line, int file, List<SourceLine> strange) {
         String[] parts = value.split("\\s+");
         Matcher address = ADDRESS.matcher(parts.length < 2 ? "" : parts[1]);
         if (track == null || !address.matches()) {
@@ -107,10 +109,12 @@ final class CueSheet {
                 + Long.parseLong(address.group(3));
     }
 
-    private static ReadTrack row(List<Open> tracks, int index, String performer) {
+    private static ReadTrack row(List<Open> tracks, int index, @Nullable String performer) {
         Open track = tracks.get(index);
         Open next = index + 1 < tracks.size() ? tracks.get(index + 1) : null;
-        boolean bounded = next != null && next.file == track.file && track.start >= 0 && next.start > track.start;
+        Optional<PlayingTime> length = Optional.ofNullable(next)
+                .filter(behind -> behind.file == track.file && track.start >= 0 && behind.start > track.start)
+                .map(behind -> DiscTable.time(behind.start - track.start));
         TypedTitle titled = TypedTitle.of(track.title, name -> false);
         String by = track.performer == null ? performer : track.performer;
         return new ReadTrack(
@@ -121,7 +125,7 @@ final class CueSheet {
                 titled.version(),
                 by == null || by.isBlank() ? List.of() : List.of(by),
                 titled.featured(),
-                bounded ? Optional.of(DiscTable.time(next.start - track.start)) : Optional.<PlayingTime>empty(),
+                length,
                 Optional.ofNullable(track.isrc).filter(code -> !code.isBlank()));
     }
 

@@ -17,6 +17,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Lines of text, one track each. Nobody writes them alike, but one who writes a list writes all of it alike: whether a
@@ -132,16 +133,16 @@ final class LineReader {
     private static final class Draft {
         private final int line;
         private final String text;
-        private final String side;
+        private final @Nullable String side;
         private String rest;
         private OptionalInt position = OptionalInt.empty();
-        private String ownSide;
-        private PlayingTime length;
-        private PlayingTime start;
-        private String isrc;
+        private @Nullable String ownSide;
+        private @Nullable PlayingTime length;
+        private @Nullable PlayingTime start;
+        private @Nullable String isrc;
         private List<String> columns = List.of();
 
-        Draft(int line, String text, String side) {
+        Draft(int line, String text, @Nullable String side) {
             this.line = line;
             this.text = text;
             this.side = side;
@@ -346,17 +347,23 @@ final class LineReader {
 
     /** Times in front that begin at zero and rise are starts, and the length of each lasts to the next; else lengths. */
     private static void starts(List<Draft> drafts) {
-        List<Draft> ahead = drafts.stream().filter(draft -> draft.start != null).toList();
+        List<Draft> ahead = new ArrayList<>();
+        List<PlayingTime> times = new ArrayList<>();
+        for (Draft draft : drafts)
+            if (draft.start != null) {
+                ahead.add(draft);
+                times.add(draft.start);
+            }
         if (ahead.isEmpty()) return;
-        boolean chapters = ahead.size() > 1 && ahead.get(0).start.milliseconds() == 0;
-        for (int i = 1; i < ahead.size(); i++)
-            chapters &=
-                    ahead.get(i).start.milliseconds() > ahead.get(i - 1).start.milliseconds();
+        boolean chapters = ahead.size() > 1 && times.get(0).milliseconds() == 0;
+        for (int i = 1; i < times.size(); i++)
+            chapters &= times.get(i).milliseconds() > times.get(i - 1).milliseconds();
         for (int i = 0; i < ahead.size(); i++) {
             Draft draft = ahead.get(i);
-            if (!chapters) draft.length = draft.length == null ? draft.start : draft.length;
-            else if (i + 1 < ahead.size())
-                draft.length = new PlayingTime(ahead.get(i + 1).start.milliseconds() - draft.start.milliseconds());
+            if (!chapters) draft.length = draft.length == null ? times.get(i) : draft.length;
+            else if (i + 1 < times.size())
+                draft.length = new PlayingTime(
+                        times.get(i + 1).milliseconds() - times.get(i).milliseconds());
         }
     }
 

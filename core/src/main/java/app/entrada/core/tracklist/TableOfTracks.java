@@ -11,6 +11,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Predicate;
@@ -153,7 +154,10 @@ final class TableOfTracks {
             try {
                 rows.add(row(record, line, columns, known));
             } catch (IllegalArgumentException wrong) {
-                strange.add(new SourceLine(line, String.join(" | ", record.cells()), wrong.getMessage()));
+                strange.add(new SourceLine(
+                        line,
+                        String.join(" | ", record.cells()),
+                        Objects.requireNonNullElse(wrong.getMessage(), "cannot be read")));
             }
         }
         return Optional.of(new TrackList(TrackList.Form.TABLE, rows, strange));

@@ -18,6 +18,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A track list beside a release: which row is which track, and what it says otherwise. Nothing changes by it; a person
@@ -65,7 +66,8 @@ public record TrackListPlan(List<PlanRow> rows) {
      * @param before what holds for the track now, carried values too; null for nothing
      * @param after what the list says; null where it says nothing
      */
-    public record PlannedValue(String before, String after) {
+    public record PlannedValue(
+            @Nullable String before, @Nullable String after) {
         /** Whether taking it would change something. */
         public boolean differs() {
             return after != null && !after.equals(before);
@@ -113,6 +115,7 @@ public record TrackListPlan(List<PlanRow> rows) {
                                 column.of(row).orElse(null)));
             PlannedValue title = cells.get(TrackListColumn.TITLE);
             boolean doubtful = track != null
+                    && title != null
                     && title.after() != null
                     && title.before() != null
                     && NameFolding.likeness(title.before(), title.after()) < ALIKE;
@@ -149,7 +152,7 @@ public record TrackListPlan(List<PlanRow> rows) {
         List<Change> changes = new ArrayList<>();
         for (TrackListColumn column : columns) {
             PlannedValue cell = row.cells().get(column);
-            if (!cell.differs()) continue;
+            if (cell == null || !cell.differs()) continue;
             Field<?> field = column.field();
             String stored = release.factsOf(track, field.entity()).text(field);
             if (!Objects.equals(stored, cell.after()))

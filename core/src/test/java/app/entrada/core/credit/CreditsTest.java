@@ -1,5 +1,6 @@
 package app.entrada.core.credit;
 
+import static java.util.Objects.requireNonNull;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.Samples;
@@ -46,7 +47,8 @@ class CreditsTest {
         assertThat(matrix.lines())
                 .extracting(CreditMatrix.CreditRow::name)
                 .containsExactly("The Paper Ferrymen", "Mira Tollgate", "Hanna Veil");
-        assertThat(matrix.lines().get(1).cells().get(1).featured()).isTrue();
+        assertThat(requireNonNull(matrix.lines().get(1).cells().get(1)).featured())
+                .isTrue();
     }
 
     @Test

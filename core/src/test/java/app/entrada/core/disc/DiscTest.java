@@ -1,5 +1,6 @@
 package app.entrada.core.disc;
 
+import static java.util.Objects.requireNonNull;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -212,7 +213,8 @@ class DiscTest {
         assertThat(texts.leftOut()).singleElement().asString().contains("no songwriter for tracks 1, 2");
         // a second block for players that know plain letters only
         assertThat(texts.text().blocks()).hasSize(2);
-        assertThat(texts.text().blocks().get(1).texts().get(PackType.TITLE).get(3))
+        assertThat(requireNonNull(texts.text().blocks().get(1).texts().get(PackType.TITLE))
+                        .get(3))
                 .isEqualTo("Cafe \"Harbour\"");
     }
 

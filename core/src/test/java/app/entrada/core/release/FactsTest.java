@@ -1,5 +1,6 @@
 package app.entrada.core.release;
 
+import static java.util.Objects.requireNonNull;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -23,7 +24,8 @@ class FactsTest {
         assertThat(facts.get(Fields.RELEASE_TITLE)).contains("Slack Water");
         assertThat(facts.get(Fields.RELEASE_DATE)).isEmpty();
         assertThat(facts.text(Fields.RELEASE_DATE)).isEqualTo("the spring of that year");
-        assertThat(facts.unreadable().get(Fields.RELEASE_DATE).why()).contains("is no date");
+        assertThat(requireNonNull(facts.unreadable().get(Fields.RELEASE_DATE)).why())
+                .contains("is no date");
         assertThat(facts.withText(Fields.RELEASE_DATE, "2027-02-12").unreadable())
                 .isEmpty();
     }

@@ -1,5 +1,6 @@
 package app.entrada.core.tracklist;
 
+import static java.util.Objects.requireNonNull;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.field.Entity;
@@ -80,7 +81,9 @@ class TrackListPlanTest {
     void a_row_too_many_has_no_track_yet() {
         List<PlanRow> rows = plan(release("- Almanac"), "1. Almanac 3:07\n2. Eelgrass 4:12");
         assertThat(tracks(rows)).containsExactly(1, 0);
-        assertThat(rows.get(1).cells().get(TrackListColumn.TITLE).before()).isNull();
+        assertThat(requireNonNull(rows.get(1).cells().get(TrackListColumn.TITLE))
+                        .before())
+                .isNull();
         assertThat(rows.get(1).cells().get(TrackListColumn.TITLE).after()).isEqualTo("Eelgrass");
     }
 

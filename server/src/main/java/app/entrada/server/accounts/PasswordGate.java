@@ -4,6 +4,7 @@ import app.entrada.server.platform.Problem;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
@@ -33,7 +34,7 @@ class PasswordGate {
      *
      * @param stored its hash, or null for nobody's: then the answer is no, after the same time
      */
-    boolean fits(String typed, String stored) {
+    boolean fits(String typed, @Nullable String stored) {
         return inTurn(() -> passwords.matches(typed, stored == null ? nobodys : stored)) && stored != null;
     }
 

@@ -95,9 +95,9 @@ class SignInLimits {
         Instant now = clock.instant();
         for (Key key : who.keys) {
             Count count = counts.get(key);
-            boolean over = count == null || count.first.plus(key.limit.within).isBefore(now);
+            int before = count == null || count.first.plus(key.limit.within).isBefore(now) ? 0 : count.wrong;
             // the time runs from the last wrong one that was let in
-            counts.put(key, new Count(over ? 1 : count.wrong + 1, now));
+            counts.put(key, new Count(before + 1, now));
         }
     }
 

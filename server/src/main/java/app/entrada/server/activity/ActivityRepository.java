@@ -1,5 +1,7 @@
 package app.entrada.server.activity;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.ChangeSource;
@@ -105,7 +107,7 @@ class ActivityRepository {
                 .query((row, n) -> {
                     long batch = row.getLong("batch_id");
                     if (counts.merge(batch, 1, Integer::sum) <= LINES_OF_A_BATCH)
-                        byId.get(batch)
+                        requireNonNull(byId.get(batch))
                                 .facts
                                 .add(new ChangedFact(
                                         name(row.getString("field")), row.getString("before"), row.getString("after")));

@@ -1,5 +1,7 @@
 package app.entrada.server.artwork;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.FurtherPicture;
 import app.entrada.core.field.value.PictureKind;
@@ -94,7 +96,8 @@ class PicturesController {
     }
 
     private static PictureLine line(Sha256 file, PictureKind kind, Map<Sha256, FileIndex.StoredFile> entries) {
-        return new PictureLine(file.hex(), kind.id(), null, kind.label(), FileDescription.says(entries.get(file)));
+        return new PictureLine(
+                file.hex(), kind.id(), null, kind.label(), FileDescription.says(requireNonNull(entries.get(file))));
     }
 
     @PostMapping("/api/releases/{id}/pictures/{sha256}")

@@ -111,7 +111,7 @@ class RecordingsController {
                 changes.apply(id, new ChangeService.Batch(says, ChangeSource.CATALOGUE, batch), account), account);
     }
 
-    private static <T> String carried(Release release, Field<T> field) {
+    private static <T> @Nullable String carried(Release release, Field<T> field) {
         return field.carriedFrom().map(from -> release.facts().text(from)).orElse(null);
     }
 }

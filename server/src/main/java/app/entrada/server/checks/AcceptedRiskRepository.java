@@ -9,6 +9,7 @@ import java.time.Clock;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -49,7 +50,7 @@ public class AcceptedRiskRepository {
     }
 
     /** Takes the risk of a finding. */
-    public void take(long releaseId, Finding finding, String reason, Account account) {
+    public void take(long releaseId, Finding finding, @Nullable String reason, Account account) {
         String plain = reason == null ? "" : reason.strip();
         if (plain.length() < SHORTEST || plain.length() > LONGEST)
             throw Problem.input(

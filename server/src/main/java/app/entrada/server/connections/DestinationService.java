@@ -6,6 +6,7 @@ import java.net.URI;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -45,14 +46,14 @@ public class DestinationService {
     }
 
     /** Whether this is another one than the secret was entered for: scheme, host or port differ. */
-    public boolean elsewhere(String id, String url) {
+    public boolean elsewhere(String id, @Nullable String url) {
         return connection(id)
                 .filter(Connection::secret)
                 .map(stored -> !OutsideAddress.whom(URI.create(stored.url())).equals(OutsideAddress.whom(address(url))))
                 .orElse(false);
     }
 
-    private static URI address(String url) {
+    private static URI address(@Nullable String url) {
         URI address;
         try {
             address = URI.create(url == null ? "" : url.strip());
@@ -69,15 +70,15 @@ public class DestinationService {
      * never carried off to another by changing the address alone.
      */
     @Transactional
-    public void connect(String id, String url, String secret) {
+    public void connect(String id, @Nullable String url, @Nullable String secret) {
         URI address = address(url);
-        boolean blank = secret == null || secret.isBlank();
-        if (blank && elsewhere(id, url))
+        String token = secret == null ? "" : secret.strip();
+        if (token.isEmpty() && elsewhere(id, url))
             throw Problem.input(
                             "secret-again",
                             "The stored token belongs to another host. Enter the token for this one. Nothing was changed.")
                     .with("field", "secret");
-        byte[] encrypted = blank ? null : secrets.seal(id, secret.strip());
+        byte[] encrypted = token.isEmpty() ? null : secrets.seal(id, token);
         jdbc.sql("""
                         INSERT INTO destination (id, url, secret) VALUES (:id, :url, :secret)
                         ON CONFLICT (id) DO UPDATE SET url = excluded.url,

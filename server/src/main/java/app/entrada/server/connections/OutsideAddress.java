@@ -3,6 +3,7 @@ package app.entrada.server.connections;
 import java.net.InetAddress;
 import java.net.URI;
 import java.net.UnknownHostException;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Whether an address that somebody entered may be spoken with. A token goes there, and files: encrypted, unless it stays on
@@ -14,7 +15,7 @@ public final class OutsideAddress {
     private OutsideAddress() {}
 
     /** Why it may not, in a sentence that begins small; null when it may. A name that nobody knows today is let pass. */
-    public static String objectionTo(URI address) {
+    public static @Nullable String objectionTo(URI address) {
         String scheme = address.getScheme() == null ? "" : address.getScheme();
         if (address.getHost() == null || !scheme.equals("https") && !scheme.equals("http"))
             return "“%s” is no web address; wanted: https://…".formatted(address);

@@ -22,6 +22,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -177,7 +178,7 @@ class CatalogueContextLoader {
         }
 
         private static Map<String, List<String>> holding(
-                Map<Long, List<String>> holders, Release release, String value) {
+                Map<Long, List<String>> holders, Release release, @Nullable String value) {
             List<String> titles = holders.get(release.id());
             return value == null || titles == null ? Map.of() : Map.of(value, titles);
         }

@@ -1,5 +1,7 @@
 package app.entrada.server.context;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.picture.PictureFacts;
 import app.entrada.core.release.Facts;
@@ -121,7 +123,7 @@ public class ContextLoader {
             List<Objection> objections = stands.values().stream()
                     .flatMap(standing -> standing.objections().stream())
                     .toList();
-            Map<String, Facts> named = people.get(release.id()).facts();
+            Map<String, Facts> named = requireNonNull(people.get(release.id())).facts();
             List<StoredCopy> copied = written.getOrDefault(release.id(), List.of());
             ReleaseContext context = new ReleaseContext(
                             release,

@@ -1,5 +1,7 @@
 package app.entrada.server.context;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.copy.plan.TagPlan;
 import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.field.value.PictureKind;
@@ -40,7 +42,8 @@ public class CopyPlans {
         try {
             return TagPlan.ofAll(recipe, subject, pictures(subject, recipe, true));
         } catch (UncheckedIOException unscalable) {
-            throw new IOException("a picture: " + unscalable.getCause().getMessage(), unscalable);
+            throw new IOException(
+                    "a picture: " + requireNonNull(unscalable.getCause()).getMessage(), unscalable);
         }
     }
 

@@ -1,5 +1,7 @@
 package app.entrada.server.context;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.names.NameFolding;
 import app.entrada.server.facts.CreditRepository;
 import java.time.Duration;
@@ -9,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -29,7 +32,7 @@ class KnownNames {
     private static final Duration LAG = Duration.ofSeconds(1);
 
     private final CreditRepository credits;
-    private volatile CachedNames kept;
+    private volatile @Nullable CachedNames kept;
 
     KnownNames(JdbcClient jdbc, CreditRepository credits) {
         this.jdbc = jdbc;
@@ -84,10 +87,11 @@ class KnownNames {
             for (String one : alike)
                 for (String other : alike) {
                     if (one.equals(other) || !oneLetterApart(one, other)) continue;
-                    Use rare = most(families.get(one));
-                    Use usual = most(families.get(other));
+                    List<Use> slipped = requireNonNull(families.get(one));
+                    Use rare = most(slipped);
+                    Use usual = most(requireNonNull(families.get(other)));
                     if (usual.times >= OFTEN && usual.times >= OFTEN * rare.times)
-                        for (Use use : families.get(one)) slips.put(use.name, usual.name);
+                        for (Use use : slipped) slips.put(use.name, usual.name);
                 }
         return slips;
     }

@@ -1,5 +1,7 @@
 package app.entrada.server.context;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.intake.Placement;
@@ -93,7 +95,7 @@ public class LooseFiles {
     static List<Loose> of(
             Release release, Map<Long, List<Received>> received, Map<Sha256, FileIndex.StoredFile> entries) {
         return unplaced(release, received).stream()
-                .map(file -> new Loose(entries.get(file.sha256), file.name, file.belongs))
+                .map(file -> new Loose(requireNonNull(entries.get(file.sha256)), file.name, file.belongs))
                 .toList();
     }
 

@@ -1,5 +1,7 @@
 package app.entrada.server.deliveries;
 
+import static java.util.Objects.requireNonNull;
+
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.http.HttpClient;
@@ -15,6 +17,7 @@ import java.util.concurrent.Flow;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.BooleanSupplier;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One exchange with somebody outside, bounded in everything that is theirs to choose: an upload may take hours as long as it
@@ -50,7 +53,7 @@ final class BoundedExchange {
     HttpResponse<byte[]> send(
             HttpRequest.Builder request,
             String method,
-            HttpRequest.BodyPublisher body,
+            HttpRequest.@Nullable BodyPublisher body,
             int most,
             BooleanSupplier calledOff)
             throws IOException {
@@ -92,6 +95,7 @@ final class BoundedExchange {
             sent = System.nanoTime();
         }
 
+        @Nullable
         String ended(Duration stall) {
             long now = System.nanoTime();
             if (now - moved > stall.toNanos()) return "nothing moved for %d s".formatted(stall.toSeconds());
@@ -142,7 +146,7 @@ final class BoundedExchange {
         private final Progress progress;
         private final ByteArrayOutputStream read = new ByteArrayOutputStream();
         private final CompletableFuture<byte[]> whole = new CompletableFuture<>();
-        private Flow.Subscription subscription;
+        private Flow.@Nullable Subscription subscription;
 
         CappedAnswer(int most, Progress progress) {
             this.most = most;
@@ -166,7 +170,7 @@ final class BoundedExchange {
             progress.moved();
             for (ByteBuffer buffer : buffers) {
                 if (read.size() + (long) buffer.remaining() > most) {
-                    subscription.cancel();
+                    requireNonNull(subscription).cancel();
                     whole.completeExceptionally(
                             new IOException("the answer is larger than the %,d bytes that are read".formatted(most)));
                     return;
@@ -175,7 +179,7 @@ final class BoundedExchange {
                 buffer.get(bytes);
                 read.writeBytes(bytes);
             }
-            subscription.request(1);
+            requireNonNull(subscription).request(1);
         }
 
         @Override

@@ -36,6 +36,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -237,7 +238,7 @@ class DeliveryController {
     }
 
     /** A document as it would be sent now, to be read. */
-    record DocumentText(String path, String kind, String text) {}
+    record DocumentText(String path, @Nullable String kind, String text) {}
 
     @GetMapping("/api/releases/{id}/deliveries/preview")
     DocumentText preview(
@@ -261,7 +262,7 @@ class DeliveryController {
                         && !each.kind().isEmpty())
                 .findFirst()
                 .orElseThrow(() -> Problem.missing("document"));
-        String text = content.kind().equals("bytes") ? "" : Files.readString(store.path(new Sha256(content.sha256())));
+        String text = "bytes".equals(content.kind()) ? "" : Files.readString(store.path(new Sha256(content.sha256())));
         return new DocumentText(content.path(), content.kind(), text);
     }
 
@@ -287,7 +288,7 @@ class DeliveryController {
         try {
             return word == null ? Outgoing.Occasion.FULL : Outgoing.Occasion.of(word);
         } catch (IllegalArgumentException unknown) {
-            throw Problem.input("occasion", unknown.getMessage());
+            throw Problem.input("occasion", Objects.toString(unknown.getMessage(), ""));
         }
     }
 
@@ -337,7 +338,7 @@ class DeliveryController {
             if (!territories.isEmpty()) Territories.parse(territories);
             if (!from.isEmpty()) LocalDate.parse(from);
         } catch (DateTimeParseException | IllegalArgumentException wrong) {
-            throw Problem.input("terms", wrong.getMessage());
+            throw Problem.input("terms", Objects.toString(wrong.getMessage(), ""));
         }
         return new Outgoing.Terms(
                 visibility,

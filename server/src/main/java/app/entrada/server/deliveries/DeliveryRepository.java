@@ -89,7 +89,7 @@ public class DeliveryRepository {
                         INSERT INTO delivery (id, release_id, destination, idempotency_key, state, sealed_at, account_id,
                             occasion, terms, not_before, contents)
                         OVERRIDING SYSTEM VALUE VALUES (?, ?, ?, ?, 'sealed', ?, ?, ?, ?::jsonb, ?, '[]')""")
-                .params(
+                .params(java.util.Arrays.asList(
                         id,
                         releaseId,
                         destination,
@@ -98,7 +98,7 @@ public class DeliveryRepository {
                         account,
                         occasion.label(),
                         json.writeValueAsString(terms),
-                        notBefore == null ? null : Timestamp.from(notBefore))
+                        notBefore == null ? null : Timestamp.from(notBefore)))
                 .update();
     }
 

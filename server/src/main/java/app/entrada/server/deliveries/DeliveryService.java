@@ -48,6 +48,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -201,7 +202,8 @@ public class DeliveryService implements UntoldChanges {
                     taken.isPresent(),
                     changes);
         } catch (IOException | IllegalArgumentException impossible) {
-            hindrances.add(new Hindrance(Hindrance.Cause.MESSAGE, String.valueOf(impossible.getMessage())));
+            hindrances.add(new Hindrance(
+                    Hindrance.Cause.MESSAGE, String.valueOf(Objects.toString(impossible.getMessage(), ""))));
             return new Preview(hindrances, 0, List.of(), List.of(), taken.isPresent(), changes);
         }
     }
@@ -225,7 +227,7 @@ public class DeliveryService implements UntoldChanges {
                     .document(path)
                     .orElseThrow(() -> Problem.missing("document"));
         } catch (IOException | IllegalArgumentException impossible) {
-            throw Problem.conflict("cannot-compose", impossible.getMessage());
+            throw Problem.conflict("cannot-compose", Objects.toString(impossible.getMessage(), ""));
         }
     }
 
@@ -469,7 +471,8 @@ public class DeliveryService implements UntoldChanges {
         } catch (IOException disk) {
             throw new UncheckedIOException(disk);
         } catch (IllegalArgumentException impossible) {
-            throw Problem.conflict("cannot-compose", impossible.getMessage() + " Nothing was sent.");
+            throw Problem.conflict(
+                    "cannot-compose", Objects.toString(impossible.getMessage(), "") + " Nothing was sent.");
         }
     }
 

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -171,7 +172,7 @@ class DestinationClient {
     }
 
     private DestinationAnswer exchange(
-            Reach reach, HttpRequest.Builder request, String method, HttpRequest.BodyPublisher sent)
+            Reach reach, HttpRequest.Builder request, String method, HttpRequest.@Nullable BodyPublisher sent)
             throws IOException {
         HttpResponse<byte[]> response = exchange.send(request, method, sent, LARGEST_ANSWER, reach.calledOff());
         JsonNode body;

@@ -1,5 +1,7 @@
 package app.entrada.server.deliveries;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -117,7 +119,7 @@ class SeriesController {
         Facts facts = of.facts();
         return new SeriesView(
                 of.id(),
-                facts.text(Fields.SERIES_TITLE),
+                requireNonNull(facts.text(Fields.SERIES_TITLE)),
                 feeds.address(of) + "feed.xml",
                 facts.text(Fields.SERIES_COVER),
                 Fields.of(Entity.SERIES).stream()
@@ -199,7 +201,7 @@ class SeriesController {
         Map<Field<?>, String> first = new LinkedHashMap<>();
         first.put(Fields.RELEASE_SERIES, of.facts().text(Fields.SERIES_TITLE));
         put(first, Fields.RELEASE_LANGUAGE, of.facts().text(Fields.SERIES_LANGUAGE));
-        List<Release> before = releases.ofSeries(of.facts().text(Fields.SERIES_TITLE));
+        List<Release> before = releases.ofSeries(requireNonNull(of.facts().text(Fields.SERIES_TITLE)));
         if (!before.isEmpty())
             for (Field<?> field : CARRIED)
                 put(first, field, before.get(0).facts().text(field));

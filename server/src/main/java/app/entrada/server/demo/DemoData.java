@@ -1,5 +1,7 @@
 package app.entrada.server.demo;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.field.Entity;
@@ -43,6 +45,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
@@ -145,14 +148,13 @@ class DemoData implements ApplicationRunner {
         Map<Scenario.DemoRelease, String> covers = drawn.join();
         for (Scenario.DemoRelease release : wanted) make(release, sound, covers.get(release), manager);
         for (Map<String, String> person : DemoPeople.all()) {
-            long id = people.enter(person.get("name"));
+            String name = requireNonNull(person.get("name"));
+            long id = people.enter(name);
             Map<String, String> more = new LinkedHashMap<>(person);
             more.remove("name");
             changes.applyToCatalogue(
                     new ChangeService.Batch(
-                            person.get("name"),
-                            ChangeSource.DEMO,
-                            changes(new Ref(Entity.PARTY, id), Entity.PARTY, more)),
+                            name, ChangeSource.DEMO, changes(new Ref(Entity.PARTY, id), Entity.PARTY, more)),
                     manager);
         }
         LOG.info("The demo catalogue of {} is made: {} releases", Scenario.LABEL, wanted.size());
@@ -168,7 +170,7 @@ class DemoData implements ApplicationRunner {
                 .forEach(track -> {
                     try {
                         Path wav = Files.createTempFile(store.workshop(), "demo", ".part");
-                        Synthesiser.write(track.piece(), wav);
+                        Synthesiser.write(requireNonNull(track.piece()), wav);
                         FileStore.Stored stored = store.adopt(wav);
                         files.enter(stored);
                         measuring.measure(files.find(stored.sha256()).orElseThrow(), 0);
@@ -181,7 +183,10 @@ class DemoData implements ApplicationRunner {
     }
 
     private void make(
-            Scenario.DemoRelease demo, Map<Scenario.DemoTrack, FileStore.Stored> sound, String cover, Account manager) {
+            Scenario.DemoRelease demo,
+            Map<Scenario.DemoTrack, FileStore.Stored> sound,
+            @Nullable String cover,
+            Account manager) {
         long id = releases.create(
                 profiles.today().atStartOfDay(java.time.ZoneOffset.UTC).toInstant());
         Map<String, String> facts = new LinkedHashMap<>(demo.facts());
@@ -190,7 +195,7 @@ class DemoData implements ApplicationRunner {
         for (Scenario.DemoTrack demoTrack : demo.tracks()) {
             Release release = demoTrack.reuses() == null
                     ? service.addTrack(id, manager)
-                    : service.addRecording(id, recordings.get(demoTrack.reuses()), manager);
+                    : service.addRecording(id, requireNonNull(recordings.get(demoTrack.reuses())), manager);
             Track track = release.tracks().get(release.tracks().size() - 1);
             List<Change> batch = new ArrayList<>();
             for (Entity entity : Entity.OF_A_TRACK)

@@ -112,7 +112,7 @@ class DeskController {
         List<NextMoves.DeskRelease> states = new ArrayList<>();
         List<DateAhead> ahead = new ArrayList<>();
         for (LoadedRelease each : all) {
-            states.add(state(each, findings.get(each.release().id())));
+            states.add(state(each, findings.getOrDefault(each.release().id(), List.of())));
             ahead.addAll(ahead(each.release(), each.moves(), today));
         }
         ahead.sort(java.util.Comparator.comparing(DateAhead::date));

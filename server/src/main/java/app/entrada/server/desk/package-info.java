@@ -1,2 +1,5 @@
 /** What to do next, over all releases. */
+@NullMarked
 package app.entrada.server.desk;
+
+import org.jspecify.annotations.NullMarked;

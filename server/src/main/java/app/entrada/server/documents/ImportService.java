@@ -86,7 +86,7 @@ class ImportService {
         List<Change> ofPeople = new ArrayList<>();
         named.forEach((name, facts) -> {
             Ref ref = new Ref(Entity.PARTY, people.enter(name));
-            Facts here = releases.facts(List.of(ref)).get(ref);
+            Facts here = releases.facts(List.of(ref)).getOrDefault(ref, Facts.NONE);
             for (Change change : changes(ref, facts)) take(change, here, name, ofPeople, left);
         });
         if (!ofPeople.isEmpty())

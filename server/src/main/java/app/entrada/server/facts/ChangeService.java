@@ -1,5 +1,7 @@
 package app.entrada.server.facts;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -354,7 +356,7 @@ public class ChangeService {
             List<Change> changes,
             Account account,
             String kind,
-            Long ofBatch,
+            @Nullable Long ofBatch,
             String says,
             ChangeSource source,
             String note) {
@@ -389,7 +391,7 @@ public class ChangeService {
         readBack(open);
         log(scope, open, account, kind, ofBatch, says, source, note);
         Map<Long, Integer> revisions = announce(scope, showing, open, account);
-        return snapshot == null ? Optional.empty() : snapshot.release(revisions.get(scope));
+        return snapshot == null ? Optional.empty() : snapshot.release(requireNonNull(revisions.get(scope)));
     }
 
     /**

@@ -1,5 +1,7 @@
 package app.entrada.server.facts;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -24,6 +26,7 @@ import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -69,7 +72,7 @@ public class CreditRepository {
 
     /** Everybody who is named on a release or belongs to a group that is. */
     public People on(Release release) {
-        return on(List.of(release)).get(release.id());
+        return requireNonNull(on(List.of(release)).get(release.id()));
     }
 
     /** The same for several releases, by id, in two statements. */
@@ -124,8 +127,9 @@ public class CreditRepository {
         Map<Ref, Named> groups = names(Map.of(Entity.PARTY, List.copyOf(read.keySet())));
         Map<String, Facts> facts = new HashMap<>();
         ids.forEach((name, id) -> {
+            Facts own = requireNonNull(read.get(id));
             Named named = groups.get(new Ref(Entity.PARTY, id));
-            facts.put(name, named == null ? read.get(id) : named.with(read.get(id)));
+            facts.put(name, named == null ? own : named.with(own));
         });
         return new People(ids, facts);
     }
@@ -178,7 +182,7 @@ public class CreditRepository {
     }
 
     /** Stores a fact that names people; a name not met before becomes a party, one put away is back. */
-    public void store(Ref target, Field<?> field, PeopleType<?> type, String text) {
+    public void store(Ref target, Field<?> field, PeopleType<?> type, @Nullable String text) {
         touched();
         jdbc.sql("DELETE FROM credit WHERE entity = ? AND target_id = ? AND fact = ?")
                 .params(target.entity().id(), target.id(), field.key())
@@ -239,7 +243,7 @@ public class CreditRepository {
                 .toList();
     }
 
-    private static String resolved(PeopleType<?> type, String text, Map<String, String> now) {
+    private static @Nullable String resolved(PeopleType<?> type, @Nullable String text, Map<String, String> now) {
         if (text == null) return null;
         return entries(type, text)
                 .map(entries -> type.textOf(entries.stream()

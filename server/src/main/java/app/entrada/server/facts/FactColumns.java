@@ -1,5 +1,7 @@
 package app.entrada.server.facts;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -34,7 +36,7 @@ public final class FactColumns {
 
     /** The columns of a table under a short name, for a SELECT. */
     public static String selected(Entity entity, String alias) {
-        return BY_ENTITY.get(entity).stream()
+        return requireNonNull(BY_ENTITY.get(entity)).stream()
                 .map(each -> "%s.%s AS %s".formatted(alias, each.field.column(), each.label))
                 .collect(Collectors.joining(", "));
     }
@@ -42,7 +44,7 @@ public final class FactColumns {
     /** The facts of a row so selected; one that cannot be read fails no list. */
     public static Facts read(ResultSet row, Entity entity) throws SQLException {
         Map<Field<?>, String> texts = new LinkedHashMap<>();
-        for (Selected each : BY_ENTITY.get(entity)) texts.put(each.field, row.getString(each.label));
+        for (Selected each : requireNonNull(BY_ENTITY.get(entity))) texts.put(each.field, row.getString(each.label));
         return Facts.stored(texts);
     }
 }

@@ -1,5 +1,7 @@
 package app.entrada.server.facts;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -145,7 +147,7 @@ public class ReleaseRepository {
     /** What was read of some releases, before tracks are put into their order. */
     private record Read(Map<Long, Base> bases, List<ReleaseRow> rows, Map<Ref, CreditRepository.Named> names) {
         Facts release(long id) {
-            return with(bases.get(id).facts, names, new Ref(Entity.RELEASE, id));
+            return with(requireNonNull(bases.get(id)).facts, names, new Ref(Entity.RELEASE, id));
         }
 
         Facts track(ReleaseRow row) {
@@ -291,15 +293,19 @@ public class ReleaseRepository {
             return facts;
         }
 
+        private Facts factsOf(Entity entity, long of) {
+            return requireNonNull(facts.get(new Ref(entity, of)));
+        }
+
         /** The release of the facts as they are here; empty when a recording is one of a work that was not read. */
         Optional<Release> release(int revision) {
-            Facts own = facts.get(new Ref(Entity.RELEASE, id));
+            Facts own = factsOf(Entity.RELEASE, id);
             List<Track> ordered = new ArrayList<>();
             for (long trackId :
                     own.get(Fields.RELEASE_RUNNING_ORDER).map(RunningOrder::ids).orElse(List.of())) {
                 ReleaseRow row = rows.get(trackId);
                 if (row == null) continue;
-                Facts recording = facts.get(new Ref(Entity.RECORDING, row.recordingId));
+                Facts recording = factsOf(Entity.RECORDING, row.recordingId);
                 String work = recording.text(Fields.RECORDING_WORK);
                 long workId = work == null ? row.workId : Long.parseLong(work);
                 Facts ofWork = facts.get(new Ref(Entity.WORK, workId));
@@ -307,7 +313,7 @@ public class ReleaseRepository {
                 ordered.add(new Track(
                         trackId,
                         ordered.size() + 1,
-                        facts.get(new Ref(Entity.TRACK, trackId)),
+                        factsOf(Entity.TRACK, trackId),
                         new Recording(row.recordingId, recording, new Work(workId, ofWork))));
             }
             return Optional.of(new Release(id, revision, own, ordered));

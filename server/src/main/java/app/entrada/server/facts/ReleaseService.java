@@ -19,6 +19,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -40,13 +41,13 @@ public class ReleaseService {
     /** A new release from the label's defaults, and, when a single, with its one track. It takes no code
      * until one is asked for: see {@link #giveCodes}. */
     @Transactional
-    public Release begin(String kind, String title, Account account) {
+    public Release begin(String kind, @Nullable String title, Account account) {
         return begin(kind, title, Map.of(), account);
     }
 
     /** The same, with facts of a template or of another release in place of the defaults. */
     @Transactional
-    public Release begin(String kind, String title, Map<Field<?>, String> first, Account account) {
+    public Release begin(String kind, @Nullable String title, Map<Field<?>, String> first, Account account) {
         Release made = beginEmpty(kind, title, account);
         List<Change> other = new ArrayList<>();
         first.forEach((field, text) -> {
@@ -59,7 +60,7 @@ public class ReleaseService {
         return withFirstTrack(begun, kind, title, account);
     }
 
-    private Release withFirstTrack(Release made, String kind, String title, Account account) {
+    private Release withFirstTrack(Release made, String kind, @Nullable String title, Account account) {
         if (!kind.equals("single")) return made;
         long id = made.id();
         Release grown = addTrack(id, account);
@@ -72,7 +73,7 @@ public class ReleaseService {
 
     /** A new release from the label's defaults, without codes and tracks. */
     @Transactional
-    public Release beginEmpty(String kind, String title, Account account) {
+    public Release beginEmpty(String kind, @Nullable String title, Account account) {
         long id = releases.create(clock.instant());
         LabelProfile label = codes.label();
         List<Change> facts = new ArrayList<>();

@@ -17,6 +17,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.context.event.EventListener;
@@ -102,7 +103,7 @@ public class FileCare implements Work {
         return new DamagedFile(sha256, what, received);
     }
 
-    private void note(Sha256 sha256, String damage) {
+    private void note(Sha256 sha256, @Nullable String damage) {
         int changed = jdbc.sql("""
                         UPDATE file SET damage = CAST(:damage AS text), revision = revision + 1, verified_at = now()
                         WHERE sha256 = :file AND damage IS DISTINCT FROM CAST(:damage AS text)""")

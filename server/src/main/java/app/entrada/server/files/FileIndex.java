@@ -20,6 +20,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.databind.json.JsonMapper;
@@ -79,7 +80,8 @@ public class FileIndex {
     }
 
     /** Notes what was measured. */
-    public void measured(Sha256 sha256, AudioFacts audio, PictureFacts picture, String problem) {
+    public void measured(
+            Sha256 sha256, @Nullable AudioFacts audio, @Nullable PictureFacts picture, @Nullable String problem) {
         jdbc.sql("""
                         UPDATE file SET measured = true, revision = revision + 1, audio = ?::jsonb, picture = ?::jsonb, problem = ?
                         WHERE sha256 = ?""")

@@ -1,6 +1,7 @@
 package app.entrada.server.files;
 
 import app.entrada.server.platform.Problem;
+import java.util.Objects;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.ProblemDetail;
@@ -14,6 +15,7 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 class FileProblems {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> damaged(DamagedFile damaged) {
-        return Problem.conflict("damaged-file", damaged.getMessage()).answer();
+        return Problem.conflict("damaged-file", Objects.toString(damaged.getMessage(), ""))
+                .answer();
     }
 }

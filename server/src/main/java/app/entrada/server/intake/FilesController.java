@@ -19,6 +19,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
@@ -76,7 +77,7 @@ class FilesController {
         try (InputStream in = request.getInputStream()) {
             stored = store.receive(in, settings.largestFile());
         } catch (FileStore.TooLarge tooLarge) {
-            throw Problem.input("too-large", tooLarge.getMessage());
+            throw Problem.input("too-large", Objects.toString(tooLarge.getMessage(), ""));
         }
         long declared = request.getContentLengthLong();
         if (declared >= 0 && declared != stored.bytes())

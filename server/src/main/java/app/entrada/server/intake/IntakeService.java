@@ -1,5 +1,7 @@
 package app.entrada.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -108,7 +110,7 @@ class IntakeService {
                 rows.stream().collect(Collectors.toMap(WaitingFile::sha256, WaitingFile::name, (a, b) -> a));
         List<IntakeItem> items = new ArrayList<>();
         for (WaitingFile row : rows) {
-            FileIndex.StoredFile entry = entries.get(row.sha256);
+            FileIndex.StoredFile entry = requireNonNull(entries.get(row.sha256));
             boolean sound = entry.audio().isPresent();
             items.add(new IntakeItem(
                     row.sha256.hex(),
@@ -161,6 +163,10 @@ class IntakeService {
 
     private record Heap(
             List<WaitingFile> rows, Map<Sha256, FileIndex.StoredFile> entries, KnownSound known, ReleaseDraft draft) {
+        FileIndex.StoredFile entry(Sha256 file) {
+            return requireNonNull(entries.get(file));
+        }
+
         /** The known recording of a track in words, or null. */
         @Nullable
         String reuses(ReleaseDraft.DraftTrack track) {
@@ -192,13 +198,13 @@ class IntakeService {
                     "%d of these files are still being listened to. Nothing was made; try again when the bar above is gone."
                             .formatted(waiting));
         List<WaitingFile> sound = rows.stream()
-                .filter(row -> entries.get(row.sha256).audio().isPresent())
+                .filter(row -> requireNonNull(entries.get(row.sha256)).audio().isPresent())
                 .toList();
         KnownSound known =
                 recordings.known(sound.stream().map(WaitingFile::sha256).toList());
         List<ReleaseDraft.Heard> heard = new ArrayList<>();
         for (WaitingFile row : sound) {
-            AudioFacts audio = entries.get(row.sha256).audio().orElseThrow();
+            AudioFacts audio = requireNonNull(entries.get(row.sha256)).audio().orElseThrow();
             Set<String> same = known.same(row.sha256)
                     .map(other -> other.file().hex())
                     .collect(Collectors.toCollection(LinkedHashSet::new));
@@ -225,8 +231,7 @@ class IntakeService {
                         track.number(),
                         track.file(),
                         heap.name(track.file()),
-                        heap.entries
-                                .get(new Sha256(track.file()))
+                        heap.entry(new Sha256(track.file()))
                                 .audio()
                                 .orElseThrow()
                                 .time(),
@@ -244,7 +249,7 @@ class IntakeService {
         List<DraftView.DraftPaper> papers = new ArrayList<>();
         WaitingFile cover = cover(heap);
         for (WaitingFile row : heap.rows) {
-            if (heap.entries.get(row.sha256).audio().isPresent()) continue;
+            if (heap.entry(row.sha256).audio().isPresent()) continue;
             int track = row.belongs.isEmpty() ? 0 : AttachmentPlacement.track(row.name, titles);
             papers.add(new DraftView.DraftPaper(
                     row.name,
@@ -263,10 +268,9 @@ class IntakeService {
     }
 
     /** The picture that is named like a cover, else the largest. */
-    private static WaitingFile cover(Heap heap) {
+    private static @Nullable WaitingFile cover(Heap heap) {
         return heap.rows.stream()
-                .filter(row -> heap.entries
-                        .get(row.sha256)
+                .filter(row -> heap.entry(row.sha256)
                         .picture()
                         .map(picture -> picture.faults().isEmpty())
                         .orElse(false))
@@ -275,7 +279,7 @@ class IntakeService {
                         .isEmpty())
                 .max(java.util.Comparator.comparing((WaitingFile row) ->
                                 PictureKind.inName(row.name).isPresent())
-                        .thenComparingLong(row -> heap.entries.get(row.sha256).bytes()))
+                        .thenComparingLong(row -> heap.entry(row.sha256).bytes()))
                 .orElse(null);
     }
 
@@ -283,7 +287,7 @@ class IntakeService {
     private static List<FurtherPicture> further(Heap heap, @Nullable WaitingFile cover) {
         List<FurtherPicture> further = new ArrayList<>();
         for (WaitingFile row : heap.rows)
-            if (!row.equals(cover) && heap.entries.get(row.sha256).picture().isPresent())
+            if (!row.equals(cover) && heap.entry(row.sha256).picture().isPresent())
                 PictureKind.inName(row.name)
                         .filter(kind -> kind != PictureKind.FRONT)
                         .ifPresent(kind -> further.add(new FurtherPicture(kind, row.sha256)));

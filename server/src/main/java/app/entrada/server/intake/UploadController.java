@@ -17,6 +17,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -111,7 +112,7 @@ class UploadController {
         return answer.build();
     }
 
-    private static long number(String text) {
+    private static long number(@Nullable String text) {
         return text != null && text.matches("\\d{1,18}") ? Long.parseLong(text) : 0;
     }
 

@@ -12,6 +12,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import javax.sql.DataSource;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.context.annotation.DependsOn;
 import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
@@ -119,12 +120,12 @@ public class Background implements SmartLifecycle {
 
     private record JsonSerializer(JsonMapper json) implements Serializer {
         @Override
-        public byte[] serialize(Object data) {
+        public byte @Nullable [] serialize(@Nullable Object data) {
             return data == null ? null : json.writeValueAsBytes(data);
         }
 
         @Override
-        public <T> T deserialize(Class<T> type, byte[] data) {
+        public <T> @Nullable T deserialize(Class<T> type, byte @Nullable [] data) {
             return data == null ? null : json.readValue(data, type);
         }
     }

@@ -40,7 +40,7 @@ public class JobBoard {
             String problem) {}
 
     /** Puts a new piece of work on the board. */
-    public long open(String kind, String says, Long releaseId, long total) {
+    public long open(String kind, String says, @Nullable Long releaseId, long total) {
         long id = jdbc.sql("INSERT INTO job (kind, says, release_id, total, at) VALUES (?, ?, ?, ?, ?) RETURNING id")
                 .params(java.util.Arrays.asList(
                         kind, says, releaseId, Math.max(1, total), Timestamp.from(clock.instant())))
@@ -80,7 +80,7 @@ public class JobBoard {
         close(id, "failed", problem);
     }
 
-    private void close(long id, String state, String problem) {
+    private void close(long id, String state, @Nullable String problem) {
         jdbc.sql("""
                         UPDATE job SET state = ?, problem = ?, done = CASE WHEN ? = 'done' THEN total ELSE done END
                         WHERE id = ? AND state <> 'cancelled' RETURNING coalesce(release_id, 0)""")
@@ -118,7 +118,7 @@ public class JobBoard {
                 .list();
     }
 
-    private void announce(long id, Long releaseId) {
+    private void announce(long id, @Nullable Long releaseId) {
         announcer.announce("job", Map.of("id", id, "release", releaseId == null ? 0 : releaseId));
     }
 }

@@ -1,5 +1,7 @@
 package app.entrada.server.masters;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -148,7 +150,7 @@ class MastersService {
     }
 
     private MastersView.SoundFileView file(Scene scene, Sha256 sha256, long recording) {
-        FileIndex.StoredFile entry = scene.entries.get(sha256);
+        FileIndex.StoredFile entry = requireNonNull(scene.entries.get(sha256));
         String name = scene.names.getOrDefault(sha256.hex(), "master");
         Optional<AudioFacts> audio = entry.audio();
         Optional<Sound> sound = audio.flatMap(AudioFacts::sound);
@@ -345,7 +347,7 @@ class MastersService {
                     .ifPresent(offer -> {
                         Field<?> field = Fields.byId(offer.field());
                         Ref target = new Ref(field.entity(), offer.target());
-                        String before = known.get(target).text(field);
+                        String before = requireNonNull(known.get(target)).text(field);
                         batch.add(new Change(target, field, before, offer.value()));
                         sources.add(offer.source());
                     });

@@ -1,5 +1,7 @@
 package app.entrada.server.people;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -97,7 +99,7 @@ class PeopleController {
         return people.all().stream()
                 .map(person -> new PersonLine(
                         person.id(),
-                        person.facts().text(Fields.PARTY_NAME),
+                        requireNonNull(person.facts().text(Fields.PARTY_NAME)),
                         person.facts().text(Fields.PARTY_KIND),
                         person.facts().text(Fields.PARTY_LEGAL_NAME),
                         codes(person.facts()),
@@ -132,7 +134,7 @@ class PeopleController {
         PeopleService.Person person = people.person(id);
         return new PersonView(
                 id,
-                person.facts().text(Fields.PARTY_NAME),
+                requireNonNull(person.facts().text(Fields.PARTY_NAME)),
                 Fields.of(Entity.PARTY).stream()
                         .filter(field -> field != Fields.PARTY_MERGED_INTO)
                         .map(field -> fact(field, person.facts()))

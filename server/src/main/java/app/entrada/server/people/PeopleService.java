@@ -1,5 +1,7 @@
 package app.entrada.server.people;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -126,7 +128,7 @@ public class PeopleService {
     }
 
     private static String nameOf(Facts facts) {
-        return facts.text(Fields.PARTY_NAME);
+        return requireNonNull(facts.text(Fields.PARTY_NAME));
     }
 
     /**
@@ -206,10 +208,12 @@ public class PeopleService {
         String oldName = nameOf(facts.get(gone));
         String newName = nameOf(facts.get(stays));
         List<Change> batch = new ArrayList<>();
-        for (Ref target : targets)
+        for (Ref target : targets) {
+            Facts named = requireNonNull(facts.get(target));
             for (Field<?> field : Fields.of(target.entity()))
-                if (entry(field, facts.get(target), oldName).isPresent())
-                    batch.add(renamed(target, field, facts.get(target).text(field), oldName, newName));
+                if (entry(field, named, oldName).isPresent())
+                    batch.add(renamed(target, field, requireNonNull(named.text(field)), oldName, newName));
+        }
         for (Field<?> field : Fields.of(Entity.PARTY)) {
             String there = facts.get(stays).text(field);
             String here = facts.get(gone).text(field);

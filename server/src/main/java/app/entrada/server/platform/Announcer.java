@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.postgresql.PGConnection;
 import org.postgresql.PGNotification;
 import org.slf4j.Logger;
@@ -41,7 +42,7 @@ public class Announcer implements SmartLifecycle {
     private final JsonMapper json;
     private final List<Page> pages = new CopyOnWriteArrayList<>();
     private volatile boolean running;
-    private volatile Connection listening;
+    private volatile @Nullable Connection listening;
 
     /** An open page and the session that it belongs to. */
     private record Page(SseEmitter stream, String session) {}

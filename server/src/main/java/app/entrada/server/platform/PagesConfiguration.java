@@ -1,6 +1,7 @@
 package app.entrada.server.platform;
 
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.core.io.Resource;
@@ -31,7 +32,8 @@ class PagesConfiguration implements WebMvcConfigurer {
                 .resourceChain(true)
                 .addResolver(new PathResourceResolver() {
                     @Override
-                    protected Resource getResource(String path, Resource location) throws java.io.IOException {
+                    protected @Nullable Resource getResource(String path, Resource location)
+                            throws java.io.IOException {
                         Resource found = super.getResource(path, location);
                         if (found != null) return found;
                         boolean page = !path.contains(".") && !path.startsWith("api/") && !path.startsWith("actuator");

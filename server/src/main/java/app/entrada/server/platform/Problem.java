@@ -2,6 +2,7 @@ package app.entrada.server.platform;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
@@ -47,7 +48,7 @@ public final class Problem extends RuntimeException {
 
     /** The document, as an answer. */
     public ResponseEntity<ProblemDetail> answer() {
-        ProblemDetail detail = ProblemHandler.detail(status, type, getMessage());
+        ProblemDetail detail = ProblemHandler.detail(status, type, Objects.toString(getMessage(), ""));
         more.forEach(detail::setProperty);
         return ResponseEntity.status(status).body(detail);
     }

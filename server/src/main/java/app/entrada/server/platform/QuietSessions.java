@@ -3,6 +3,7 @@ package app.entrada.server.platform;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.session.Session;
 import org.springframework.session.SessionRepository;
 import org.springframework.session.jdbc.JdbcIndexedSessionRepository;
@@ -33,7 +34,7 @@ class QuietSessions implements SessionRepository<QuietSessions.Quiet> {
     }
 
     @Override
-    public Quiet findById(String id) {
+    public @Nullable Quiet findById(String id) {
         Session found = stored.findById(id);
         return found == null ? null : new Quiet(found);
     }
@@ -61,7 +62,7 @@ class QuietSessions implements SessionRepository<QuietSessions.Quiet> {
         }
 
         @Override
-        public <T> T getAttribute(String name) {
+        public <T> @Nullable T getAttribute(String name) {
             return stored.getAttribute(name);
         }
 

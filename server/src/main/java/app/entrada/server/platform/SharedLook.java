@@ -3,6 +3,7 @@ package app.entrada.server.platform;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 
 /**
@@ -18,7 +19,7 @@ public final class SharedLook<T> {
     private record TimedValue<T>(long begun, T what) {}
 
     private final ReentrantLock turn = new ReentrantLock(true);
-    private TimedValue<T> last;
+    private @Nullable TimedValue<T> last;
 
     /** What is seen now; while somebody else looks, no connection to the database is held. */
     public T at(Supplier<T> looking) {

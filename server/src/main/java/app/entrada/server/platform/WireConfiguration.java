@@ -2,6 +2,7 @@ package app.entrada.server.platform;
 
 import com.fasterxml.jackson.annotation.JsonSetter;
 import com.fasterxml.jackson.annotation.Nulls;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.converter.HttpMessageConverters;
 import org.springframework.http.converter.json.JacksonJsonHttpMessageConverter;
@@ -37,7 +38,7 @@ class WireConfiguration implements WebMvcConfigurer {
     /** Refuses U+0000 and halves of characters, which neither the database nor any file can hold. */
     private static final class WholeText extends StringDeserializer {
         @Override
-        public String deserialize(JsonParser parser, DeserializationContext context) {
+        public @Nullable String deserialize(JsonParser parser, DeserializationContext context) {
             String text = super.deserialize(parser, context);
             if (text == null) return null;
             for (int i = 0; i < text.length(); i++) {

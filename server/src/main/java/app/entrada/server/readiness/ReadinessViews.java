@@ -1,5 +1,7 @@
 package app.entrada.server.readiness;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.check.Checker;
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.SafeFixes;
@@ -109,7 +111,7 @@ class ReadinessViews {
                     profile.id(),
                     new ReadinessView.BoardCell(
                             Readiness.of(counts),
-                            counts.isEmpty() ? 0 : counts.get(counts.lastKey()),
+                            counts.isEmpty() ? 0 : requireNonNull(counts.get(counts.lastKey())),
                             all,
                             here.size() - all,
                             rules));
@@ -221,7 +223,7 @@ class ReadinessViews {
         roles.forEach((name, theirs) -> all.add(new ReadinessView.SocietySubject(
                 name,
                 String.join(", ", theirs),
-                first.get(name),
+                requireNonNull(first.get(name)),
                 findings.stream()
                         .filter(finding -> finding.person().filter(name::equals).isPresent())
                         .map(Finding::says)

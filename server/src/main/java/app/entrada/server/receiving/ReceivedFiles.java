@@ -152,7 +152,7 @@ public class ReceivedFiles {
                 && NAMED_SOUND_OR_PICTURE.matcher(name).find();
     }
 
-    private String belongs(FileIndex.StoredFile entry, String name) {
+    private @Nullable String belongs(FileIndex.StoredFile entry, String name) {
         if (entry.kind() == FileKind.AUDIO || entry.kind() == FileKind.PICTURE) return null;
         try (InputStream in = Files.newInputStream(store.path(entry.sha256()))) {
             return AttachmentKind.of(name, in.readNBytes(HEAD)).label();
@@ -184,7 +184,8 @@ public class ReceivedFiles {
     }
 
     /** Puts a picture where it belongs, sound on its track, papers beside their track; what has no certain place stays loose. */
-    private String put(long releaseId, long trackId, String name, FileIndex.StoredFile entry, Account account) {
+    private @Nullable String put(
+            long releaseId, long trackId, String name, FileIndex.StoredFile entry, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         if (entry.kind() == FileKind.PICTURE) return picture(release, name, entry, account);
         if (entry.kind() != FileKind.AUDIO) return paper(release, trackId, entry);
@@ -207,7 +208,7 @@ public class ReceivedFiles {
      * A picture that came in: what its name says that it shows, else the front cover where there is none. A front that is
      * there is never replaced by itself; then the picture stays loose until a person says what it is.
      */
-    private String picture(Release release, String name, FileIndex.StoredFile entry, Account account) {
+    private @Nullable String picture(Release release, String name, FileIndex.StoredFile entry, Account account) {
         PictureKind kind = PictureKind.inName(name).orElse(PictureKind.FRONT);
         Optional<Sha256> front = release.facts().get(Fields.RELEASE_COVER);
         if (front.filter(entry.sha256()::equals).isPresent()) return PictureKind.FRONT.label();
@@ -256,7 +257,7 @@ public class ReceivedFiles {
         return Character.toUpperCase(label.charAt(0)) + label.substring(1);
     }
 
-    private String paper(Release release, long trackId, FileIndex.StoredFile entry) {
+    private @Nullable String paper(Release release, long trackId, FileIndex.StoredFile entry) {
         Optional<Track> track = trackId > 0 ? release.track(trackId) : Optional.empty();
         if (track.isEmpty()) return null;
         jdbc.sql("UPDATE received SET track_id = ? WHERE release_id = ? AND sha256 = ?")

@@ -106,7 +106,8 @@ class ReleaseController {
         List<LoadedRelease> all = contexts.of(releases.active());
         Map<Long, List<Finding>> findings = checks.findings(all);
         return all.stream()
-                .map(each -> views.head(each, findings.get(each.release().id())))
+                .map(each ->
+                        views.head(each, findings.getOrDefault(each.release().id(), List.of())))
                 .toList();
     }
 

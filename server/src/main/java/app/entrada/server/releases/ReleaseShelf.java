@@ -1,5 +1,7 @@
 package app.entrada.server.releases;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -166,6 +168,7 @@ public class ReleaseShelf {
     private static void drop(
             Facts facts, Ref target, Field<?> field, Map<Field<?>, Set<String>> held, List<Change> to) {
         String code = facts.text(field);
-        if (code != null && held.get(field).contains(code)) to.add(new Change(target, field, code, null));
+        if (code != null && requireNonNull(held.get(field)).contains(code))
+            to.add(new Change(target, field, code, null));
     }
 }

@@ -22,6 +22,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -127,7 +128,7 @@ public class MeasureWork implements Work {
         } catch (java.nio.file.FileSystemException disk) {
             throw new UncheckedIOException(disk);
         } catch (IOException unreadable) {
-            files.measured(entry.sha256(), null, null, unreadable.getMessage());
+            files.measured(entry.sha256(), null, null, Objects.toString(unreadable.getMessage(), "it cannot be read"));
         } catch (OutOfMemoryError full) {
             // the file asks for more than there is: that is a finding about the file, and the work goes on
             LOG.warn("{} needs more memory than there is", entry.sha256());

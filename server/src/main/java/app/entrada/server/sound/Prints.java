@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -27,7 +28,7 @@ public class Prints {
     private final JdbcClient jdbc;
     private final JsonMapper json;
     private final Settings settings;
-    private PrintIndex index;
+    private @Nullable PrintIndex index;
 
     /** Every transaction before this one was over when prints were last followed; empty before the first time. */
     private String followed = "";

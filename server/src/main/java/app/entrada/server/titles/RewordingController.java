@@ -59,7 +59,7 @@ class RewordingController {
             String entity,
             long target,
             String field,
-            String before,
+            @Nullable String before,
             @Nullable String after,
             String where) {}
 

@@ -1,5 +1,7 @@
 package app.entrada.server.tracklist;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.field.value.PlayingTime;
 import app.entrada.core.tracklist.TrackListPlan;
 import app.entrada.core.tracklist.TrackListPlan.TrackListColumn;
@@ -75,15 +77,18 @@ class TrackListController {
                 plan.list().form().label(),
                 Arrays.stream(TrackListColumn.values())
                         .filter(column -> rows.stream()
-                                .anyMatch(row -> row.cells().get(column.name()).after() != null))
+                                .anyMatch(row -> requireNonNull(row.cells().get(column.name()))
+                                                .after()
+                                        != null))
                         .map(column -> new PlanColumn(
                                 column,
                                 column == TrackListColumn.TIME
                                         ? "Time"
                                         : column.field().name(),
                                 (int) rows.stream()
-                                        .filter(row ->
-                                                row.cells().get(column.name()).differs())
+                                        .filter(row -> requireNonNull(
+                                                        row.cells().get(column.name()))
+                                                .differs())
                                         .count()))
                         .toList(),
                 rows,

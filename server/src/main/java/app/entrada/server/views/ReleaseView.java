@@ -126,8 +126,8 @@ public record ReleaseView(
      */
     public record MasterView(
             String state,
-            String sha256,
-            String time,
+            @Nullable String sha256,
+            @Nullable String time,
             long milliseconds,
             @Nullable String exact,
             @Nullable String format,

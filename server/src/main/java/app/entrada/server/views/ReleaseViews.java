@@ -1,5 +1,7 @@
 package app.entrada.server.views;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.check.profile.Readiness;
@@ -41,6 +43,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Computes what the interface shows of a release. */
@@ -108,7 +111,7 @@ public class ReleaseViews {
         Map<String, NextMoves.Standing> standings = loaded.moves();
         long total = release.tracks().stream()
                 .flatMap(track -> track.master().stream())
-                .flatMap(file -> placed.get(file).audio().stream())
+                .flatMap(file -> requireNonNull(placed.get(file)).audio().stream())
                 .mapToLong(AudioFacts::milliseconds)
                 .sum();
         Optional<LocalDate> date = release.facts().get(Fields.RELEASE_DATE);
@@ -139,13 +142,13 @@ public class ReleaseViews {
                         .toList());
     }
 
-    private ReleaseView.MarkView mark(Profile profile, List<Finding> findings, NextMoves.Standing standing) {
+    private ReleaseView.MarkView mark(Profile profile, List<Finding> findings, NextMoves.@Nullable Standing standing) {
         NextMoves.Standing stands = standing == null ? NextMoves.Standing.NOT_SENT : standing;
         SortedMap<Weight, Integer> counts = Finding.counts(findings, profile.id());
         if (counts.isEmpty())
             return new ReleaseView.MarkView(profile.id(), profile.name(), Readiness.READY, 0, stands, "ready");
         Weight heaviest = counts.lastKey();
-        int count = counts.get(heaviest);
+        int count = requireNonNull(counts.get(heaviest));
         return new ReleaseView.MarkView(
                 profile.id(), profile.name(), Readiness.of(counts), count, stands, says(heaviest, count));
     }
@@ -233,7 +236,7 @@ public class ReleaseViews {
     private static ReleaseView.MasterView master(Track track, Map<Sha256, FileIndex.StoredFile> placed) {
         Optional<Sha256> file = track.master();
         if (file.isEmpty()) return new ReleaseView.MasterView("none", null, null, 0, null, null, List.of());
-        FileIndex.StoredFile entry = placed.get(file.get());
+        FileIndex.StoredFile entry = requireNonNull(placed.get(file.get()));
         if (entry.audio().isEmpty())
             return new ReleaseView.MasterView(
                     entry.measured() ? "damaged" : "measuring", file.get().hex(), null, 0, null, null, List.of());

@@ -18,6 +18,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.constructor.SafeConstructor;
@@ -162,7 +163,7 @@ public record Profile(
         return keys.stream().sorted().toList();
     }
 
-    private static Optional<Express> express(Object given, int lead) {
+    private static Optional<Express> express(@Nullable Object given, int lead) {
         if (given == null) return Optional.empty();
         if (!(given instanceof Map<?, ?> map)
                 || !(map.get("days") instanceof Integer days)
@@ -174,7 +175,7 @@ public record Profile(
         return Optional.of(new Express(days, fee));
     }
 
-    private static List<PictureKind> pictures(Object given) {
+    private static List<PictureKind> pictures(@Nullable Object given) {
         if (given == null) return List.of();
         if (!(given instanceof List<?> kinds))
             throw new IllegalArgumentException("“pictures” is %s; wanted: [back, booklet]".formatted(given));
@@ -185,7 +186,7 @@ public record Profile(
                 .toList();
     }
 
-    private static Optional<Prices> prices(Object given) {
+    private static Optional<Prices> prices(@Nullable Object given) {
         if (given == null) return Optional.empty();
         if (!(given instanceof Map<?, ?> map)
                 || !(map.get("min") instanceof Integer min)
@@ -212,7 +213,7 @@ public record Profile(
         return List.copyOf(applied);
     }
 
-    private static Weight weight(Rule rule, Object given) {
+    private static Weight weight(Rule rule, @Nullable Object given) {
         for (Weight weight : Weight.values()) if (weight.name().equalsIgnoreCase(String.valueOf(given))) return weight;
         throw new IllegalArgumentException(
                 "Rule %s has the weight “%s”; wanted: stop, risk or note".formatted(rule.id(), given));

@@ -1,2 +1,5 @@
 /** What a destination wants, as data. */
+@NullMarked
 package app.entrada.core.check.profile;
+
+import org.jspecify.annotations.NullMarked;

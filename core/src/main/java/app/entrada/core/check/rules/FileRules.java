@@ -17,6 +17,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** Copies that were written, and what a disc can hold (IEC 60908, the Red Book). */
 final class FileRules {
@@ -155,6 +156,7 @@ final class FileRules {
 
     private interface CopyLook {
         /** What is wrong with a copy, or null. */
+        @Nullable
         String at(ReleaseContext s, Track track, WrittenCopy copy);
     }
 

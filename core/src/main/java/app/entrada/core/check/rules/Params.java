@@ -47,22 +47,22 @@ public final class Params {
 
     /** A whole number. */
     public long number(String name) {
-        return ((Number) values.get(name)).longValue();
+        return ((Number) value(name)).longValue();
     }
 
     /** A number that may have decimals. */
     public double decimal(String name) {
-        return ((Number) values.get(name)).doubleValue();
+        return ((Number) value(name)).doubleValue();
     }
 
     /** A number as the profile writes it. */
     public String plain(String name) {
-        return String.valueOf(values.get(name));
+        return String.valueOf(value(name));
     }
 
     /** A list of words. */
     public List<String> words(String name) {
-        return ((List<?>) values.get(name)).stream().map(String::valueOf).toList();
+        return ((List<?>) value(name)).stream().map(String::valueOf).toList();
     }
 
     @Override
@@ -73,5 +73,11 @@ public final class Params {
     @Override
     public int hashCode() {
         return values.hashCode() * 31 + leadDays;
+    }
+
+    private Object value(String name) {
+        Object value = values.get(name);
+        if (value == null) throw new IllegalArgumentException("the rule has no setting called " + name);
+        return value;
     }
 }

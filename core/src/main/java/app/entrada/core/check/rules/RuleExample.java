@@ -42,6 +42,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.constructor.SafeConstructor;
@@ -123,13 +124,13 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
         }
     }
 
-    private static Map<String, Object> map(Object value) {
+    private static Map<String, Object> map(@Nullable Object value) {
         Map<String, Object> map = new LinkedHashMap<>();
         if (value instanceof Map<?, ?> given) given.forEach((key, each) -> map.put(String.valueOf(key), each));
         return map;
     }
 
-    private static List<?> list(Object value) {
+    private static List<?> list(@Nullable Object value) {
         return value instanceof List<?> given ? given : value == null ? List.of() : List.of(value);
     }
 
@@ -398,7 +399,7 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
                                     each -> ((Number) each.getValue()).intValue())));
         }
 
-        private static Map<String, List<String>> texts(Object given) {
+        private static Map<String, List<String>> texts(@Nullable Object given) {
             Map<String, List<String>> texts = new HashMap<>();
             map(given)
                     .forEach((key, value) -> texts.put(
@@ -406,7 +407,7 @@ public record RuleExample(String rule, Map<String, Object> set, Case fails, Stri
             return texts;
         }
 
-        private static Set<String> words(Object given) {
+        private static Set<String> words(@Nullable Object given) {
             Set<String> words = new HashSet<>();
             for (Object word : list(given)) words.add(String.valueOf(word));
             return words;

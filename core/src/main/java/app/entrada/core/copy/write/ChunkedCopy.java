@@ -5,6 +5,7 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** Chunks of a RIFF or IFF file in the order they will stand: those made here and those taken from the source. */
 final class ChunkedCopy {
@@ -16,7 +17,7 @@ final class ChunkedCopy {
     }
 
     /** A chunk: either bytes made here or a stretch of the source. */
-    record Piece(String id, byte[] made, long offset, long length) {
+    record Piece(String id, byte @Nullable [] made, long offset, long length) {
         long size() {
             return made != null ? made.length : length;
         }

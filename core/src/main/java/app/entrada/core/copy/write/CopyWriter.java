@@ -67,7 +67,7 @@ public final class CopyWriter {
         try {
             Path source = master;
             if (!asItIs && before.isPresent()) source = before.get();
-            else if (!asItIs) {
+            else if (coded != null) {
                 transcoder.encode(master, facts, encoding, coded);
                 if (Files.size(coded) == 0) throw new IOException("the encoder made an empty file");
                 source = coded;

@@ -5,13 +5,14 @@ import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A file to be laid down: bytes made here and stretches of the source, in order. What is a stretch is moved by the system
  * and never comes into the Java heap, so that memory does not depend on the length of the sound.
  */
 final class FileLayout {
-    private record Piece(byte[] made, long offset, long length) {}
+    private record Piece(byte @Nullable [] made, long offset, long length) {}
 
     private final List<Piece> pieces = new ArrayList<>();
     private long length;

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Objects;
 import java.util.UUID;
 
 /** Files that are being written: hidden beside their place until they are whole. */
@@ -20,7 +21,7 @@ final class PartialFile {
 
     /** A new empty file beside a target; leftovers of processes that died are swept away. */
     static Path beside(Path target) throws IOException {
-        Path folder = target.toAbsolutePath().getParent();
+        Path folder = Objects.requireNonNull(target.toAbsolutePath().getParent(), "a copy lies in a folder");
         // made as any new file is, so that a copy gets the rights that its folder's owner gives to files
         Path part = folder.resolve(PREFIX + UUID.randomUUID() + SUFFIX);
         Files.newByteChannel(part, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)

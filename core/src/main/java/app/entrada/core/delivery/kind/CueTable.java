@@ -11,6 +11,7 @@ import app.entrada.core.work.OneStop;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Cues for a sync library: CSV, one line a track. */
 final class CueTable {
@@ -96,7 +97,7 @@ final class CueTable {
                 DocumentParts.text(out, Fields.RELEASE_CONTACT));
     }
 
-    private static String uri(Outgoing.SentFile file) {
+    private static String uri(Outgoing.@Nullable SentFile file) {
         return file == null ? "" : file.uri();
     }
 }

@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a destination would be told now that it was not told then. Facts are compared with those that stood when the last
@@ -39,7 +40,8 @@ public final class DeliveryDifference {
      *
      * @param where the fact and its place, in words
      */
-    public record Difference(String where, String before, String after) {
+    public record Difference(
+            String where, @Nullable String before, @Nullable String after) {
         @Override
         public String toString() {
             return "%s: %s → %s".formatted(where, before == null ? "empty" : before, after == null ? "empty" : after);
@@ -97,7 +99,7 @@ public final class DeliveryDifference {
     }
 
     private static boolean saysOtherwise(
-            Outgoing now, Field<?> field, String of, String before, List<Recipe> recipes, String said) {
+            Outgoing now, Field<?> field, String of, @Nullable String before, List<Recipe> recipes, String said) {
         try {
             return !said(putBack(now, field, of, before), recipes).equals(said);
         } catch (MalformedValue unreadableToday) {
@@ -110,7 +112,7 @@ public final class DeliveryDifference {
     }
 
     /** A picture or a master counts when it goes out in a form that the destination has not. */
-    private static boolean newFile(Field<?> field, String text, Outgoing now, java.util.Set<Sha256> had) {
+    private static boolean newFile(Field<?> field, @Nullable String text, Outgoing now, java.util.Set<Sha256> had) {
         if (field == Fields.RECORDING_MASTER)
             return now.sound().values().stream().anyMatch(file -> !had.contains(file.sha256()));
         if (field == Fields.RELEASE_COVER)
@@ -136,7 +138,7 @@ public final class DeliveryDifference {
         return said.toString();
     }
 
-    private static Outgoing putBack(Outgoing now, Field<?> field, String of, String text) {
+    private static Outgoing putBack(Outgoing now, Field<?> field, String of, @Nullable String text) {
         if (field.entity() == Entity.PARTY) {
             Map<String, Facts> people = new HashMap<>(now.subject().people());
             people.put(of, people.getOrDefault(of, Facts.NONE).withText(field, text));

@@ -7,6 +7,7 @@ import app.entrada.core.release.Track;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** What an audio host is told of one track. */
 final class HostEntry {
@@ -57,7 +58,7 @@ final class HostEntry {
         return DocumentParts.text(out, Fields.RELEASE_DESCRIPTION);
     }
 
-    private static Map<String, Object> file(Outgoing.SentFile file) {
+    private static Map<String, Object> file(Outgoing.@Nullable SentFile file) {
         Map<String, Object> said = new LinkedHashMap<>();
         if (file == null) return said;
         said.put("path", file.uri());

@@ -2,6 +2,7 @@ package app.entrada.core.field.value;
 
 import app.entrada.core.text.MalformedValue;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A type of value that names people, groups or companies, each with a word about it. The names are those of parties: one
@@ -16,7 +17,7 @@ public interface PeopleType<T> extends ValueType<T> {
      * @param detail what is said of the name there, canonical; empty for nothing
      * @param via a second name, such as the publisher of a writer; null for none
      */
-    record PersonEntry(String name, String detail, String via) {
+    record PersonEntry(String name, String detail, @Nullable String via) {
         /** The entry as it is written in a list. */
         public String line() {
             String line = detail.isEmpty() ? name : name + ": " + detail;

@@ -25,6 +25,7 @@ import java.util.function.BiFunction;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * All that rules look at.
@@ -206,7 +207,7 @@ public record ReleaseContext(
         return people.keySet().equals(there.people.keySet())
                 && people.entrySet().stream()
                         .allMatch(each -> each.getValue()
-                                .differences(there.people.get(each.getKey()))
+                                .differences(there.people.getOrDefault(each.getKey(), Facts.NONE))
                                 .isEmpty());
     }
 
@@ -323,13 +324,13 @@ public record ReleaseContext(
     }
 
     /** The change that gives the release another value. */
-    public <T> Change change(Field<T> field, String after) {
+    public <T> Change change(Field<T> field, @Nullable String after) {
         return new Change(
                 new Ref(field.entity(), release.id()), field, release.facts().text(field), after);
     }
 
     /** The change that gives a track, its recording or its work another value of its own. */
-    public <T> Change change(Track track, Field<T> field, String after) {
+    public <T> Change change(Track track, Field<T> field, @Nullable String after) {
         return new Change(
                 release.ref(track, field.entity()),
                 field,

@@ -29,6 +29,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /** Where each fact goes in each container. A container without a place for a fact cannot hold it. */
 public final class EmbeddingMap {
@@ -242,10 +243,10 @@ public final class EmbeddingMap {
     /** The usual case: the same values in each container; null where one has no place. */
     private static MapRow row(
             String name,
-            String id3,
-            String vorbis,
-            String info,
-            String ilst,
+            @Nullable String id3,
+            @Nullable String vorbis,
+            @Nullable String info,
+            @Nullable String ilst,
             Function<TagSource, List<String>> values) {
         MapRow row = MapRow.named(name);
         if (id3 != null) row = row.in(ID3, id3, values);
