@@ -3,6 +3,7 @@ import type { components } from './schema'
 
 type Schemas = components['schemas']
 export type PermissionLine = Schemas['PermissionLine']
+export type PersonShare = Schemas['PersonShare']
 export type PicturesView = Schemas['PicturesView']
 export type Undoable = Schemas['Undoable']
 export type Shelved = Schemas['Shelved']
@@ -31,7 +32,8 @@ export type DeliveryView = Schemas['DeliveryView']
 export type Ruled = Schemas['Ruled']
 export type DestinationView = Schemas['DestinationView']
 export type LabelFacts = Schemas['LabelProfile']
-export type Edit = Schemas['Edit']
+/** A change: what was typed, or people with their shares, part by part. */
+export type Edit = Omit<Schemas['Edit'], 'after' | 'people'> & { after?: string | null; people?: PersonShare[] | null }
 export type Weight = FindingView['weight']
 export type MarkView = Schemas['MarkView']
 export type Readiness = MarkView['readiness']

@@ -121,6 +121,22 @@ describe('edits that wait', () => {
     expect(at.facts).toEqual({ 'release.genre': 'JAZZ', 'release.language': 'EN', 'release.contact': 'NOTE' })
     expect(keeping.edits.size).toBe(0)
   })
+  it('of people with shares are read beside the other as the server would have written them', async () => {
+    const at = server({ 'work.writers': 'JOSS AMBERLEY: C' })
+    const send = (edit: Waiting) => {
+      const wanted = 'Mira Tollgate: CA 25.00/50.00'
+      if (edit.changes[0]!.after === wanted) return at.send(edit)
+      const conflicts = [{ field: 'work.writers', target: 7, seen: null, stored: 'JOSS AMBERLEY: C', wanted }]
+      return Promise.reject(new Problem(409, 'changed-meanwhile', 'changed', { conflicts }))
+    }
+    const edits = queue(at, memory(), { send })
+    const people = [{ name: 'Mira Tollgate', role: 'CA', performing: '25', mechanical: '50', publisher: null }]
+    const writers = { entity: 'work', target: 7, field: 'work.writers', before: null, people } as Edit
+    expect(await edits.add(7, [writers], 'Writers', 'typed')).toBe(false)
+    expect(edits.conflicts.value[0]!.wanted).toBe('Mira Tollgate: CA 25.00/50.00')
+    await edits.decide(edits.conflicts.value[0]!, true)
+    expect(at.facts).toEqual({ 'work.writers': 'MIRA TOLLGATE: CA 25.00/50.00' })
+  })
   it('that are refused are told, and what comes behind them has seen what stands', async () => {
     const at = server({ 'release.genre': 'FOLK' })
     const refused = vi.fn()

@@ -87,6 +87,7 @@ export function useEdits(ways: Ways) {
       const asked = question?.changes.find((other) => fact(other) === fact(change))
       if (question && asked) {
         asked.after = change.after
+        asked.people = change.people
         void ways.keeping.put(question)
       }
       return !asked
@@ -111,7 +112,7 @@ export function useEdits(ways: Ways) {
   /** What a fact will be when all that waits is written. */
   function after(change: Edit): Edit['before'] {
     for (const edit of [...waiting.value].reverse())
-      for (const earlier of edit.changes) if (fact(earlier) === fact(change)) return earlier.after
+      for (const earlier of edit.changes) if (fact(earlier) === fact(change)) return earlier.after ?? null
     return change.before
   }
 
@@ -171,12 +172,21 @@ export function useEdits(ways: Ways) {
   /** The facts in question are held; the others of the edit go on by themselves, before everything else. */
   async function apart(edit: Waiting, found: Conflict[]) {
     const theirs = Object.fromEntries(found.map((each) => [fact(each), each.stored]))
+    const wanted = Object.fromEntries(found.map((each) => [fact(each), each.wanted]))
     const asked = edit.changes.filter((change) => fact(change) in theirs)
     const others = edit.changes.filter((change) => !(fact(change) in theirs))
     for (const change of asked) {
+      // as the server would have written it: people with shares are a text from here on, to be read beside the other
+      if (change.people) {
+        change.after = wanted[fact(change)] ?? null
+        change.people = null
+      }
       // what was typed over it since is what is wanted now
       for (const later of waiting.value)
-        for (const next of later.changes.filter((each) => fact(each) === fact(change))) change.after = next.after
+        for (const next of later.changes.filter((each) => fact(each) === fact(change))) {
+          change.after = next.after
+          change.people = next.people
+        }
       for (const later of waiting.value) later.changes = later.changes.filter((each) => fact(each) !== fact(change))
     }
     for (const empty of waiting.value.filter((each) => !each.changes.length)) {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { Column, FindingView, ReleaseDelta, ReleaseView, SheetRow, Weight } from '../api/types'
-import { byCell, findingAt, applied, expanded } from './rows'
+import type { Column, FindingView, PersonShare, ReleaseDelta, ReleaseView, SheetRow, Weight } from '../api/types'
+import { byCell, findingAt, applied, expanded, overlaid } from './rows'
 
 const column = (key: string, entity: string, onRelease: boolean) => ({ key, entity, onRelease }) as Column
 const columns = [column('title', 'track', true), column('isrc', 'recording', false), column('barcode', 'release', true)]
@@ -16,6 +16,23 @@ describe('rows as they travel', () => {
     expect(track.cells.isrc).toMatchObject({ field: 'recording.isrc', target: 300, value: null, shown: null })
     expect(Object.keys(expanded(row(0), columns, 7).cells)).toEqual(['title', 'barcode'])
     expect(expanded(row(0), columns, 7).cells.title?.target).toBe(7)
+  })
+})
+
+describe('what is typed and not written yet', () => {
+  const rows = [expanded(row(1, { isrc: { value: 'XANW92600040', carried: false } }), columns, 7)]
+  const isrc = { entity: 'recording', target: 100, field: 'recording.isrc', before: null }
+  it('is seen in its cell; people with shares by their names', () => {
+    const typed = overlaid(rows, [{ changes: [{ ...isrc, after: 'XANW92600041' }] }])
+    expect(typed[0]!.cells.isrc).toMatchObject({ shown: 'XANW92600041', waiting: true })
+    const people = ['Mira Tollgate', 'Joss Amberley'].map((name) => ({ name }) as PersonShare)
+    expect(overlaid(rows, [{ changes: [{ ...isrc, people }] }])[0]!.cells.isrc?.shown).toBe(
+      'Mira Tollgate, Joss Amberley',
+    )
+    expect(overlaid(rows, [{ changes: [{ ...isrc, after: null }] }])[0]!.cells.isrc?.shown).toBeNull()
+  })
+  it('leaves rows alone that it does not touch', () => {
+    expect(overlaid(rows, [{ changes: [{ ...isrc, target: 5, after: 'x' }] }])[0]).toBe(rows[0])
   })
 })
 

@@ -45,12 +45,14 @@ export function expanded(row: SheetRow, columns: Column[], release: number): Row
   return { ...row, cells } as Row
 }
 
+/** What is seen of a change until the server has it: of people with shares their names. */
+const shownOf = (change: Edit) => change.people?.map((each) => each.name).join(', ') ?? change.after ?? null
+
 /** Rows with what was typed and is not written yet; rows that it does not touch stay the same objects. */
 export function overlaid(rows: Row[], edits: { changes: Edit[] }[]): Row[] {
   const typed = new Map<string, string | null>()
   for (const edit of edits)
-    for (const change of edit.changes)
-      typed.set(`${change.entity} ${change.field} ${change.target}`, change.after ?? null)
+    for (const change of edit.changes) typed.set(`${change.entity} ${change.field} ${change.target}`, shownOf(change))
   if (!typed.size) return rows
   return rows.map((row) => {
     const cells = Object.entries(row.cells)

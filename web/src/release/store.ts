@@ -41,7 +41,7 @@ export const useReleaseStore = defineStore('release', () => {
             body: {
               says: each.says,
               source: each.source,
-              changes: each.changes,
+              changes: each.changes.map((change) => ({ after: null, people: null, ...change })),
             },
           }),
         ),

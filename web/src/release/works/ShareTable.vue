@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** People with shares, a line each, and one bar that must close at 100.00. Written as one fact, in one move. */
 import { ref, watch } from 'vue'
-import type { RoleChoice, ShareLine } from '../../api/types'
+import type { PersonShare, RoleChoice, ShareLine } from '../../api/types'
 import TypeAhead from '../../kit/TypeAhead.vue'
 import { findPeople } from '../../people/find'
 
@@ -15,7 +15,7 @@ const props = defineProps<{
   /** names the fact: half-typed lines are kept under it, over a reload too */
   fact: string
 }>()
-const emit = defineEmits<{ write: [text: string | null] }>()
+const emit = defineEmits<{ write: [people: PersonShare[]] }>()
 interface Draft {
   name: string
   role: string
@@ -68,22 +68,22 @@ watch(
   },
   { immediate: true },
 )
-/** The fact as it is typed: the core reads it, checks it and gives it back in order. */
-function text() {
-  const said = rows.value
+/** Everybody who is named, each part as it was typed: the core reads it, checks it and gives it back in order. */
+const people = (): PersonShare[] =>
+  rows.value
     .filter((row) => row.name.trim())
-    .map((row) => {
-      const shares = row.performing || row.mechanical ? ` ${row.performing}/${row.mechanical}` : ''
-      const via = props.via && row.publisher.trim() ? ` via ${row.publisher.trim()}` : ''
-      return `${row.name.trim()}: ${row.role}${shares}${via}`
-    })
-  return said.length ? said.join('; ') : null
-}
+    .map((row) => ({
+      name: row.name,
+      role: row.role,
+      performing: row.performing,
+      mechanical: row.mechanical,
+      publisher: props.via ? row.publisher : null,
+    }))
 function write() {
   if (props.readOnly) return
   remember()
   came = rows.value.slice(0, came.length).map(line)
-  emit('write', text())
+  emit('write', people())
 }
 function remove(row: Draft) {
   row.name = ''

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One composition: what it is called, who wrote it, who has which share, what else is in it, its words. */
 import { ref, watch } from 'vue'
-import type { FactCell, RoleChoice, WorkCard } from '../../api/types'
+import type { FactCell, PersonShare, RoleChoice, WorkCard } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
 import ShareBar from './ShareBar.vue'
 import ShareTable from './ShareTable.vue'
@@ -14,7 +14,12 @@ const props = defineProps<{
   /** Other works of the release, with which this one may be the same. */
   others: WorkCard[]
 }>()
-const emit = defineEmits<{ write: [cell: FactCell, text: string | null]; equal: []; same: [work: number] }>()
+const emit = defineEmits<{
+  write: [cell: FactCell, text: string | null]
+  shares: [cell: FactCell, people: PersonShare[]]
+  equal: []
+  same: [work: number]
+}>()
 const alike = () => props.others.filter((each) => each.title === props.work.title)
 function choose(event: Event) {
   const select = event.target as HTMLSelectElement
@@ -87,7 +92,7 @@ function put(cell: FactCell, event: Event) {
       :lines="props.work.writers"
       :roles="props.writerRoles"
       :read-only="props.readOnly"
-      @write="(text) => emit('write', props.work.facts.writers!, text)"
+      @write="(people) => emit('shares', props.work.facts.writers!, people)"
     />
     <ShareTable
       label="Publishers"
@@ -96,7 +101,7 @@ function put(cell: FactCell, event: Event) {
       :lines="props.work.publishers"
       :roles="props.publisherRoles"
       :read-only="props.readOnly"
-      @write="(text) => emit('write', props.work.facts.publishers!, text)"
+      @write="(people) => emit('shares', props.work.facts.publishers!, people)"
     />
     <div v-if="props.work.writers.length" class="bars">
       <ShareBar

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Works: one card a composition. Below them, who has which part of each recording's income, and who can license it. */
 import { api } from '../../api/client'
-import type { FactCell, IncomeCard, WorkCard } from '../../api/types'
+import type { FactCell, IncomeCard, PersonShare, WorkCard } from '../../api/types'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import Mark from '../../kit/Mark.vue'
 import { useOfRelease } from '../ofRelease'
@@ -12,13 +12,14 @@ const { release, view, problem, load, change } = useOfRelease((id) =>
   api.GET('/api/releases/{id}/works', { params: { path: { id } } }),
 )
 
-async function write(cell: FactCell, text: string | null, of: string) {
+async function put(cell: FactCell, wanted: { after?: string | null; people?: PersonShare[] }, of: string) {
   await release.writeAll(
-    [{ entity: cell.entity, target: cell.target, field: cell.field, before: cell.value!, after: text }],
+    [{ entity: cell.entity, target: cell.target, field: cell.field, before: cell.value, ...wanted }],
     `${cell.name} of ${of}`,
   )
   await load()
 }
+const write = (cell: FactCell, after: string | null, of: string) => put(cell, { after }, of)
 /** The recordings of this work become recordings of the other one; its own facts stay where they are, for undo. */
 async function same(work: WorkCard, other: number) {
   await release.writeAll(
@@ -33,7 +34,7 @@ async function same(work: WorkCard, other: number) {
   )
   await load()
 }
-function put(income: IncomeCard, event: Event) {
+function divide(income: IncomeCard, event: Event) {
   const typed = (event.target as HTMLInputElement).value.trim() || null
   if (typed !== (income.splits.value ?? null)) void write(income.splits, typed, `track ${income.track}`)
 }
@@ -55,6 +56,7 @@ const equal = (work: number) =>
         :publisher-roles="view.publisherRoles"
         :read-only="release.readOnly"
         @write="(cell, text) => write(cell, text, work.title)"
+        @shares="(cell, people) => put(cell, { people }, work.title)"
         :others="view.works.filter((each) => each.id !== work.id)"
         @equal="equal(work.id)"
         @same="(other) => same(work, other)"
@@ -72,7 +74,7 @@ const equal = (work: number) =>
           :value="income.splits.value ?? ''"
           :aria-label="`Income split of track ${income.track}`"
           :disabled="release.readOnly"
-          @change="put(income, $event)"
+          @change="divide(income, $event)"
         />
         <span class="mono total">{{ income.total }}</span>
         <span :class="['verdict', { yes: income.oneStop }]">

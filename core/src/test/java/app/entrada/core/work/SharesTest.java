@@ -1,13 +1,17 @@
 package app.entrada.core.work;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.core.Samples;
+import app.entrada.core.field.value.PeopleType;
 import app.entrada.core.field.value.Publisher;
+import app.entrada.core.field.value.RightShares;
 import app.entrada.core.field.value.Share;
 import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.field.value.Writer;
 import app.entrada.core.release.Release;
+import app.entrada.core.text.MalformedValue;
 import java.util.List;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -21,6 +25,39 @@ class SharesTest {
         return Shares.of(
                 ValueTypes.WRITERS.parse(writers),
                 publishers.isEmpty() ? List.of() : ValueTypes.PUBLISHERS.parse(publishers));
+    }
+
+    @Test
+    @DisplayName("Names that look like the list's own grammar are names, when each part is given by itself")
+    void parts_given_by_themselves_are_not_read_as_a_list() {
+        List<PeopleType.PersonEntry> given = List.of(
+                PeopleType.PersonEntry.withShares("Weir: Live", "CA", "25", "50", "Low Lock via Mill"),
+                PeopleType.PersonEntry.withShares("Live via Saltings", "A", "25,5", "", null),
+                PeopleType.PersonEntry.withShares(" Joss Amberley ", "", " ", null, ""));
+        List<Writer> writers = ValueTypes.WRITERS.of(given);
+        assertThat(writers)
+                .extracting(Writer::name)
+                .containsExactly("Weir: Live", "Live via Saltings", "Joss Amberley");
+        assertThat(writers.get(0).publisher()).contains("Low Lock via Mill");
+        assertThat(writers.get(0).shares()).hasToString("25.00/50.00");
+        assertThat(writers.get(1).shares()).hasToString("25.50/");
+        assertThat(writers.get(2).role()).isEqualTo(Writer.Role.CA);
+        assertThat(writers.get(2).shares()).isEqualTo(RightShares.OPEN);
+        assertThat(ValueTypes.WRITERS.parse(ValueTypes.WRITERS.textOf(given))).isEqualTo(writers);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "Joss Amberley, CA, 4/5, 50, 4/5/50",
+        "Joss Amberley, XX, 40, 50, XX",
+        "Joss; Ines, CA, 40, 50, semicolon",
+        "'', CA, 40, 50, ''"
+    })
+    void parts_that_are_none_are_refused(String name, String role, String performing, String mechanical, String told) {
+        assertThatThrownBy(() -> ValueTypes.WRITERS.textOf(
+                        List.of(PeopleType.PersonEntry.withShares(name, role, performing, mechanical, null))))
+                .isInstanceOf(MalformedValue.class)
+                .hasMessageContaining(told);
     }
 
     @Test

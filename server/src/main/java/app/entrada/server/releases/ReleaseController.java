@@ -4,6 +4,7 @@ import app.entrada.core.check.Finding;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.PeopleType;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
@@ -83,13 +84,44 @@ class ReleaseController {
 
     record NamedTemplate(String name) {}
 
-    /** A change as the page sends it; {@code before} is what its cell showed. */
+    /** Somebody in a fact that names people with shares, each part as it was typed. */
+    record PersonShare(
+            @Nullable String name,
+            @Nullable String role,
+            @Nullable String performing,
+            @Nullable String mechanical,
+            @Nullable String publisher) {
+        PeopleType.PersonEntry entry() {
+            return PeopleType.PersonEntry.withShares(
+                    name == null ? "" : name, role == null ? "" : role, performing, mechanical, publisher);
+        }
+    }
+
+    /**
+     * A change as the page sends it.
+     *
+     * @param before what its cell showed
+     * @param after what was typed
+     * @param people who stands there now, for a fact that names people with shares; then {@code after} says nothing
+     */
     record Edit(
             String entity,
             long target,
             String field,
             @Nullable String before,
-            @Nullable String after) {}
+            @Nullable String after,
+            @Nullable List<PersonShare> people) {
+        /** What is to be written; the grammar of lists of people is the fact's own. */
+        @Nullable
+        String wanted(Field<?> of) {
+            if (people == null) return after;
+            if (!(of.type() instanceof PeopleType<?> type))
+                throw new MalformedValue("“%s” names nobody".formatted(of.name()));
+            return people.isEmpty()
+                    ? null
+                    : type.textOf(people.stream().map(PersonShare::entry).toList());
+        }
+    }
 
     record Edits(String says, String source, List<Edit> changes) {}
 
@@ -148,7 +180,7 @@ class ReleaseController {
         for (Edit edit : edits.changes()) {
             Field<?> field = Fields.byId(edit.field() == null ? "" : edit.field());
             try {
-                batch.add(new Change(ref(edit.entity(), edit.target()), field, edit.before(), edit.after()));
+                batch.add(new Change(ref(edit.entity(), edit.target()), field, edit.before(), edit.wanted(field)));
             } catch (MalformedValue wrong) {
                 throw Problem.input("malformed-value", wrong.getMessage())
                         .with("field", field.id())

@@ -65,6 +65,40 @@ class ChangesTest {
     }
 
     @Test
+    @DisplayName("C6 People with shares travel part by part; the fact's own grammar puts them together")
+    void people_with_shares_travel_part_by_part() {
+        JsonNode view = manager.begin("single", "In Parts");
+        long id = Client.id(view);
+        Map<String, Object> change = new java.util.HashMap<>(Client.place(view, 1, "writers"));
+        change.put(
+                "people",
+                List.of(
+                        Map.of("name", "Mira Tollgate", "role", "CA", "performing", "25", "mechanical", "50"),
+                        Map.of("name", "Weir: Live", "role", "C", "performing", "25", "publisher", "Low Lock Music")));
+        JsonNode after = manager.post(
+                        "/api/releases/" + id + "/changes",
+                        Map.of("says", "Writers", "source", "typed", "changes", List.of(change)))
+                .json();
+        assertThat(after.toString()).contains("Mira Tollgate: CA 25.00/50.00; Weir: Live: C 25.00/ via Low Lock Music");
+        JsonNode now = manager.get("/api/releases/" + id).json();
+        Map<String, Object> nobody = new java.util.HashMap<>(Client.place(now, 1, "writers"));
+        nobody.put("before", "Mira Tollgate: CA 25.00/50.00; Weir: Live: C 25.00/ via Low Lock Music");
+        nobody.put("people", List.of());
+        assertThat(manager.post(
+                                "/api/releases/" + id + "/changes",
+                                Map.of("says", "Writers", "source", "typed", "changes", List.of(nobody)))
+                        .status())
+                .isEqualTo(200);
+        Map<String, Object> genre = new java.util.HashMap<>(Client.place(now, 0, "genre"));
+        genre.put("people", List.of());
+        Client.Answer refused = manager.post(
+                "/api/releases/" + id + "/changes",
+                Map.of("says", "Genre", "source", "typed", "changes", List.of(genre)));
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.problem()).isEqualTo("malformed-value");
+    }
+
+    @Test
     @DisplayName("P3 Where a change came from is the server's word, whatever a page says")
     void a_source_cannot_be_forged() {
         JsonNode view = manager.begin("single", "Forged");

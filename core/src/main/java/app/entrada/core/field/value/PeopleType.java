@@ -18,6 +18,29 @@ public interface PeopleType<T> extends ValueType<T> {
      * @param via a second name, such as the publisher of a writer; null for none
      */
     record PersonEntry(String name, String detail, @Nullable String via) {
+        /**
+         * Somebody with a role and shares as they were typed.
+         *
+         * @param role code of the role; empty for the type's own first one
+         * @param performing share of the performing right in per cent; null or empty for none agreed
+         * @param mechanical share of the mechanical right in per cent; null or empty for none agreed
+         * @param via who publishes their part; null or empty for nobody
+         */
+        public static PersonEntry withShares(
+                String name,
+                String role,
+                @Nullable String performing,
+                @Nullable String mechanical,
+                @Nullable String via) {
+            String shares = given(performing) + "/" + given(mechanical);
+            String detail = (role.strip() + (shares.equals("/") ? "" : " " + shares)).strip();
+            return new PersonEntry(name.strip(), detail, given(via).isEmpty() ? null : given(via));
+        }
+
+        private static String given(@Nullable String typed) {
+            return typed == null ? "" : typed.strip();
+        }
+
         /** The entry as it is written in a list. */
         public String line() {
             String line = detail.isEmpty() ? name : name + ": " + detail;
