@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { IntakeItem, Weight } from '../api/types'
+import type { IntakeItem } from '../api/types'
 import { bytes } from '../kit/dates'
+import { weightOf } from '../kit/likeness'
 import Mark from '../kit/Mark.vue'
 
 const props = defineProps<{ item: IntakeItem; chosen: boolean; readOnly: boolean }>()
 defineEmits<{ choose: [wanted: boolean]; putAway: [] }>()
 
-const WEIGHT: Record<string, Weight> = { same: 'risk', 'other-version': 'note', excerpt: 'note' }
 /** The catalogue's recordings first; of files that came in together one is enough. */
 const alike = computed(() => {
   const known = props.item.alike.filter((each) => each.recording)
@@ -33,7 +33,7 @@ const alike = computed(() => {
       <template v-if="item.problem"><Mark weight="stop" /> {{ item.says }}</template>
       <template v-else>{{ item.says }}</template>
       <span v-for="(each, i) in alike" :key="i" class="alike">
-        <Mark :weight="each.recording ? (WEIGHT[each.verdict] ?? 'note') : 'note'" /> {{ each.says }}
+        <Mark :weight="each.recording ? weightOf(each.verdict) : 'note'" /> {{ each.says }}
         <span class="quiet">{{ Math.round(each.confidence * 100) }} % sure</span>
       </span>
     </span>

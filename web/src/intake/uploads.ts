@@ -28,7 +28,7 @@ const PIECE = 16 << 20
  */
 export const useUploads = defineStore('uploads', () => {
   const uploads = ref<Upload[]>([])
-  const files = new Map<number, { file: File; track: number; going?: tus.Upload }>()
+  const files = new Map<number, { file: File; track: number; turn: number; going?: tus.Upload }>()
   let last = 0
 
   const open = computed(() => uploads.value.filter((upload) => !['done', 'wrong'].includes(upload.state)))
@@ -43,7 +43,7 @@ export const useUploads = defineStore('uploads', () => {
     if (!open.value.length) uploads.value = uploads.value.filter((old) => old.state === 'wrong')
     for (const { file, folder } of found) {
       const key = ++last
-      files.set(key, { file, track })
+      files.set(key, { file, track, turn: 0 })
       uploads.value.push({
         key,
         name: file.name,
@@ -68,10 +68,13 @@ export const useUploads = defineStore('uploads', () => {
 
   async function take(upload: Upload) {
     const of = files.get(upload.key)!
+    const turn = ++of.turn
+    // given up, or paused and taken up again, while something was waited for
+    const over = () => files.get(upload.key)?.turn !== turn || upload.state !== 'reading'
     upload.state = 'reading'
     try {
       const sha256 = await checksum(of.file, () => {})
-      if (upload.state !== 'reading') return
+      if (over()) return
       const known = await got(
         api.POST('/api/intake/known', {
           body: {
@@ -84,9 +87,9 @@ export const useUploads = defineStore('uploads', () => {
         }),
       )
       if (known) end(upload, known)
-      else if (upload.state === 'reading') send(upload, of.file, of.track, sha256)
+      else if (!over()) send(upload, of.file, of.track, sha256)
     } catch (failure) {
-      wrong(upload, (failure as Error).message)
+      if (!over()) wrong(upload, (failure as Error).message)
     }
   }
 

@@ -50,6 +50,14 @@ describe('what a screen shows of the server', () => {
     await flushPromises()
     expect(shown.text()).toBe('revision 2')
   })
+  it('says that asking again failed, though the deed before it was done', async () => {
+    let fails = false
+    const { got } = screen(() => (fails ? Promise.reject(new Error('Away.')) : Promise.resolve('nine releases')))
+    await flushPromises()
+    fails = true
+    expect(await got.attempt(() => got.load())).toBe(true)
+    expect(got.problem.value).toBe('Away.')
+  })
   it('says in the same place why a deed failed, and shows what the deed has brought', async () => {
     const { shown, got } = screen(() => Promise.resolve('nine releases'))
     await flushPromises()

@@ -21,9 +21,10 @@ export function useLoad<T>(
   const problem = ref('')
   /** Does something; what fails is said in the same place. Whether it was done. */
   async function attempt(deed: () => Promise<unknown>) {
+    // at the beginning: what is asked for within a deed may fail by itself, and is said then
+    problem.value = ''
     try {
       await deed()
-      problem.value = ''
       return true
     } catch (failure) {
       problem.value = (failure as Error).message

@@ -87,7 +87,9 @@ describe('The release that is open', () => {
     expect(heard.at(-1)!.body).toEqual({
       says: 'Title of track 1',
       source: 'typed',
-      changes: [{ entity: 'track', target: 10, field: 'track.title', before: 'Almanac', after: 'Almanack' }],
+      changes: [
+        { entity: 'track', target: 10, field: 'track.title', before: 'Almanac', after: 'Almanack', people: null },
+      ],
     })
   })
   it('asks for all of it when the difference begins elsewhere', async () => {

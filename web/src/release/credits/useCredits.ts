@@ -32,10 +32,11 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
 
   const lines = computed(() => view.value?.lines ?? [])
   const columns = computed(() => view.value?.columns ?? [])
+  const names = computed(() => columns.value.map((each) => String(each.track)))
   const line = computed<CreditLine | undefined>(() => (at.value && lines.value[at.value.row]) || undefined)
   const cell = computed<CreditCell | undefined>(() => line.value?.cells[at.value!.column])
   const grid = useGrid(board, at, {
-    columns: () => columns.value.map((each) => String(each.track)),
+    columns: () => names.value,
     next: (from, down, right) => ({
       row: Math.max(0, Math.min(lines.value.length - 1, from.row + down)),
       column: String(Math.max(1, Math.min(columns.value.length, Number(from.column) + right))),

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** A track: the file in place or the one proposed, its outline, the evidence. */
 import { computed, ref } from 'vue'
-import type { AlikeView, MasterRow, SoundFileView, Weight } from '../../api/types'
+import type { AlikeView, MasterRow, SoundFileView } from '../../api/types'
 import { clock } from '../../kit/clock'
+import { weightOf } from '../../kit/likeness'
 import Mark from '../../kit/Mark.vue'
 import { usePlayer } from '../../kit/player'
 import WaveForm from '../../kit/WaveForm.vue'
@@ -46,7 +47,6 @@ function move(seconds: number) {
     moved.value = null
   }
 }
-const WEIGHT: Record<string, Weight> = { same: 'risk', 'other-version': 'note', excerpt: 'note' }
 </script>
 
 <template>
@@ -90,7 +90,7 @@ const WEIGHT: Record<string, Weight> = { same: 'risk', 'other-version': 'note', 
           }}<template v-if="start === null && moved === null">, proposed: {{ file.excerpt?.reason }}</template>
         </span>
         <p v-for="other in file.alike.slice(0, 3)" :key="other.file + other.recording" class="alike">
-          <Mark :weight="WEIGHT[other.verdict] ?? 'note'" /> {{ other.says }}
+          <Mark :weight="weightOf(other.verdict)" /> {{ other.says }}
           <span class="quiet">{{ Math.round(other.confidence * 100) }} % sure</span>
           <button class="act" type="button" @click="((shown = other), emit('compare', file, other))">Compare</button>
         </p>

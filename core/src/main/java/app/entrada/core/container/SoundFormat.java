@@ -4,20 +4,18 @@ import com.fasterxml.jackson.annotation.JsonValue;
 
 /** Containers of sound that are taken in. To add one is to add it here and its walker in {@link SoundFile#walk}. */
 public enum SoundFormat {
-    WAV("WAV", "wav", "audio/wav"),
-    AIFF("AIFF", "aiff", "audio/aiff"),
-    FLAC("FLAC", "flac", "audio/flac"),
-    MP3("MP3", "mp3", "audio/mpeg"),
-    M4A("M4A", "m4a", "audio/mp4"),
-    OGG("Ogg", "ogg", "audio/ogg");
+    WAV("WAV", "audio/wav"),
+    AIFF("AIFF", "audio/aiff"),
+    FLAC("FLAC", "audio/flac"),
+    MP3("MP3", "audio/mpeg"),
+    M4A("M4A", "audio/mp4"),
+    OGG("Ogg", "audio/ogg");
 
     private final String label;
-    private final String extension;
     private final String mediaType;
 
-    SoundFormat(String label, String extension, String mediaType) {
+    SoundFormat(String label, String mediaType) {
         this.label = label;
-        this.extension = extension;
         this.mediaType = mediaType;
     }
 
@@ -25,11 +23,6 @@ public enum SoundFormat {
     @JsonValue
     public String label() {
         return label;
-    }
-
-    /** Ending of file names, without the dot. */
-    public String extension() {
-        return extension;
     }
 
     /** Media type for players. */
