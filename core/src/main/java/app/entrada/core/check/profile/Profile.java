@@ -9,19 +9,18 @@ import app.entrada.core.field.value.Terms;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.ShippedFolder;
 import app.entrada.core.title.TitleStyle;
+import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
-import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
-import org.yaml.snakeyaml.constructor.SafeConstructor;
 
 /**
  * What a destination wants, as data. Nothing about a destination is in code.
@@ -88,6 +87,7 @@ public record Profile(
     }
 
     private static final String LEAD_TIME_RULE = "release-date.too-soon";
+    private static final String ANSWERS_FROM = "from";
 
     private static final Set<String> KEYS = Set.of(
             "id",
@@ -110,29 +110,61 @@ public record Profile(
             "rules");
 
     /**
-     * Reads and validates a profile.
+     * Reads and validates a profile. It may say {@code pattern: streaming-store}, and then only what is different from that.
      *
-     * @throws IllegalArgumentException that says which key is missing, unknown or of the wrong kind
+     * @throws IllegalArgumentException that says in which line what is missing, unknown or of the wrong kind
      */
     public static Profile read(String yaml) {
-        return of(new Yaml(new SafeConstructor(new LoaderOptions())).load(yaml));
+        ProfileText text = ProfileText.of(yaml);
+        try {
+            Map<String, Object> data = new LinkedHashMap<>(text.data());
+            Object pattern = data.remove("pattern");
+            return of(pattern == null ? data : pattern(pattern).with(data));
+        } catch (MisplacedValue wrong) {
+            throw new IllegalArgumentException(text.where(wrong.place) + wrong.getMessage(), wrong);
+        }
     }
 
-    private static Profile of(Object loaded) {
-        if (!(loaded instanceof Map<?, ?> map))
-            throw new IllegalArgumentException("A profile is a table of keys and values; this is none");
-        Map<String, Object> data = new HashMap<>();
-        map.forEach((key, value) -> data.put(String.valueOf(key), value));
+    private static DestinationPattern pattern(Object id) {
+        return at(() -> DestinationPattern.byId(String.valueOf(id)), "pattern");
+    }
+
+    /** A value that cannot be, and where it stands. */
+    private static final class MisplacedValue extends IllegalArgumentException {
+        private static final long serialVersionUID = 1L;
+        private final transient List<String> place;
+
+        MisplacedValue(IllegalArgumentException wrong, List<String> place) {
+            super(wrong.getMessage(), wrong);
+            this.place = place;
+        }
+    }
+
+    /** What is read of a key; what is wrong with it is told there. */
+    private static <T> T at(Supplier<T> reading, String... place) {
+        try {
+            return reading.get();
+        } catch (MisplacedValue known) {
+            throw known;
+        } catch (IllegalArgumentException | DateTimeException wrong) {
+            throw new MisplacedValue(new IllegalArgumentException(wrong.getMessage(), wrong), List.of(place));
+        }
+    }
+
+    static Profile of(Map<String, Object> data) {
         for (String key : data.keySet())
             if (!KEYS.contains(key))
-                throw new IllegalArgumentException(
-                        "A profile has no key “%s”; it has: %s".formatted(key, sorted(KEYS)));
+                at(
+                        () -> {
+                            throw new IllegalArgumentException(
+                                    "A profile has no key “%s”; it has: %s".formatted(key, sorted(KEYS)));
+                        },
+                        key);
         String id = wanted(data, "id", String.class);
         Map<?, ?> style = wanted(data, "titleStyle", Map.class);
         int lead = wanted(data, "leadDays", Integer.class);
-        Optional<Express> express = express(data.get("express"), lead);
-        if (lead < 0 || lead > 400)
-            throw new IllegalArgumentException("“leadDays” is %d; wanted: 0 to 400".formatted(lead));
+        Optional<Express> express = at(() -> express(data.get("express"), lead), "express");
+        at(() -> leadDays(lead), "leadDays");
         Map<String, String> genres = new LinkedHashMap<>();
         if (data.get("genreWords") instanceof Map<?, ?> words)
             words.forEach((ours, theirs) -> genres.put(String.valueOf(ours), String.valueOf(theirs)));
@@ -142,21 +174,29 @@ public record Profile(
                 wanted(data, "kind", String.class),
                 wanted(data, "takes", String.class),
                 wanted(data, "version", Integer.class),
-                LocalDate.parse(wanted(data, "dated", String.class)),
+                at(() -> LocalDate.parse(wanted(data, "dated", String.class)), "dated"),
                 lead,
                 express,
                 data.containsKey("recipe") ? wanted(data, "recipe", String.class) : "",
                 data.containsKey("also") ? wanted(data, "also", String.class) : "",
                 Boolean.TRUE.equals(data.get("usual")),
                 data.containsKey("sends")
-                        ? Optional.of(DeliveryKind.of(wanted(data, "sends", String.class)))
+                        ? Optional.of(at(() -> DeliveryKind.of(wanted(data, "sends", String.class)), "sends"))
                         : Optional.empty(),
-                TitleStyle.read(style),
+                at(() -> TitleStyle.read(style), "titleStyle"),
                 genres,
-                prices(data.get("prices")),
-                data.get("feed") instanceof Map<?, ?> feed ? Optional.of(FeedNamespace.read(feed)) : Optional.empty(),
-                pictures(data.get("pictures")),
-                rules(wanted(data, "rules", Map.class), lead));
+                at(() -> prices(data.get("prices")), "prices"),
+                data.get("feed") instanceof Map<?, ?> feed
+                        ? Optional.of(at(() -> FeedNamespace.read(feed), "feed"))
+                        : Optional.empty(),
+                at(() -> pictures(data.get("pictures")), "pictures"),
+                rules(wanted(data, "rules", Map.class), id, lead));
+    }
+
+    private static int leadDays(int days) {
+        if (days < 0 || days > 400)
+            throw new IllegalArgumentException("“leadDays” is %d; wanted: 0 to 400".formatted(days));
+        return days;
     }
 
     private static List<String> sorted(Set<String> keys) {
@@ -197,20 +237,26 @@ public record Profile(
         return Optional.of(new Prices(min, max));
     }
 
-    private static List<Applied> rules(Map<?, ?> rules, int lead) {
+    private static List<Applied> rules(Map<?, ?> rules, String id, int lead) {
         List<Applied> applied = new ArrayList<>();
-        rules.forEach((ruleId, settings) -> {
-            Rule rule = RuleBook.byId(String.valueOf(ruleId));
-            if (!(settings instanceof Map<?, ?> map))
-                throw new IllegalArgumentException(
-                        "Rule %s needs a weight: { weight: stop }, risk or note".formatted(ruleId));
-            Map<String, Object> set = new LinkedHashMap<>();
-            map.forEach((key, value) -> set.put(String.valueOf(key), value));
-            // profiles that were kept before lead time stood in one place only say it here too
-            if (rule.id().equals(LEAD_TIME_RULE)) set.remove("days");
-            applied.add(new Applied(rule, weight(rule, set.remove("weight")), new Params(rule, set, lead), set));
-        });
+        rules.forEach((rule, settings) ->
+                applied.add(at(() -> rule(String.valueOf(rule), settings, id, lead), "rules", String.valueOf(rule))));
         return List.copyOf(applied);
+    }
+
+    private static Applied rule(String ruleId, Object settings, String id, int lead) {
+        Rule rule = RuleBook.byId(ruleId);
+        if (!(settings instanceof Map<?, ?> map))
+            throw new IllegalArgumentException(
+                    "Rule %s needs a weight: { weight: stop }, risk or note".formatted(ruleId));
+        Map<String, Object> set = new LinkedHashMap<>();
+        map.forEach((key, value) -> set.put(String.valueOf(key), value));
+        // profiles that were kept before lead time stood in one place only say it here too
+        if (rule.id().equals(LEAD_TIME_RULE)) set.remove("days");
+        Weight weight = weight(rule, set.remove("weight"));
+        // a destination's own answers, also when its rules are those of a pattern or of another
+        if (rule.parameters().containsKey(ANSWERS_FROM)) set.put(ANSWERS_FROM, id);
+        return new Applied(rule, weight, new Params(rule, set, lead), set);
     }
 
     private static Weight weight(Rule rule, @Nullable Object given) {
@@ -305,10 +351,19 @@ public record Profile(
     }
 
     private static <T> T wanted(Map<String, Object> data, String key, Class<T> type) {
-        Object value = data.get(key);
-        if (!type.isInstance(value))
-            throw new IllegalArgumentException(
-                    "A profile needs “%s” as %s; it says %s".formatted(key, type.getSimpleName(), value));
-        return type.cast(value);
+        return at(
+                () -> {
+                    Object value = data.get(key);
+                    if (!type.isInstance(value))
+                        throw new IllegalArgumentException(
+                                "a profile needs “%s” as %s; it says %s".formatted(key, kind(type), value));
+                    return type.cast(value);
+                },
+                key);
+    }
+
+    private static String kind(Class<?> type) {
+        if (type == Integer.class) return "a whole number";
+        return type == Map.class ? "a table of keys and values" : "a text";
     }
 }
