@@ -12,6 +12,7 @@ import app.entrada.core.title.TitleStyle;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -37,6 +38,7 @@ import org.yaml.snakeyaml.Yaml;
  * @param genreWords its own words for genres of ours
  * @param feed elements that a podcast directory wants in a namespace of its own
  * @param pictures kinds of picture that it takes beside the front cover
+ * @param captions fields of its web form in the form's order, where it has one
  * @param prices what may be asked for a licence there, where it licenses for money
  */
 public record Profile(
@@ -57,6 +59,7 @@ public record Profile(
         Optional<Prices> prices,
         Optional<FeedNamespace> feed,
         List<PictureKind> pictures,
+        List<Caption> captions,
         List<Applied> rules) {
     /**
      * The range of prices that it takes, whole units of currency, both ends included.
@@ -87,6 +90,9 @@ public record Profile(
     }
 
     private static final String LEAD_TIME_RULE = "release-date.too-soon";
+    /** A form of more fields is one nobody fills in by hand. */
+    private static final int MOST_CAPTIONS = 300;
+
     private static final String ANSWERS_FROM = "from";
 
     private static final Set<String> KEYS = Set.of(
@@ -107,6 +113,7 @@ public record Profile(
             "prices",
             "feed",
             "pictures",
+            "captions",
             "rules");
 
     /**
@@ -190,6 +197,7 @@ public record Profile(
                         ? Optional.of(at(() -> FeedNamespace.read(feed), "feed"))
                         : Optional.empty(),
                 at(() -> pictures(data.get("pictures")), "pictures"),
+                at(() -> captions(data.get("captions")), "captions"),
                 rules(wanted(data, "rules", Map.class), id, lead));
     }
 
@@ -224,6 +232,25 @@ public record Profile(
                 .filter(kind -> kind != PictureKind.FRONT)
                 .distinct()
                 .toList();
+    }
+
+    private static List<Caption> captions(@Nullable Object given) {
+        if (given == null) return List.of();
+        if (!(given instanceof List<?> all) || all.size() > MOST_CAPTIONS)
+            throw new IllegalArgumentException(
+                    "wanted: a list of at most %d captions, each as { caption: Album title, fact: title }"
+                            .formatted(MOST_CAPTIONS));
+        List<Caption> captions = new ArrayList<>();
+        Set<String> names = new HashSet<>();
+        for (Object each : all) {
+            Caption caption = Caption.read(each);
+            if (!names.add(caption.per() + caption.name()))
+                throw new IllegalArgumentException(
+                        "“%s” stands there twice; call one of them as a person finds it in the form"
+                                .formatted(caption.name()));
+            captions.add(caption);
+        }
+        return List.copyOf(captions);
     }
 
     private static Optional<Prices> prices(@Nullable Object given) {
@@ -301,6 +328,7 @@ public record Profile(
                 prices,
                 feed,
                 pictures,
+                captions,
                 others.stream()
                         .map(each -> new Applied(
                                 each.rule(), each.weight(), new Params(each.rule(), each.set(), lead), each.set()))
@@ -332,6 +360,8 @@ public record Profile(
         data.put("genreWords", genreWords);
         if (!pictures.isEmpty())
             data.put("pictures", pictures.stream().map(PictureKind::id).toList());
+        if (!captions.isEmpty())
+            data.put("captions", captions.stream().map(Caption::data).toList());
         feed.ifPresent(namespace -> data.put("feed", namespace.data()));
         prices.ifPresent(range -> data.put("prices", Map.of("min", range.min(), "max", range.max())));
         Map<String, Object> applied = new LinkedHashMap<>();

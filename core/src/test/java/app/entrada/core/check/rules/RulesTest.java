@@ -396,6 +396,7 @@ class RulesTest {
                 given.prices(),
                 given.feed(),
                 given.pictures(),
+                given.captions(),
                 turned);
         assertThat(Checker.check(sample.subject(), List.of(reversed))).isEqualTo(check(sample));
     }

@@ -38,7 +38,7 @@ public final class Sent {
             "水門", 16L);
 
     private final Release release;
-    private final String destination;
+    private final Profile profile;
     private final Map<String, Facts> people = new HashMap<>();
     private final Map<Long, Outgoing.KnownWork> known = new HashMap<>();
     private Outgoing.Occasion occasion = Outgoing.Occasion.FULL;
@@ -47,9 +47,9 @@ public final class Sent {
     private long seconds = 49;
     private final java.util.Set<Sha256> has = new java.util.HashSet<>();
 
-    private Sent(Release release, String destination) {
+    private Sent(Release release, Profile profile) {
         this.release = release;
-        this.destination = destination;
+        this.profile = profile;
     }
 
     private static Outgoing.SeriesFeed series(String title) {
@@ -67,7 +67,17 @@ public final class Sent {
     }
 
     public static Sent of(Release release, String destination) {
-        return new Sent(release, destination);
+        return of(
+                release,
+                Profile.shipped().stream()
+                        .filter(each -> each.id().equals(destination))
+                        .findFirst()
+                        .orElseThrow());
+    }
+
+    /** On its way to a destination of somebody's own. */
+    public static Sent of(Release release, Profile profile) {
+        return new Sent(release, profile);
     }
 
     public Sent on(Outgoing.Occasion other) {
@@ -102,6 +112,10 @@ public final class Sent {
 
     public Sent legal(String name, String legalName) {
         return fact(name, Fields.PARTY_LEGAL_NAME, legalName);
+    }
+
+    public Sent kind(String name, String kind) {
+        return fact(name, Fields.PARTY_KIND, kind);
     }
 
     public Sent latin(String name, String latinName) {
@@ -153,10 +167,7 @@ public final class Sent {
                 .withPeople(people);
         return new Outgoing(
                 subject,
-                Profile.shipped().stream()
-                        .filter(each -> each.id().equals(destination))
-                        .findFirst()
-                        .orElseThrow(),
+                profile,
                 occasion,
                 7,
                 "m-1",
