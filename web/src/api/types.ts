@@ -3,6 +3,8 @@ import type { components } from './schema'
 
 type Schemas = components['schemas']
 export type PermissionLine = Schemas['PermissionLine']
+export type PatternView = Schemas['PatternView']
+export type ArchivedDestination = Schemas['ArchivedDestination']
 export type PersonShare = Schemas['PersonShare']
 export type PicturesView = Schemas['PicturesView']
 export type Undoable = Schemas['Undoable']

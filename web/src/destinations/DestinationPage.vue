@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api, got } from '../api/client'
 import type { AnswerRecord, DestinationView } from '../api/types'
 import { useSession } from '../api/session'
+import ErrorNote from '../kit/ErrorNote.vue'
 import { day } from '../kit/dates'
 import { useLoad } from '../kit/useLoad'
 import ConnectionForm from './ConnectionForm.vue'
@@ -11,7 +12,7 @@ import RuleEditor from './RuleEditor.vue'
 import RuleWords from './RuleWords.vue'
 
 const props = defineProps<{ destination: DestinationView }>()
-const emit = defineEmits<{ saved: [] }>()
+const emit = defineEmits<{ saved: []; gone: [] }>()
 const session = useSession()
 const editing = ref(false)
 // the rules are worth reading without it
@@ -27,6 +28,18 @@ async function newKey() {
     keySaid.value = (failure as Error).message
   }
 }
+const problem = ref('')
+async function leave(deed: Promise<unknown>) {
+  try {
+    await deed
+    emit('gone')
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  }
+}
+const path = computed(() => ({ params: { path: { id: props.destination.id } } }))
+const archive = () => leave(got(api.POST('/api/destinations/{id}/archive', path.value)))
+const remove = () => leave(got(api.DELETE('/api/destinations/{id}', path.value)))
 const kind = computed(() => props.destination.kind.replace(/^./, (first) => first.toUpperCase()))
 const lead = computed(() => {
   const { leadDays, express } = props.destination
@@ -65,6 +78,14 @@ function saved() {
     <p v-if="!props.destination.sends" class="quiet">
       Nothing can be sent there from here yet; what it wants is checked all the same.
     </p>
+    <p class="deeds">
+      <a class="act" :href="`/api/destinations/${props.destination.id}/profile`" download>Its profile as a file</a>
+      <template v-if="session.who?.role === 'manager'">
+        <button class="act" type="button" @click="archive">Archive</button>
+        <button v-if="answers && !answers.deliveries" class="act" type="button" @click="remove">Remove</button>
+      </template>
+    </p>
+    <ErrorNote :says="problem" @close="problem = ''" />
     <header>
       <h3>What it wants</h3>
       <button v-if="session.who?.role === 'manager' && !editing" class="act" type="button" @click="editing = true">
@@ -87,6 +108,11 @@ function saved() {
 </template>
 
 <style scoped>
+.deeds {
+  display: flex;
+  gap: var(--space-6);
+  margin: var(--space-4) 0 0;
+}
 .key,
 .record {
   margin: var(--space-3) 0 0;

@@ -1,23 +1,52 @@
 <script setup lang="ts">
 /** Every destination by kind; of the one chosen, what it wants in words. */
-import { computed } from 'vue'
-import { useRoute } from 'vue-router'
+import { BButton } from 'bootstrap-vue-next'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { api, got } from '../api/client'
+import { useSession } from '../api/session'
+import ErrorNote from '../kit/ErrorNote.vue'
 import { useLoad } from '../kit/useLoad'
+import AddDestination from './AddDestination.vue'
 import DestinationPage from './DestinationPage.vue'
 
 const route = useRoute()
-const { value: destinations, problem, load } = useLoad(() => got(api.GET('/api/destinations')))
+const router = useRouter()
+const session = useSession()
+const { value: destinations, problem, load, attempt } = useLoad(() => got(api.GET('/api/destinations')))
+const { value: archived, load: loadArchived } = useLoad(() => got(api.GET('/api/destinations/archived')))
+const adding = ref(false)
+const manages = computed(() => session.who?.role === 'manager')
 const chosen = computed(
   () => destinations.value?.find((each) => each.id === route.params.id) ?? destinations.value?.[0] ?? null,
 )
+async function shown(id: string) {
+  await load()
+  await router.push({ name: 'destination', params: { id } })
+}
+const reload = () => Promise.all([load(), loadArchived()])
+const restore = (id: string) =>
+  attempt(async () => {
+    await got(api.POST('/api/destinations/{id}/restore', { params: { path: { id } } }))
+    await reload()
+  })
 </script>
 
 <template>
   <div class="screen destinations">
-    <h1>Destinations</h1>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!destinations" class="quiet">Reading the profiles…</p>
+    <div class="title">
+      <h1>Destinations</h1>
+      <BButton v-if="manages" variant="primary" size="sm" @click="adding = true">Add a destination</BButton>
+    </div>
+    <ErrorNote :says="problem" @close="problem = ''" />
+    <p v-if="!destinations" class="quiet" role="status">Reading the profiles…</p>
+    <div v-else-if="!destinations.length" class="none">
+      <p>There is no destination yet, so nothing is checked for anybody and nothing can leave.</p>
+      <p class="quiet">
+        Add those that you send to: stores, a distributor, societies, plants. Each begins with the rules that receivers
+        of its kind have in common{{ manages ? '' : '. A manager adds them' }}.
+      </p>
+    </div>
     <div v-else class="two">
       <nav aria-label="Destinations">
         <RouterLink
@@ -31,8 +60,16 @@ const chosen = computed(
           <span v-if="each.ownFrom" class="own">own rules</span>
         </RouterLink>
       </nav>
-      <DestinationPage v-if="chosen" :key="chosen.id" :destination="chosen" @saved="load" />
+      <DestinationPage v-if="chosen" :key="chosen.id" :destination="chosen" @saved="load" @gone="reload" />
     </div>
+    <section v-if="archived?.length" class="archived" aria-label="Archived">
+      <h2>Archived</h2>
+      <p v-for="each in archived" :key="each.id">
+        <b>{{ each.name }}</b> <span class="quiet">{{ each.kind }}</span>
+        <button v-if="manages" class="act" type="button" @click="restore(each.id)">Restore</button>
+      </p>
+    </section>
+    <AddDestination v-model="adding" @added="shown" />
   </div>
 </template>
 
@@ -65,7 +102,24 @@ nav span {
 .own {
   color: var(--risk);
 }
-.problem {
-  color: var(--stop);
+.title {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+}
+.none {
+  max-width: 560px;
+  margin-top: var(--space-7);
+}
+.archived {
+  margin-top: var(--space-7);
+}
+.archived h2 {
+  font-size: var(--type-text);
+}
+.archived p {
+  display: flex;
+  gap: var(--space-4);
+  margin: 0;
 }
 </style>

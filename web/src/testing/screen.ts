@@ -26,11 +26,17 @@ export function addresses() {
  * A screen as somebody sees it who has signed in.
  *
  * @param routes what the server answers, beside who is signed in
+ * @param stubs what stands for a part of the page, such as for a dialog that is otherwise shown elsewhere
  */
 export async function screen(
   which: Component,
   routes: Record<string, unknown>,
-  { role = 'manager', props = {}, at = '/' }: { role?: string; props?: Record<string, unknown>; at?: string } = {},
+  {
+    role = 'manager',
+    props = {},
+    at = '/',
+    stubs = {},
+  }: { role?: string; props?: Record<string, unknown>; at?: string; stubs?: Record<string, Component> } = {},
 ) {
   const stream = announcements()
   setActivePinia(createPinia())
@@ -38,7 +44,7 @@ export async function screen(
   await useSession().load()
   const router = addresses()
   await router.push(at)
-  const shown = mount(which, { props, global: { plugins: [router] }, attachTo: document.body })
+  const shown = mount(which, { props, global: { plugins: [router], stubs }, attachTo: document.body })
   await flushPromises()
   return {
     shown,

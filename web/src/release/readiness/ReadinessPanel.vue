@@ -68,7 +68,11 @@ const withdraw = (finding: string) =>
           Fix {{ view.fixable.length }} safe {{ view.fixable.length === 1 ? 'one' : 'ones' }}…
         </BButton>
       </header>
-      <p v-if="!meant.length" class="quiet">This release goes nowhere yet: choose destinations.</p>
+      <p v-if="!view.destinations.length" class="quiet">
+        There is no destination yet, so nothing is checked.
+        <RouterLink to="/destinations">Add those that you send to</RouterLink>.
+      </p>
+      <p v-else-if="!meant.length" class="quiet">This release goes nowhere yet: choose destinations.</p>
       <div v-else class="scroll">
         <table>
           <thead>

@@ -85,6 +85,13 @@ public final class RunningServer implements BeforeAllCallback {
         of.getBean(app.entrada.server.facts.CodeBook.class)
                 .label(new app.entrada.core.release.context.LabelProfile(
                         "Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music", "000000952"));
+        destinations(of);
+    }
+
+    /** Gives a server of its own the demo's destinations: without any, nothing is checked. */
+    public static void destinations(ConfigurableApplicationContext of) {
+        var destinations = of.getBean(app.entrada.server.context.ProfileRepository.class);
+        for (var profile : app.entrada.core.check.profile.Profile.shipped()) destinations.begin(profile, null);
     }
 
     /** A client signed in as a manager at a server of its own. */

@@ -11,26 +11,32 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
-/** Destinations' rules as they hold on a day: the shipped ones, each replaced by the label's own version from its day on. */
+/**
+ * The label's destinations with their rules as they hold on a day: those that each began with, replaced by adjusted ones from
+ * their day on.
+ */
 @Component
 public class ProfileRepository {
     private static final String ALL = "all";
 
     private final JdbcClient jdbc;
     private final Clock clock;
-    private final List<Profile> shipped = Profile.shipped();
     /** Profiles that were read, by their text: the same text is the same profile. */
     private final Map<String, Profile> read = new ConcurrentHashMap<>();
-    /** All that stand in the database, by day; asked for at every finding, and rarely changed by another node. */
-    private final LoadingCache<String, List<Profile>> kept =
+    /** All that stand in the database; asked for at every finding, and rarely changed by another node. */
+    private final LoadingCache<String, KeptProfiles> kept =
             Caffeine.newBuilder().expireAfterWrite(Duration.ofSeconds(1)).build(all -> stored());
 
     ProfileRepository(JdbcClient jdbc, Clock clock) {
@@ -38,25 +44,53 @@ public class ProfileRepository {
         this.clock = clock;
     }
 
-    private List<Profile> stored() {
-        return jdbc.sql("SELECT yaml FROM profile ORDER BY dated").query(String.class).list().stream()
-                .map(yaml -> read.computeIfAbsent(yaml, Profile::read))
-                .toList();
+    /**
+     * @param begun what each began with, in the order in which they were added
+     * @param archived ids of those that were put away
+     * @param adjusted by day
+     */
+    private record KeptProfiles(List<Profile> begun, Set<String> archived, List<Profile> adjusted) {}
+
+    private KeptProfiles stored() {
+        List<Profile> begun = new ArrayList<>();
+        Set<String> archived = new HashSet<>();
+        List<Profile> adjusted = new ArrayList<>();
+        jdbc.sql("""
+                        SELECT yaml, true AS begun, archived_at IS NOT NULL AS archived, number, NULL AS dated FROM receiver
+                        UNION ALL SELECT yaml, false, false, 0, dated FROM profile ORDER BY number, dated""").query(row -> {
+            Profile profile = read.computeIfAbsent(row.getString("yaml"), Profile::read);
+            (row.getBoolean("begun") ? begun : adjusted).add(profile);
+            if (row.getBoolean("archived")) archived.add(profile.id());
+        });
+        return new KeptProfiles(begun, archived, adjusted);
     }
 
     private Optional<Profile> last(String id, Predicate<Profile> which) {
-        return kept.get(ALL).stream()
+        return kept.get(ALL).adjusted.stream()
                 .filter(profile -> profile.id().equals(id))
                 .filter(which)
                 .reduce((earlier, later) -> later);
     }
 
-    /** All destinations with the rules that hold on a day. */
+    private Profile on(LocalDate day, Profile begun) {
+        return last(begun.id(), own -> !own.dated().isAfter(day)).orElse(begun);
+    }
+
+    /** All destinations that are in use, with the rules that hold on a day. */
     public List<Profile> on(LocalDate day) {
-        if (kept.get(ALL).isEmpty()) return shipped;
-        return shipped.stream()
-                .map(profile ->
-                        last(profile.id(), own -> !own.dated().isAfter(day)).orElse(profile))
+        KeptProfiles all = kept.get(ALL);
+        return all.begun.stream()
+                .filter(profile -> !all.archived.contains(profile.id()))
+                .map(profile -> on(day, profile))
+                .toList();
+    }
+
+    /** Those that were put away. */
+    public List<Profile> archived() {
+        KeptProfiles all = kept.get(ALL);
+        return all.begun.stream()
+                .filter(profile -> all.archived.contains(profile.id()))
+                .map(profile -> on(today(), profile))
                 .toList();
     }
 
@@ -65,7 +99,7 @@ public class ProfileRepository {
         return LocalDate.now(clock);
     }
 
-    /** All destinations with the rules that hold today. */
+    /** All destinations that are in use, with the rules that hold today. */
     public List<Profile> all() {
         return on(today());
     }
@@ -75,28 +109,25 @@ public class ProfileRepository {
         return Profile.meantBy(release, all());
     }
 
-    /** The destination with this id, with the rules that hold today. */
+    /** The destination with this id, put away or not, with the rules that hold today. */
     public Profile byId(String id) {
-        return all().stream()
+        return on(today(), begun(id));
+    }
+
+    /** The rules that a destination began with. */
+    public Profile begun(String id) {
+        return kept.get(ALL).begun.stream()
                 .filter(profile -> profile.id().equals(id))
                 .findFirst()
                 .orElseThrow(() -> Problem.missing("destination"));
     }
 
-    /** The shipped rules of a destination. */
-    public Profile shipped(String id) {
-        return shipped.stream()
-                .filter(profile -> profile.id().equals(id))
-                .findFirst()
-                .orElseThrow(() -> Problem.missing("destination"));
-    }
-
-    /** The label's own version that holds or will hold, when there is one. */
+    /** The adjusted version that holds or will hold, when there is one. */
     public Optional<Profile> own(String id) {
         return last(id, any -> true);
     }
 
-    /** Keeps a version of its own from its day on. */
+    /** Keeps an adjusted version from its day on. */
     public void keep(Profile adjusted, Account account) {
         jdbc.sql("""
                         INSERT INTO profile (destination, dated, yaml, account_id, at) VALUES (?, ?, ?, ?, ?)
@@ -112,9 +143,59 @@ public class ProfileRepository {
         kept.invalidateAll();
     }
 
-    /** Goes back to the shipped rules. */
+    /** Goes back to the rules that a destination began with. */
     public void drop(String id) {
         jdbc.sql("DELETE FROM profile WHERE destination = ?").param(id).update();
         kept.invalidateAll();
+    }
+
+    /**
+     * Adds a destination.
+     *
+     * @param account whose deed it is; null for the demo's
+     * @return whether there was none of this id yet
+     */
+    public boolean begin(Profile profile, @Nullable Account account) {
+        boolean fresh = jdbc.sql("""
+                        INSERT INTO receiver (id, yaml, account_id, at) VALUES (:id, :yaml, :account, :at)
+                        ON CONFLICT DO NOTHING""")
+                        .param("id", profile.id())
+                        .param("yaml", profile.yaml())
+                        .param("account", account == null ? null : account.id())
+                        .param("at", Timestamp.from(clock.instant()))
+                        .update()
+                > 0;
+        kept.invalidateAll();
+        return fresh;
+    }
+
+    /** Whether a destination, in use or put away, has this id. */
+    public boolean has(String id) {
+        return kept.get(ALL).begun.stream().anyMatch(profile -> profile.id().equals(id));
+    }
+
+    /** Puts a destination away, or takes it out again. */
+    public void archive(String id, boolean away) {
+        jdbc.sql("UPDATE receiver SET archived_at = ? WHERE id = ?")
+                .params(java.util.Arrays.asList(away ? Timestamp.from(clock.instant()) : null, id))
+                .update();
+        kept.invalidateAll();
+    }
+
+    /**
+     * Removes a destination to which nothing was ever sent, with its rules and its connection.
+     *
+     * @return whether it was one
+     */
+    public boolean remove(String id) {
+        boolean removed = jdbc.sql("""
+                        DELETE FROM receiver WHERE id = ?
+                        AND NOT EXISTS (SELECT FROM delivery WHERE destination = receiver.id)""").param(id).update() > 0;
+        if (removed) {
+            jdbc.sql("DELETE FROM profile WHERE destination = ?").param(id).update();
+            jdbc.sql("DELETE FROM destination WHERE id = ?").param(id).update();
+        }
+        kept.invalidateAll();
+        return removed;
     }
 }

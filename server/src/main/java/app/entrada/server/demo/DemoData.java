@@ -117,12 +117,14 @@ class DemoData implements ApplicationRunner {
 
     @Override
     public void run(ApplicationArguments arguments) {
+        if (accounts.none()) for (Profile profile : Profile.shipped()) profiles.begin(profile, null);
         if (!settings.standinsUrl().isBlank())
-            for (Profile profile : profiles.all())
-                destinations.connect(
-                        profile.id(),
-                        settings.standinsUrl() + "/" + profile.id(),
-                        profile.id() + "-" + settings.standinsSecret());
+            for (Profile profile : Profile.shipped())
+                if (profiles.has(profile.id()))
+                    destinations.connect(
+                            profile.id(),
+                            settings.standinsUrl() + "/" + profile.id(),
+                            profile.id() + "-" + settings.standinsSecret());
         List<Scenario.DemoRelease> wanted = Scenario.releases(profiles.today());
         // whole or not at all, should the making be interrupted
         if (accounts.none()) transactions.executeWithoutResult(status -> make(wanted));

@@ -57,7 +57,7 @@ public class DestinationController {
      *
      * @param titles how it wants titles, with an example
      * @param express its faster service in words, null when it has none
-     * @param ownFrom day from which the label's own version of the rules holds, null when the shipped ones do
+     * @param ownFrom day from which adjusted rules hold, null when those do that it began with
      * @param sends what is sent to it from here, null while nothing can be
      * @param rules those it applies, heaviest first
      * @param others those it does not ask
@@ -166,11 +166,11 @@ public class DestinationController {
                 example.passes().inWords());
     }
 
-    /** Keeps the label's own version of the rules, from a day on; the shipped ones stay. */
+    /** Keeps an adjusted version of the rules, from a day on; those that it began with stay. */
     @PutMapping("/api/destinations/{id}/rules")
     DestinationView adjust(
             @PathVariable String id, @RequestBody RulesTyped typed, @AuthenticationPrincipal Account account) {
-        Profile base = own.own(id).orElseGet(() -> own.shipped(id));
+        Profile base = own.own(id).orElseGet(() -> own.begun(id));
         try {
             List<Profile.Applied> applied = new ArrayList<>();
             for (RuleTyped each : typed.rules() == null ? List.<RuleTyped>of() : typed.rules()) {
@@ -192,10 +192,10 @@ public class DestinationController {
         return view(own.byId(id));
     }
 
-    /** Goes back to the shipped rules. */
+    /** Goes back to the rules that it began with. */
     @DeleteMapping("/api/destinations/{id}/rules")
-    DestinationView shipped(@PathVariable String id) {
-        own.shipped(id);
+    DestinationView begun(@PathVariable String id) {
+        own.begun(id);
         own.drop(id);
         return view(own.byId(id));
     }

@@ -65,6 +65,7 @@ class OddValuesTest {
     @BeforeAll
     void start() {
         server = RunningServer.apart();
+        RunningServer.destinations(server);
         manager = RunningServer.manager(server);
     }
 

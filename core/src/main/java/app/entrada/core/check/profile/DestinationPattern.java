@@ -1,6 +1,8 @@
 package app.entrada.core.check.profile;
 
+import app.entrada.core.names.NameFolding;
 import app.entrada.core.text.ShippedFolder;
+import app.entrada.core.title.TitleStyle;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -97,21 +99,51 @@ public final class DestinationPattern {
         return all;
     }
 
+    /** Days that such a receiver usually needs before a release is on sale. */
+    public int leadDays() {
+        return profile.get("leadDays") instanceof Integer days ? days : 0;
+    }
+
+    /** What is sent to such a receiver, in words. */
+    public String takes() {
+        return String.valueOf(profile.get("takes"));
+    }
+
+    /** How such a receiver usually wants titles. */
+    public TitleStyle titleStyle() {
+        return profile.get("titleStyle") instanceof Map<?, ?> style ? TitleStyle.read(style) : TitleStyle.PLAIN;
+    }
+
+    /** A destination as the pattern has it. */
+    public Profile begin(String as, String name, LocalDate from) {
+        return begin(as, name, from, Map.of());
+    }
+
     /**
      * A destination to begin with.
      *
      * @param as its id: lower-case letters, digits and hyphens, at most 40
      * @param name as people call it
      * @param from day from which its rules hold
-     * @throws IllegalArgumentException for an id that is none, or a name that is empty or longer than 100 characters
+     * @param answers what is different from the pattern, by the keys of a profile
+     * @throws IllegalArgumentException for an id that is none, a name that is empty or longer than 100 characters, or an answer
+     *     that a profile cannot have
      */
-    public Profile begin(String as, String name, LocalDate from) {
+    public Profile begin(String as, String name, LocalDate from, Map<String, Object> answers) {
         if (!ID.matcher(as).matches())
             throw new IllegalArgumentException(
                     "“%s” is no id of a destination; wanted: small letters, digits and hyphens, at most 40"
                             .formatted(as));
         if (name.isBlank() || name.length() > 100)
             throw new IllegalArgumentException("A destination needs a name of at most 100 characters");
-        return Profile.of(with(Map.of("id", as, "name", name.strip(), "version", 1, "dated", from.toString())));
+        Map<String, Object> different = new LinkedHashMap<>(answers);
+        different.putAll(Map.of("id", as, "name", name.strip(), "version", 1, "dated", from.toString()));
+        return Profile.of(with(different));
+    }
+
+    /** An id for a destination of this name: {@code hollow-quay-distribution}; empty when no letter of it can be one. */
+    public static String idOf(String name) {
+        String plain = NameFolding.fold(name).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
+        return plain.length() <= 40 ? plain : plain.substring(0, 40).replaceAll("-$", "");
     }
 }

@@ -1,0 +1,87 @@
+package app.entrada.server.destinations;
+
+import app.entrada.core.check.profile.DestinationPattern;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.platform.Problem;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Adds destinations, from a pattern or from a file, puts them away and removes them. */
+@Service
+class ReceiverService {
+    private static final int MOST = 500;
+
+    private final ProfileRepository profiles;
+
+    ReceiverService(ProfileRepository profiles) {
+        this.profiles = profiles;
+    }
+
+    /**
+     * Adds a destination of a pattern.
+     *
+     * @param answers what is different from the pattern, by the keys of a profile
+     */
+    Profile add(String pattern, String name, Map<String, Object> answers, Account account) {
+        try {
+            return keep(DestinationPattern.byId(pattern).begin(freeId(name), name, profiles.today(), answers), account);
+        } catch (IllegalArgumentException wrong) {
+            throw Problem.input("malformed-profile", wrong.getMessage() + ". Nothing was added.");
+        }
+    }
+
+    /** Adds the destination that a profile describes, as somebody else wrote it down. */
+    Profile add(String file, Account account) {
+        Profile read;
+        try {
+            read = Profile.read(file);
+        } catch (IllegalArgumentException wrong) {
+            throw Problem.input("malformed-profile", wrong.getMessage() + ". Nothing was added.");
+        }
+        for (var caption : read.captions())
+            caption.problem().ifPresent(why -> {
+                throw Problem.input("malformed-profile", "captions: " + why + ". Nothing was added.");
+            });
+        return keep(read, account);
+    }
+
+    private Profile keep(Profile profile, Account account) {
+        if (profiles.all().size() + profiles.archived().size() >= MOST)
+            throw Problem.conflict("too-many", "There are %d destinations; more do not fit.".formatted(MOST));
+        if (!profiles.begin(profile, account))
+            throw Problem.conflict(
+                    "there-already",
+                    "There is a destination “%s” already. Rename the file's “id”, or remove the one that is there. Nothing was added."
+                            .formatted(profile.id()));
+        return profiles.byId(profile.id());
+    }
+
+    /** An id that no destination has yet; one that was put away keeps its own. */
+    private String freeId(String name) {
+        String id = DestinationPattern.idOf(name);
+        if (id.isEmpty()) id = "destination";
+        String free = id;
+        for (int number = 2; profiles.has(free); number++)
+            free = id.substring(0, Math.min(id.length(), 36)) + "-" + number;
+        return free;
+    }
+
+    /** Puts a destination away: its deliveries and rules stay, nothing new is meant for it. */
+    void archive(String id, boolean away) {
+        profiles.archive(profiles.byId(id).id(), away);
+    }
+
+    /** Removes a destination to which nothing was ever sent. */
+    @Transactional
+    void remove(String id) {
+        Profile profile = profiles.byId(id);
+        if (!profiles.remove(id))
+            throw Problem.conflict(
+                    "was-sent-to",
+                    "Something was sent to %s; what was sent stays on record. Archive it instead. Nothing was removed."
+                            .formatted(profile.name()));
+    }
+}

@@ -1,0 +1,169 @@
+<script setup lang="ts">
+/** A destination of one's own: its kind, its name and a few questions, or the file of somebody who has it already. */
+import { BButton, BForm, BFormInput, BModal } from 'bootstrap-vue-next'
+import { computed, ref, watch } from 'vue'
+import { api, got } from '../api/client'
+import { useLoad } from '../kit/useLoad'
+
+const open = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ added: [id: string] }>()
+const { value: patterns, problem: away } = useLoad(() => got(api.GET('/api/destinations/patterns')))
+const pattern = ref('')
+const name = ref('')
+const leadDays = ref(0)
+const featuredInTitle = ref(false)
+const version = ref<'PARENTHESES' | 'DASH' | 'APART'>('PARENTHESES')
+const usual = ref(false)
+const faster = ref('')
+const fee = ref('')
+const problem = ref('')
+const busy = ref(false)
+const chosen = computed(() => patterns.value?.find((each) => each.id === pattern.value) ?? null)
+// what receivers of the kind usually answer stands there until somebody knows better
+watch(chosen, (now) => {
+  if (!now) return
+  leadDays.value = now.leadDays
+  featuredInTitle.value = now.featuredInTitle
+  version.value = now.version
+})
+watch(open, (shown) => {
+  if (!shown) return
+  pattern.value = ''
+  name.value = ''
+  usual.value = false
+  faster.value = ''
+  fee.value = ''
+  problem.value = ''
+})
+
+async function added(adding: Promise<{ data?: { id: string } }>) {
+  busy.value = true
+  problem.value = ''
+  try {
+    const { id } = await got(adding)
+    open.value = false
+    emit('added', id)
+  } catch (failure) {
+    problem.value = (failure as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+const add = () =>
+  added(
+    api.POST('/api/destinations', {
+      body: {
+        pattern: pattern.value,
+        name: name.value,
+        leadDays: Number(leadDays.value),
+        featuredInTitle: featuredInTitle.value,
+        version: version.value,
+        usual: usual.value,
+        expressDays: faster.value === '' ? null : Number(faster.value),
+        expressFee: fee.value || null,
+        genreWords: null,
+      },
+    }),
+  )
+async function read(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (file) await added(api.POST('/api/destinations/file', { body: { text: await file.text() } }))
+  input.value = ''
+}
+</script>
+
+<template>
+  <BModal v-model="open" title="Add a destination" no-footer>
+    <p v-if="problem || away" class="problem" role="alert">{{ problem || away }}</p>
+    <BForm @submit.prevent="add">
+      <label for="pattern">What it is</label>
+      <select id="pattern" v-model="pattern" class="form-select form-select-sm">
+        <option value="" disabled>choose…</option>
+        <option v-for="each in patterns" :key="each.id" :value="each.id">{{ each.kind }}</option>
+      </select>
+      <template v-if="chosen">
+        <p class="quiet">{{ chosen.explains }} Usually takes: {{ chosen.takes }}.</p>
+        <label for="destination-name">Name</label>
+        <BFormInput id="destination-name" v-model="name" size="sm" maxlength="100" autocomplete="off" />
+        <span class="row">
+          <label for="lead">Days it wants before the release date</label>
+          <input id="lead" v-model="leadDays" type="number" min="0" max="400" />
+        </span>
+        <span class="row">
+          <label for="faster">By a faster service</label>
+          <input id="faster" v-model="faster" type="number" min="0" max="400" placeholder="none" />
+          <label for="fee">for</label>
+          <input id="fee" v-model="fee" class="wide" maxlength="40" placeholder="40 EUR" :disabled="faster === ''" />
+        </span>
+        <span class="row">
+          <label for="version">Version of a title</label>
+          <select id="version" v-model="version">
+            <option value="PARENTHESES">Slack Water (Live)</option>
+            <option value="DASH">Slack Water – Live</option>
+            <option value="APART">in a field of its own</option>
+          </select>
+        </span>
+        <label class="tick">
+          <input v-model="featuredInTitle" type="checkbox" /> Featured artists are part of the title there
+        </label>
+        <label class="tick">
+          <input v-model="usual" type="checkbox" /> Every release is meant for it unless it says otherwise
+        </label>
+        <p class="quiet">Its rules are those that such receivers have in common; they can be adjusted afterwards.</p>
+      </template>
+      <p class="end">
+        <BButton type="submit" variant="primary" :disabled="busy || !chosen || !name.trim()">Add</BButton>
+        <label class="act pick"
+          >Read it from a file…<input
+            class="hidden-text"
+            type="file"
+            accept=".yaml,.yml"
+            :disabled="busy"
+            @change="read"
+        /></label>
+      </p>
+    </BForm>
+  </BModal>
+</template>
+
+<style scoped>
+form > label:not(.tick) {
+  display: block;
+  margin-top: var(--space-4);
+}
+.row {
+  display: flex;
+  align-items: center;
+  gap: var(--space-3);
+  margin-top: var(--space-4);
+}
+.row input {
+  width: 84px;
+}
+.row .wide {
+  width: 120px;
+}
+input[type='number'],
+.row input,
+.row select {
+  height: 28px;
+  padding: 0 var(--space-2);
+  border: 1px solid var(--line);
+  background: var(--card);
+  color: var(--ink);
+}
+.tick {
+  display: block;
+  margin-top: var(--space-4);
+}
+.end {
+  display: flex;
+  align-items: center;
+  gap: var(--space-6);
+  margin: var(--space-6) 0 0;
+}
+.problem {
+  color: var(--stop);
+}
+</style>

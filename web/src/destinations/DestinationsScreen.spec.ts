@@ -1,0 +1,146 @@
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { screen } from '../testing/screen'
+import { Refused } from '../testing/server'
+import DestinationsScreen from './DestinationsScreen.vue'
+
+const destination = (id: string, name: string) => ({
+  id,
+  name,
+  kind: 'distributor',
+  takes: 'WAV and cover',
+  dated: '2026-11-28',
+  version: 1,
+  leadDays: 28,
+  titles: 'Featured artists stand in the credits only',
+  express: null,
+  ownFrom: null,
+  sends: null,
+  url: null,
+  secret: false,
+  rules: [],
+  others: [],
+})
+const PATTERN = {
+  id: 'distributor',
+  kind: 'distributor',
+  explains: 'Passes a release on to many stores.',
+  takes: 'WAV and cover',
+  leadDays: 28,
+  featuredInTitle: true,
+  version: 'DASH',
+}
+const usual = (all: object[]) => ({
+  'GET /api/destinations': all,
+  'GET /api/destinations/archived': [],
+  'GET /api/destinations/patterns': [PATTERN],
+  'GET /api/destinations/hollow-quay/record': { deliveries: 0, accepted: 0, rejected: 0, underWay: 0 },
+})
+const options = { role: 'manager', stubs: { BModal: { template: '<div class="dialog"><slot /></div>' } } }
+afterEach(() => vi.unstubAllGlobals())
+
+describe('B0 Destinations of one’s own', () => {
+  it('begin with none, and say what to do', async () => {
+    const { shown } = await screen(DestinationsScreen, usual([]), options)
+    expect(shown.find('.none').text()).toContain('There is no destination yet')
+    expect(shown.text()).toContain('Add a destination')
+  })
+  it('are added by managers only', async () => {
+    const { shown } = await screen(DestinationsScreen, usual([]), { ...options, role: 'assistant' })
+    expect(shown.find('.title').text()).toBe('Destinations')
+    expect(shown.find('.none').text()).toContain('A manager adds them.')
+  })
+  it('begin with what receivers of the kind usually answer', async () => {
+    const all: object[] = []
+    const { shown, posts } = await screen(
+      DestinationsScreen,
+      {
+        ...usual([]),
+        'GET /api/destinations': () => [...all],
+        'POST /api/destinations': () => {
+          all.push(destination('hollow-quay', 'Hollow Quay'))
+          return { id: 'hollow-quay' }
+        },
+      },
+      options,
+    )
+    await shown.find('#pattern').setValue('distributor')
+    expect(shown.find('.dialog').text()).toContain('Passes a release on to many stores.')
+    await shown.find('#destination-name').setValue('Hollow Quay')
+    await shown.find('#faster').setValue('6')
+    await shown.find('#fee').setValue('40 EUR')
+    await shown.find('.dialog form').trigger('submit')
+    await flushPromises()
+    expect(posts().at(-1)).toMatchObject({
+      path: '/api/destinations',
+      body: {
+        pattern: 'distributor',
+        name: 'Hollow Quay',
+        leadDays: 28,
+        featuredInTitle: true,
+        version: 'DASH',
+        usual: false,
+        expressDays: 6,
+        expressFee: '40 EUR',
+      },
+    })
+    expect(shown.find('nav').text()).toContain('Hollow Quay')
+  })
+  it('are read from a file, and what is wrong in it is said in its line', async () => {
+    const says = 'Line 5, leadDays: a profile needs “leadDays” as a whole number; it says soon. Nothing was added.'
+    const { shown, posts } = await screen(
+      DestinationsScreen,
+      { ...usual([]), 'POST /api/destinations/file': new Refused(422, 'malformed-profile', says) },
+      options,
+    )
+    const input = shown.find('.dialog input[type=file]')
+    Object.defineProperty(input.element, 'files', { value: [{ text: async () => 'leadDays: soon' }] })
+    await input.trigger('change')
+    await flushPromises()
+    expect(posts().at(-1)!.body).toEqual({ text: 'leadDays: soon' })
+    expect(shown.find('.dialog [role=alert]').text()).toBe(says)
+  })
+  it('are put away, and come back', async () => {
+    let away = false
+    const { shown, posts } = await screen(
+      DestinationsScreen,
+      {
+        ...usual([]),
+        'GET /api/destinations': () => (away ? [] : [destination('hollow-quay', 'Hollow Quay')]),
+        'GET /api/destinations/archived': () =>
+          away ? [{ id: 'hollow-quay', name: 'Hollow Quay', kind: 'distributor' }] : [],
+        'POST /api/destinations/hollow-quay/archive': () => ((away = true), {}),
+        'POST /api/destinations/hollow-quay/restore': () => ((away = false), {}),
+      },
+      options,
+    )
+    await shown
+      .findAll('.deeds button')
+      .find((each) => each.text() === 'Archive')!
+      .trigger('click')
+    await flushPromises()
+    expect(shown.find('.archived').text()).toContain('Hollow Quay')
+    await shown.find('.archived button').trigger('click')
+    await flushPromises()
+    expect(shown.find('.archived').exists()).toBe(false)
+    expect(shown.find('nav').text()).toContain('Hollow Quay')
+    expect(posts().map((each) => each.path.split('/').at(-1))).toEqual(['archive', 'restore'])
+  })
+  it('to which something was sent are put away only, and say why they cannot be removed', async () => {
+    const says = 'Something was sent to Hollow Quay; what was sent stays on record. Archive it instead.'
+    const { shown } = await screen(
+      DestinationsScreen,
+      {
+        ...usual([destination('hollow-quay', 'Hollow Quay')]),
+        'DELETE /api/destinations/hollow-quay': new Refused(409, 'was-sent-to', says),
+      },
+      options,
+    )
+    await shown
+      .findAll('.deeds button')
+      .find((each) => each.text() === 'Remove')!
+      .trigger('click')
+    await flushPromises()
+    expect(shown.text()).toContain(says)
+  })
+})
