@@ -91,7 +91,7 @@ async function read(event: Event) {
           <input id="lead" v-model="leadDays" type="number" min="0" max="400" />
         </span>
         <span class="row">
-          <label for="faster">By a faster service</label>
+          <label for="faster">Days by a faster service</label>
           <input id="faster" v-model="faster" type="number" min="0" max="400" placeholder="none" />
           <label for="fee">for</label>
           <input id="fee" v-model="fee" class="wide" maxlength="40" placeholder="40 EUR" :disabled="faster === ''" />
@@ -110,7 +110,9 @@ async function read(event: Event) {
         <label class="tick">
           <input v-model="usual" type="checkbox" /> Every release is meant for it unless it says otherwise
         </label>
-        <p class="quiet">Its rules are those that such receivers have in common; they can be adjusted afterwards.</p>
+        <p class="quiet last">
+          Its rules are those that such receivers have in common; they can be adjusted afterwards.
+        </p>
       </template>
       <p class="end">
         <BButton type="submit" variant="primary" :disabled="busy || !chosen || !name.trim()">Add</BButton>
@@ -155,6 +157,9 @@ input[type='number'],
 }
 .tick {
   display: block;
+  margin-top: var(--space-4);
+}
+.last {
   margin-top: var(--space-4);
 }
 .end {

@@ -110,6 +110,7 @@ function saved() {
 <style scoped>
 .deeds {
   display: flex;
+  align-items: baseline;
   gap: var(--space-6);
   margin: var(--space-4) 0 0;
 }

@@ -41,7 +41,10 @@ const restore = (id: string) =>
     <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!destinations" class="quiet" role="status">Reading the profiles…</p>
     <div v-else-if="!destinations.length" class="none">
-      <p>There is no destination yet, so nothing is checked for anybody and nothing can leave.</p>
+      <p>
+        {{ archived?.length ? 'No destination is in use' : 'There is no destination yet' }}, so nothing is checked and
+        nothing can leave.
+      </p>
       <p class="quiet">
         Add those that you send to: stores, a distributor, societies, plants. Each begins with the rules that receivers
         of its kind have in common{{ manages ? '' : '. A manager adds them' }}.
