@@ -1,6 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { screen } from '../testing/screen'
+import { DIALOG, screen } from '../testing/screen'
 import { Refused } from '../testing/server'
 import DestinationsScreen from './DestinationsScreen.vue'
 
@@ -36,7 +36,7 @@ const usual = (all: object[]) => ({
   'GET /api/destinations/patterns': [PATTERN],
   'GET /api/destinations/hollow-quay/record': { deliveries: 0, accepted: 0, rejected: 0, underWay: 0 },
 })
-const options = { role: 'manager', stubs: { BModal: { template: '<div class="dialog"><slot /></div>' } } }
+const options = { role: 'manager', stubs: DIALOG }
 afterEach(() => vi.unstubAllGlobals())
 
 describe('B0 Destinations of one’s own', () => {

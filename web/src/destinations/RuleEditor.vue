@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The label's own version of a destination's rules: weights and limits, from a day on. The shipped ones stay. */
+/** Adjusted rules of a destination: weights and limits, from a day on. Those that it began with stay. */
 import { BButton } from 'bootstrap-vue-next'
 import { reactive, ref } from 'vue'
 import { api, got } from '../api/client'
@@ -70,7 +70,7 @@ async function send(method: 'PUT' | 'DELETE') {
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="end">
       <button v-if="props.destination.ownFrom" class="act" type="button" @click="send('DELETE')">
-        Back to the shipped rules
+        Back to the rules it began with
       </button>
       <button class="act" type="button" @click="emit('leave')">Leave as it is</button>
       <BButton variant="primary" type="submit">Keep as our own</BButton>

@@ -26,6 +26,7 @@ export function addresses() {
  * A screen as somebody sees it who has signed in.
  *
  * @param routes what the server answers, beside who is signed in
+ * @param first what has happened before it is shown, such as that a release was opened
  * @param stubs what stands for a part of the page, such as for a dialog that is otherwise shown elsewhere
  */
 export async function screen(
@@ -36,12 +37,20 @@ export async function screen(
     props = {},
     at = '/',
     stubs = {},
-  }: { role?: string; props?: Record<string, unknown>; at?: string; stubs?: Record<string, Component> } = {},
+    first,
+  }: {
+    role?: string
+    props?: Record<string, unknown>
+    at?: string
+    stubs?: Record<string, Component>
+    first?: () => Promise<unknown>
+  } = {},
 ) {
   const stream = announcements()
   setActivePinia(createPinia())
   const { heard } = server({ 'GET /api/session': { name: 'M. Arden', role }, 'GET /api/jobs': [], ...routes })
   await useSession().load()
+  await first?.()
   const router = addresses()
   await router.push(at)
   const shown = mount(which, { props, global: { plugins: [router], stubs }, attachTo: document.body })
@@ -55,3 +64,6 @@ export async function screen(
     button: (name: string) => shown.findAll('button').find((each) => each.text() === name)!,
   }
 }
+
+/** Shows what is in a dialog in its place, whether it is open or not. */
+export const DIALOG = { BModal: { template: '<div class="dialog"><slot /></div>' } }
