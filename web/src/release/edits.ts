@@ -163,7 +163,7 @@ export function useEdits(ways: Ways) {
     for (const edit of waiting.value)
       for (const next of edit.changes)
         if (fact(next) === fact(change)) {
-          next.before = left as Edit['before']
+          next.before = left ?? null
           void ways.keeping.put(edit)
           return
         }
