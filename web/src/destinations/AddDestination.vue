@@ -5,8 +5,8 @@ import { computed, ref, watch } from 'vue'
 import { api, got } from '../api/client'
 import { useLoad } from '../kit/useLoad'
 
-const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ added: [id: string] }>()
+const emit = defineEmits<{ close: []; added: [id: string] }>()
+const open = ref(true)
 const { value: patterns, problem: away } = useLoad(() => got(api.GET('/api/destinations/patterns')))
 const pattern = ref('')
 const name = ref('')
@@ -26,16 +26,6 @@ watch(chosen, (now) => {
   featuredInTitle.value = now.featuredInTitle
   version.value = now.version
 })
-watch(open, (shown) => {
-  if (!shown) return
-  pattern.value = ''
-  name.value = ''
-  usual.value = false
-  faster.value = ''
-  fee.value = ''
-  problem.value = ''
-})
-
 async function added(adding: Promise<{ data?: { id: string } }>) {
   busy.value = true
   problem.value = ''
@@ -74,7 +64,7 @@ async function read(event: Event) {
 </script>
 
 <template>
-  <BModal v-model="open" title="Add a destination" no-footer>
+  <BModal v-model="open" title="Add a destination" no-footer @hidden="emit('close')">
     <p v-if="problem || away" class="problem" role="alert">{{ problem || away }}</p>
     <BForm @submit.prevent="add">
       <label for="pattern">What it is</label>

@@ -52,7 +52,7 @@ describe('B0 Destinations of one’s own', () => {
   })
   it('begin with what receivers of the kind usually answer', async () => {
     const all: object[] = []
-    const { shown, posts } = await screen(
+    const { shown, posts, button } = await screen(
       DestinationsScreen,
       {
         ...usual([]),
@@ -64,6 +64,8 @@ describe('B0 Destinations of one’s own', () => {
       },
       options,
     )
+    await button('Add a destination').trigger('click')
+    await flushPromises()
     await shown.find('#pattern').setValue('distributor')
     expect(shown.find('.dialog').text()).toContain('Passes a release on to many stores.')
     await shown.find('#destination-name').setValue('Hollow Quay')
@@ -88,11 +90,13 @@ describe('B0 Destinations of one’s own', () => {
   })
   it('are read from a file, and what is wrong in it is said in its line', async () => {
     const says = 'Line 5, leadDays: a profile needs “leadDays” as a whole number; it says soon. Nothing was added.'
-    const { shown, posts } = await screen(
+    const { shown, posts, button } = await screen(
       DestinationsScreen,
       { ...usual([]), 'POST /api/destinations/file': new Refused(422, 'malformed-profile', says) },
       options,
     )
+    await button('Add a destination').trigger('click')
+    await flushPromises()
     const input = shown.find('.dialog input[type=file]')
     Object.defineProperty(input.element, 'files', { value: [{ text: async () => 'leadDays: soon' }] })
     await input.trigger('change')

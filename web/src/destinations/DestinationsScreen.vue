@@ -72,7 +72,7 @@ const restore = (id: string) =>
         <button v-if="manages" class="act" type="button" @click="restore(each.id)">Restore</button>
       </p>
     </section>
-    <AddDestination v-model="adding" @added="shown" />
+    <AddDestination v-if="adding" @close="adding = false" @added="shown" />
   </div>
 </template>
 

@@ -4,6 +4,7 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.Names;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -44,6 +45,12 @@ public record TitleStyle(boolean featuredInTitle, Versions version) {
                 return new TitleStyle(Boolean.TRUE.equals(given.get("featuredInTitle")), each);
         throw new IllegalArgumentException(
                 "A version in a title is “%s”; wanted: parentheses, dash or apart".formatted(version));
+    }
+
+    /** What {@link #read} makes this style from. */
+    public Map<String, Object> data() {
+        return Map.of(
+                "featuredInTitle", featuredInTitle, "version", version.name().toLowerCase(Locale.ROOT));
     }
 
     /** The title of a track, empty when it has none. */

@@ -78,19 +78,19 @@ public class ProfileRepository {
 
     /** All destinations that are in use, with the rules that hold on a day. */
     public List<Profile> on(LocalDate day) {
-        KeptProfiles all = kept.get(ALL);
-        return all.begun.stream()
-                .filter(profile -> !all.archived.contains(profile.id()))
-                .map(profile -> on(day, profile))
-                .toList();
+        return on(day, false);
     }
 
     /** Those that were put away. */
     public List<Profile> archived() {
+        return on(today(), true);
+    }
+
+    private List<Profile> on(LocalDate day, boolean archived) {
         KeptProfiles all = kept.get(ALL);
         return all.begun.stream()
-                .filter(profile -> all.archived.contains(profile.id()))
-                .map(profile -> on(today(), profile))
+                .filter(profile -> all.archived.contains(profile.id()) == archived)
+                .map(profile -> on(day, profile))
                 .toList();
     }
 
@@ -116,10 +116,13 @@ public class ProfileRepository {
 
     /** The rules that a destination began with. */
     public Profile begun(String id) {
+        return find(id).orElseThrow(() -> Problem.missing("destination"));
+    }
+
+    private Optional<Profile> find(String id) {
         return kept.get(ALL).begun.stream()
                 .filter(profile -> profile.id().equals(id))
-                .findFirst()
-                .orElseThrow(() -> Problem.missing("destination"));
+                .findFirst();
     }
 
     /** The adjusted version that holds or will hold, when there is one. */
@@ -171,7 +174,7 @@ public class ProfileRepository {
 
     /** Whether a destination, in use or put away, has this id. */
     public boolean has(String id) {
-        return kept.get(ALL).begun.stream().anyMatch(profile -> profile.id().equals(id));
+        return find(id).isPresent();
     }
 
     /** Puts a destination away, or takes it out again. */

@@ -9,7 +9,6 @@ import app.entrada.server.platform.Problem;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
@@ -97,13 +96,7 @@ class ReceiverController {
             throw Problem.input("no-name", "A destination needs a kind, a name and a style of titles.");
         Map<String, Object> answers = new LinkedHashMap<>();
         answers.put("leadDays", typed.leadDays());
-        answers.put(
-                "titleStyle",
-                Map.of(
-                        "featuredInTitle",
-                        typed.featuredInTitle(),
-                        "version",
-                        typed.version().name().toLowerCase(Locale.ROOT)));
+        answers.put("titleStyle", new TitleStyle(typed.featuredInTitle(), typed.version()).data());
         if (typed.usual()) answers.put("usual", true);
         if (typed.expressDays() != null)
             answers.put(

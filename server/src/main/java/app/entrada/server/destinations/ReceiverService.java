@@ -1,11 +1,13 @@
 package app.entrada.server.destinations;
 
+import app.entrada.core.check.profile.Caption;
 import app.entrada.core.check.profile.DestinationPattern;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.platform.Problem;
 import java.util.Map;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -26,26 +28,31 @@ class ReceiverService {
      * @param answers what is different from the pattern, by the keys of a profile
      */
     Profile add(String pattern, String name, Map<String, Object> answers, Account account) {
-        try {
-            return keep(DestinationPattern.byId(pattern).begin(freeId(name), name, profiles.today(), answers), account);
-        } catch (IllegalArgumentException wrong) {
-            throw Problem.input("malformed-profile", wrong.getMessage() + ". Nothing was added.");
-        }
+        return keep(
+                read(() -> DestinationPattern.byId(pattern).begin(freeId(name), name, profiles.today(), answers)),
+                account);
     }
 
     /** Adds the destination that a profile describes, as somebody else wrote it down. */
     Profile add(String file, Account account) {
-        Profile read;
+        return keep(
+                read(() -> {
+                    Profile read = Profile.read(file);
+                    for (Caption caption : read.captions())
+                        caption.problem().ifPresent(why -> {
+                            throw new IllegalArgumentException("captions: " + why);
+                        });
+                    return read;
+                }),
+                account);
+    }
+
+    private static Profile read(Supplier<Profile> reading) {
         try {
-            read = Profile.read(file);
+            return reading.get();
         } catch (IllegalArgumentException wrong) {
             throw Problem.input("malformed-profile", wrong.getMessage() + ". Nothing was added.");
         }
-        for (var caption : read.captions())
-            caption.problem().ifPresent(why -> {
-                throw Problem.input("malformed-profile", "captions: " + why + ". Nothing was added.");
-            });
-        return keep(read, account);
     }
 
     private Profile keep(Profile profile, Account account) {

@@ -15,7 +15,6 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -141,7 +140,7 @@ public record Profile(
         private static final long serialVersionUID = 1L;
         private final transient List<String> place;
 
-        MisplacedValue(IllegalArgumentException wrong, List<String> place) {
+        MisplacedValue(RuntimeException wrong, List<String> place) {
             super(wrong.getMessage(), wrong);
             this.place = place;
         }
@@ -154,19 +153,17 @@ public record Profile(
         } catch (MisplacedValue known) {
             throw known;
         } catch (IllegalArgumentException | DateTimeException wrong) {
-            throw new MisplacedValue(new IllegalArgumentException(wrong.getMessage(), wrong), List.of(place));
+            throw new MisplacedValue(wrong, List.of(place));
         }
     }
 
     static Profile of(Map<String, Object> data) {
         for (String key : data.keySet())
             if (!KEYS.contains(key))
-                at(
-                        () -> {
-                            throw new IllegalArgumentException(
-                                    "A profile has no key “%s”; it has: %s".formatted(key, sorted(KEYS)));
-                        },
-                        key);
+                throw new MisplacedValue(
+                        new IllegalArgumentException(
+                                "A profile has no key “%s”; it has: %s".formatted(key, sorted(KEYS))),
+                        List.of(key));
         String id = wanted(data, "id", String.class);
         Map<?, ?> style = wanted(data, "titleStyle", Map.class);
         int lead = wanted(data, "leadDays", Integer.class);
@@ -301,6 +298,11 @@ public record Profile(
                 .toList();
     }
 
+    /** Its own word for a genre of ours; ours where it has none. */
+    public String genreWord(String ours) {
+        return genreWords.getOrDefault(ours, ours);
+    }
+
     /** Ids of the recipes its files are made by. */
     public List<String> recipes() {
         return java.util.stream.Stream.of(recipe, also)
@@ -350,13 +352,7 @@ public record Profile(
         if (!also.isEmpty()) data.put("also", also);
         data.put("usual", usual);
         sends.ifPresent(kind -> data.put("sends", kind.id()));
-        data.put(
-                "titleStyle",
-                Map.of(
-                        "featuredInTitle",
-                        titleStyle.featuredInTitle(),
-                        "version",
-                        titleStyle.version().name().toLowerCase(Locale.ROOT)));
+        data.put("titleStyle", titleStyle.data());
         data.put("genreWords", genreWords);
         if (!pictures.isEmpty())
             data.put("pictures", pictures.stream().map(PictureKind::id).toList());

@@ -26,12 +26,12 @@ final class ProfileText {
 
     private static final int DEEPEST = 8;
 
+    private final String text;
     private final Map<String, Object> data;
-    private final Map<List<String>, Integer> lines;
 
-    private ProfileText(Map<String, Object> data, Map<List<String>, Integer> lines) {
+    private ProfileText(String text, Map<String, Object> data) {
+        this.text = text;
         this.data = data;
-        this.lines = lines;
     }
 
     /**
@@ -43,20 +43,12 @@ final class ProfileText {
         if (text.length() > MOST_CHARACTERS)
             throw new IllegalArgumentException(
                     "The file has %,d characters; a profile has at most %,d".formatted(text.length(), MOST_CHARACTERS));
-        LoaderOptions bounds = new LoaderOptions();
-        bounds.setCodePointLimit(MOST_CHARACTERS);
-        bounds.setMaxAliasesForCollections(0);
-        bounds.setNestingDepthLimit(DEEPEST);
-        bounds.setAllowDuplicateKeys(false);
-        Yaml yaml = new Yaml(new SafeConstructor(bounds));
         try {
-            if (!(yaml.load(text) instanceof Map<?, ?> map))
+            if (!(bounded().load(text) instanceof Map<?, ?> map))
                 throw new IllegalArgumentException("A profile is a table of keys and values; this is none");
             Map<String, Object> data = new LinkedHashMap<>();
             map.forEach((key, value) -> data.put(String.valueOf(key), value));
-            Map<List<String>, Integer> lines = new HashMap<>();
-            if (yaml.compose(new StringReader(text)) instanceof MappingNode root) note(root, List.of(), lines);
-            return new ProfileText(data, lines);
+            return new ProfileText(text, data);
         } catch (MarkedYAMLException broken) {
             String where = broken.getProblemMark() == null
                     ? ""
@@ -68,6 +60,15 @@ final class ProfileText {
         } catch (YAMLException broken) {
             throw new IllegalArgumentException("This is no YAML that a profile can be: " + broken.getMessage(), broken);
         }
+    }
+
+    private static Yaml bounded() {
+        LoaderOptions bounds = new LoaderOptions();
+        bounds.setCodePointLimit(MOST_CHARACTERS);
+        bounds.setMaxAliasesForCollections(0);
+        bounds.setNestingDepthLimit(DEEPEST);
+        bounds.setAllowDuplicateKeys(false);
+        return new Yaml(new SafeConstructor(bounds));
     }
 
     private static void note(MappingNode node, List<String> at, Map<List<String>, Integer> lines) {
@@ -92,6 +93,8 @@ final class ProfileText {
      * @param place keys from the outermost one to the one itself; the nearest that the text has is told
      */
     String where(List<String> place) {
+        Map<List<String>, Integer> lines = new HashMap<>();
+        if (bounded().compose(new StringReader(text)) instanceof MappingNode root) note(root, List.of(), lines);
         for (int size = place.size(); size > 0; size--) {
             Integer line = lines.get(place.subList(0, size));
             if (line != null) return "Line %d, %s: ".formatted(line, String.join(" › ", place));

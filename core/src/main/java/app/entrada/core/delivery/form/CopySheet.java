@@ -2,7 +2,6 @@ package app.entrada.core.delivery.form;
 
 import app.entrada.core.check.profile.Caption;
 import app.entrada.core.check.profile.FormFact;
-import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -14,12 +13,14 @@ import app.entrada.core.field.value.Writer;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
+import app.entrada.core.title.TitleStyle;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -71,13 +72,15 @@ public record CopySheet(List<Entry> entries) {
         for (Caption caption : captions(out, Caption.Per.RELEASE)) entries.add(filling.release(caption));
         for (Track track : out.release().tracks()) {
             for (Caption caption : captions(out, Caption.Per.TRACK)) entries.add(filling.track(caption, track));
-            List<Writer> writers =
-                    track.recording().work().facts().get(Fields.WORK_WRITERS).orElse(List.of());
-            for (Writer writer : writers)
+            for (Writer writer : writers(track))
                 for (Caption caption : captions(out, Caption.Per.WRITER))
                     entries.add(filling.writer(caption, track, writer));
         }
         return new CopySheet(List.copyOf(entries));
+    }
+
+    private static List<Writer> writers(Track track) {
+        return track.recording().work().facts().get(Fields.WORK_WRITERS).orElse(List.of());
     }
 
     private static List<Caption> captions(Outgoing out, Caption.Per per) {
@@ -146,11 +149,7 @@ public record CopySheet(List<Entry> entries) {
                     () -> caption.formFact()
                             .map(fact -> switch (fact) {
                                 case TITLE -> FormText.of(style().track(release, track));
-                                case ARTISTS ->
-                                    names(
-                                            release.holds(track, Fields.TRACK_ARTISTS)
-                                                    .or(() -> release.facts().get(Fields.RELEASE_ARTISTS)),
-                                            caption);
+                                case ARTISTS -> names(release.holds(track, Fields.TRACK_ARTISTS), caption);
                                 case GENRE -> genres(release.holds(track, Fields.TRACK_GENRE), caption);
                                 case NUMBER -> FormText.of(String.valueOf(track.number()));
                                 case LENGTH -> length(caption, track);
@@ -184,19 +183,15 @@ public record CopySheet(List<Entry> entries) {
                                             .orElse(FormText.NOTHING);
                                 case IPI ->
                                     person.get(Fields.PARTY_IPI)
-                                            .map(code -> FormText.of(code, code.text(), caption.writing(), Map.of()))
+                                            .map(code -> FormText.of(code.text()))
                                             .orElse(FormText.NOTHING);
                                 default -> FormText.NOTHING;
                             })
                             .orElseGet(() -> held(caption, track)));
         }
 
-        private app.entrada.core.title.TitleStyle style() {
+        private TitleStyle style() {
             return out.profile().titleStyle();
-        }
-
-        private static List<Writer> writers(Track track) {
-            return track.recording().work().facts().get(Fields.WORK_WRITERS).orElse(List.of());
         }
 
         private FormText names(Optional<Names> names, Caption caption) {
@@ -211,11 +206,8 @@ public record CopySheet(List<Entry> entries) {
 
         private FormText genres(Optional<Terms> genres, Caption caption) {
             if (genres.isEmpty()) return FormText.NOTHING;
-            Profile profile = out.profile();
             List<String> ours = genres.get().list();
-            List<String> theirs = ours.stream()
-                    .map(genre -> profile.genreWords().getOrDefault(genre, genre))
-                    .toList();
+            List<String> theirs = ours.stream().map(out.profile()::genreWord).toList();
             FormText text = FormText.list(theirs, caption.writing());
             return ours.equals(theirs) ? text : text.noted("Their word for %s.".formatted(String.join(", ", ours)));
         }
@@ -240,29 +232,25 @@ public record CopySheet(List<Entry> entries) {
 
         private FormText held(Caption caption, Track track) {
             Field<?> field = caption.field().orElseThrow();
-            return out.release()
-                    .holds(track, field)
-                    .map(value -> FormText.of(
-                            value,
-                            Objects.toString(out.release().text(track, field), ""),
-                            caption.writing(),
-                            out.subject().people()))
-                    .orElse(FormText.NOTHING);
+            return written(
+                    caption, out.release().holds(track, field), out.release().text(track, field));
         }
 
         private FormText fact(Caption caption, Facts facts) {
             Field<?> field = caption.field().orElseThrow();
-            return facts.get(field)
-                    .map(value -> FormText.of(
-                            value,
-                            Objects.toString(facts.text(field), ""),
+            return written(caption, facts.get(field), facts.text(field));
+        }
+
+        private FormText written(Caption caption, Optional<?> value, @Nullable String canonical) {
+            return value.map(given -> FormText.of(
+                            given,
+                            Objects.toString(canonical, ""),
                             caption.writing(),
                             out.subject().people()))
                     .orElse(FormText.NOTHING);
         }
 
-        private static Entry entry(
-                Caption caption, int track, String writer, java.util.function.Supplier<FormText> writing) {
+        private static Entry entry(Caption caption, int track, String writer, Supplier<FormText> writing) {
             String key = String.join(" \u203a ", String.valueOf(track), writer, caption.name());
             Optional<String> impossible = caption.problem();
             FormText text = impossible.isPresent() ? FormText.NOTHING : writing.get();

@@ -13,6 +13,7 @@ import app.entrada.core.field.value.Share;
 import app.entrada.core.field.value.Terms;
 import app.entrada.core.field.value.Writer;
 import app.entrada.core.release.Facts;
+import app.entrada.core.sound.AudioFacts;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
@@ -53,7 +54,7 @@ record FormText(String text, String note, String problem) {
             return of(writing.date().write(day.getYear(), day.getMonthValue(), day.getDayOfMonth()));
         if (value instanceof PartialDate day) return date(day, writing);
         if (value instanceof PlayingTime time) return of(time(time, writing.time()));
-        if (value instanceof DraftCode<?> code) return of(code.code().isPresent() ? compact(code.text()) : code.text());
+        if (value instanceof DraftCode<?> code) return of(code.text());
         if (value instanceof Names names) return names(names.list(), writing, people);
         if (value instanceof Terms terms) return list(terms.list(), writing);
         if (value instanceof Share share) return share(share, writing);
@@ -85,21 +86,12 @@ record FormText(String text, String note, String problem) {
                 .write(day.year(), day.month().getAsInt(), day.day().getAsInt()));
     }
 
-    private static String compact(String code) {
-        return code.replaceAll("[\\s\\p{Pd}.]", "").toUpperCase(Locale.ROOT);
-    }
-
     static String time(PlayingTime time, Caption.TimeForm form) {
         long seconds = Math.round(time.seconds());
-        long hours = seconds / 3600;
-        long minutes = seconds / 60 % 60;
         return switch (form) {
             case SECONDS -> String.valueOf(seconds);
-            case HOURS -> String.format(Locale.ROOT, "%02d:%02d:%02d", hours, minutes, seconds % 60);
-            case MINUTES ->
-                hours > 0
-                        ? String.format(Locale.ROOT, "%d:%02d:%02d", hours, minutes, seconds % 60)
-                        : String.format(Locale.ROOT, "%d:%02d", minutes, seconds % 60);
+            case HOURS -> String.format(Locale.ROOT, "%02d:%02d:%02d", seconds / 3600, seconds / 60 % 60, seconds % 60);
+            case MINUTES -> AudioFacts.time(time.milliseconds());
         };
     }
 

@@ -75,7 +75,7 @@ final class CueTable {
                 String.join("; ", DocumentParts.terms(out, track, Fields.RECORDING_MOODS)),
                 String.join("; ", DocumentParts.terms(out, track, Fields.RECORDING_INSTRUMENTS)),
                 DocumentParts.terms(out, track, Fields.TRACK_GENRE).stream()
-                        .map(genre -> out.profile().genreWords().getOrDefault(genre, genre))
+                        .map(genre -> out.profile().genreWord(genre))
                         .collect(Collectors.joining("; ")),
                 DocumentParts.text(out, track, Fields.RECORDING_ERA),
                 String.join("; ", DocumentParts.terms(out, track, Fields.RECORDING_KEYWORDS)),

@@ -277,9 +277,7 @@ public final class StoreMessage {
         rightsLine("CLine", release.facts().get(Fields.RELEASE_C_LINE));
         for (String genre :
                 release.facts().get(Fields.RELEASE_GENRE).map(Terms::list).orElse(List.of()))
-            xml.begin("Genre")
-                    .leaf("GenreText", out.profile().genreWords().getOrDefault(genre, genre))
-                    .end();
+            xml.begin("Genre").leaf("GenreText", out.profile().genreWord(genre)).end();
         xml.leaf(
                 "OriginalReleaseDate",
                 release.facts()
