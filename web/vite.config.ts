@@ -16,5 +16,16 @@ export default defineConfig({
       },
     },
   },
-  test: { environment: 'jsdom', include: ['src/**/*.spec.ts'] },
+  test: {
+    environment: 'jsdom',
+    projects: [
+      // One page for many files of tests: to build it anew for each takes ten times as long as all that is tested in it.
+      {
+        extends: true,
+        test: { name: 'shared', include: ['src/**/*.spec.ts'], exclude: ['src/**/*.apart.spec.ts'], isolate: false },
+      },
+      // Those that put something in the place of a module, which would stay there for the others.
+      { extends: true, test: { name: 'apart', include: ['src/**/*.apart.spec.ts'] } },
+    ],
+  },
 })

@@ -30,4 +30,14 @@ public record Piece(long seed, int bpm, int key, boolean minor, double seconds, 
     public Piece sung(double from) {
         return new Piece(seed, bpm, key, minor, seconds, layers, from);
     }
+
+    /**
+     * The same piece that ends no later than after so many seconds; its sung layer still begins within it.
+     *
+     * @param longest seconds, above 0
+     */
+    public Piece within(double longest) {
+        if (seconds <= longest) return this;
+        return new Piece(seed, bpm, key, minor, longest, layers, Math.min(voiceFrom, longest * 0.7));
+    }
 }

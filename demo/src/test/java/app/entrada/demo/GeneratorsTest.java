@@ -20,6 +20,13 @@ class GeneratorsTest {
     @TempDir
     Path folder;
 
+    @Test
+    void a_shortened_piece_ends_in_time_and_is_still_sung() {
+        Piece piece = new Piece(42, 108, 5, true, 84, Piece.Layers.BAND, 60);
+        assertThat(piece.within(31)).isEqualTo(new Piece(42, 108, 5, true, 31, Piece.Layers.BAND, 21.7));
+        assertThat(piece.within(90)).isEqualTo(piece);
+    }
+
     private AudioFacts play(Piece piece, String name) throws IOException {
         Path wav = folder.resolve(name);
         Synthesiser.write(piece, wav);

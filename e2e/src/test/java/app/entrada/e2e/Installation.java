@@ -45,6 +45,9 @@ final class Installation {
         builder.environment().put("ENTRADA_FIRST_PORT", String.valueOf(port));
         builder.environment().put("ENTRADA_TODAY", today());
         builder.environment().put("ENTRADA_QUESTIONS_EVERY", "500ms");
+        builder.environment().put("ENTRADA_PASSWORD_COST", "4");
+        // a preview of 30 s can still be cut out of it
+        builder.environment().put("ENTRADA_DEMO_LONGEST", "31s");
         if (!watched) builder.environment().put("ENTRADA_NO_WATCH", "1");
         Process process = builder.start();
         boolean ended = process.waitFor(240, TimeUnit.SECONDS);

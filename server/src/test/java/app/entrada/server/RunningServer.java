@@ -144,6 +144,7 @@ public final class RunningServer implements BeforeAllCallback {
                 "--entrada.var=" + folder,
                 "--entrada.today=2026-11-23",
                 "--entrada.questions-every=200ms",
+                "--entrada.password-cost=4",
                 "--entrada.largest-file=9000000");
     }
 

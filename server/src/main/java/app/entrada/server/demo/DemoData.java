@@ -172,7 +172,10 @@ class DemoData implements ApplicationRunner {
                 .forEach(track -> {
                     try {
                         Path wav = Files.createTempFile(store.workshop(), "demo", ".part");
-                        Synthesiser.write(requireNonNull(track.piece()), wav);
+                        Synthesiser.write(
+                                requireNonNull(track.piece())
+                                        .within((double) settings.demoLongest().toSeconds()),
+                                wav);
                         FileStore.Stored stored = store.adopt(wav);
                         files.enter(stored);
                         measuring.measure(files.find(stored.sha256()).orElseThrow(), 0);

@@ -29,8 +29,8 @@ class SecurityConfiguration {
             "camera=(), microphone=(), geolocation=(), payment=(), usb=(), midi=(), display-capture=()";
 
     @Bean
-    PasswordEncoder passwords() {
-        return new BCryptPasswordEncoder(11);
+    PasswordEncoder passwords(Settings settings) {
+        return new BCryptPasswordEncoder(settings.passwordCost());
     }
 
     @Bean

@@ -10,6 +10,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param var folder of everything made at run time
  * @param demo whether to make the demo data at the first start
  * @param demoPassword password of the demo accounts
+ * @param demoLongest how long the demo's pieces last at most: to measure them is most of what its first start takes
+ * @param passwordCost how slow it is to try a password: the logarithm of BCrypt's rounds to the base of 2
  * @param today ISO date that stands for today, or empty
  * @param standinsUrl address under which the simulated destinations listen, or empty
  * @param standinsSecret what their tokens are made of
@@ -24,6 +26,8 @@ public record Settings(
         Path var,
         boolean demo,
         String demoPassword,
+        Duration demoLongest,
+        int passwordCost,
         String today,
         String standinsUrl,
         String standinsSecret,

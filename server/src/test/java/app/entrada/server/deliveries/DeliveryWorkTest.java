@@ -55,7 +55,8 @@ class DeliveryWorkTest {
     }
 
     private DeliveryWork work(Instant now) {
-        Settings settings = new Settings(Path.of("."), false, "", "", "", "", "", "", 1_000_000, Duration.ofSeconds(2));
+        Settings settings = new Settings(
+                Path.of("."), false, "", Duration.ofHours(1), 4, "", "", "", "", "", 1_000_000, Duration.ofSeconds(2));
         return new DeliveryWork(
                 deliveries,
                 destinations,

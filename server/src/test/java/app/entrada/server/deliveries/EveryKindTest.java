@@ -20,6 +20,10 @@ import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
@@ -29,7 +33,6 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -48,6 +51,7 @@ class EveryKindTest {
             "hearthcast",
             "ferrous-lane");
     private static final String SECRET = "sluice-and-paddle-71";
+    private static final HttpClient HTTP = HttpClient.newHttpClient();
     private static final JsonMapper JSON = new JsonMapper();
 
     private static Standins standins;
@@ -90,8 +94,7 @@ class EveryKindTest {
 
     private static JsonNode call(String method, String url, String body) {
         try {
-            return JSON.readTree(HttpClient.newHttpClient()
-                    .send(
+            return JSON.readTree(HTTP.send(
                             HttpRequest.newBuilder(URI.create(url))
                                     .method(method, HttpRequest.BodyPublishers.ofString(body))
                                     .build(),
@@ -146,7 +149,12 @@ class EveryKindTest {
     }
 
     private static JsonNode ended(String destination, long id, String state) {
-        // asked of the repository: the page's answer is composed anew for all nine each time
+        await(id, state);
+        return delivery(destination, id);
+    }
+
+    /** Asks the repository: the page's answer is composed anew for all nine each time. */
+    private static void await(long id, String state) {
         DeliveryRepository deliveries = RunningServer.bean(DeliveryRepository.class);
         ReadyRelease.until(
                 () -> {
@@ -156,13 +164,16 @@ class EveryKindTest {
                             .isTrue();
                     return now.label().equals(state);
                 },
-                () -> delivery(destination, id).toString());
-        return delivery(destination, id);
+                () -> deliveries.find(id).orElseThrow().toString());
     }
 
     /** How many deliveries with this one's key the destination has. */
     private static long held(String destination, long id) {
-        String receipt = delivery(destination, id).path("receipt").asString();
+        String receipt = RunningServer.bean(DeliveryRepository.class)
+                .find(id)
+                .orElseThrow()
+                .receipt();
+        assertThat(receipt).isNotEmpty();
         List<String> keys = new ArrayList<>();
         String key = "";
         for (JsonNode each :
@@ -175,35 +186,74 @@ class EveryKindTest {
         return keys.stream().filter(wanted::equals).count();
     }
 
-    static Stream<Arguments> faults() {
-        return ALL.stream()
-                .flatMap(destination -> Stream.of(
-                        Arguments.of(destination, "none", "accepted"),
-                        Arguments.of(destination, "unavailable", "accepted"),
-                        Arguments.of(destination, "busy", "accepted"),
-                        Arguments.of(destination, "drop-before", "accepted"),
-                        Arguments.of(destination, "drop-after", "accepted"),
-                        Arguments.of(destination, "delay", "accepted"),
-                        Arguments.of(destination, "contradict", "accepted"),
-                        Arguments.of(destination, "twice", "accepted"),
-                        Arguments.of(destination, "reject", "rejected"),
-                        Arguments.of(destination, "expired", "failed")));
+    /** A fault at a destination, and how the delivery ends. */
+    record Trouble(String destination, String fault, String end) {
+        @Override
+        public String toString() {
+            return "%s: %s ends %s".formatted(destination, fault, end);
+        }
     }
 
-    @ParameterizedTest(name = "{0}: {1} ends {2}")
-    @MethodSource("faults")
-    void whatever_goes_wrong_the_delivery_is_there_once(String destination, String fault, String end) {
-        order(destination, fault, 1, 300);
+    static Stream<Trouble> troubles() {
+        return ALL.stream().flatMap(EveryKindTest::troubles);
+    }
+
+    private static Stream<Trouble> troubles(String destination) {
+        return Stream.of(
+                new Trouble(destination, "none", "accepted"),
+                new Trouble(destination, "unavailable", "accepted"),
+                new Trouble(destination, "busy", "accepted"),
+                new Trouble(destination, "drop-before", "accepted"),
+                new Trouble(destination, "drop-after", "accepted"),
+                new Trouble(destination, "delay", "accepted"),
+                new Trouble(destination, "contradict", "accepted"),
+                new Trouble(destination, "twice", "accepted"),
+                new Trouble(destination, "reject", "rejected"),
+                new Trouble(destination, "expired", "failed"));
+    }
+
+    private static final Map<Trouble, Future<?>> PLAYED = new HashMap<>();
+
+    /**
+     * Each destination's troubles in turn, those of different destinations side by side: most of it is waiting for tries.
+     * The society is first, as what it answers makes copies stale.
+     */
+    private static void play() throws InterruptedException {
+        List<String> others = new ArrayList<>(ALL);
+        others.remove("ostra");
+        for (List<String> together : List.of(List.of("ostra"), others)) {
+            List<ExecutorService> each = new ArrayList<>();
+            for (String destination : together) {
+                ExecutorService one = Executors.newSingleThreadExecutor();
+                each.add(one);
+                troubles(destination).forEach(trouble -> PLAYED.put(trouble, one.submit(() -> there_once(trouble))));
+            }
+            for (ExecutorService one : each) {
+                one.shutdown();
+                assertThat(one.awaitTermination(5, TimeUnit.MINUTES)).isTrue();
+            }
+        }
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("troubles")
+    void whatever_goes_wrong_the_delivery_is_there_once(Trouble trouble) throws Exception {
+        if (PLAYED.isEmpty()) play();
+        PLAYED.get(trouble).get();
+    }
+
+    private static void there_once(Trouble trouble) {
+        String destination = trouble.destination();
+        order(destination, trouble.fault(), 1, 300);
         long id = send(destination);
-        JsonNode delivery = ended(destination, id, end);
-        if (end.equals("failed")) {
+        await(id, trouble.end());
+        if (trouble.end().equals("failed")) {
             // a new token, the same seal: it goes on where it stood
             assertThat(manager.post("/api/releases/" + release + "/deliveries/" + id + "/again", Map.of())
                             .status())
                     .isEqualTo(200);
-            delivery = ended(destination, id, "accepted");
+            await(id, "accepted");
         }
-        assertThat(delivery.path("receipt").asString()).isNotEmpty();
         assertThat(held(destination, id)).isEqualTo(1);
         order(destination, "none", 0, 0);
     }
