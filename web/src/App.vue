@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { BApp } from 'bootstrap-vue-next'
 import { onMounted, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { useSession } from './api/session'
 import SignIn from './accounts/SignIn.vue'
 import AppFrame from './frame/AppFrame.vue'
 
 const session = useSession()
+const route = useRoute()
 const problem = ref('')
 
 async function begin() {
@@ -26,6 +28,7 @@ onMounted(begin)
     </p>
     <p v-else-if="!session.who" class="begin quiet">Opening the desk…</p>
     <SignIn v-else-if="!session.who.name" />
+    <RouterView v-else-if="route.meta.alone" />
     <AppFrame v-else />
   </BApp>
 </template>

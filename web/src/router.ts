@@ -17,6 +17,13 @@ export const router = createRouter({
       redirect: (to) => ({ name: 'sheet', params: to.params, query: to.query }),
       children: PANELS.map(({ key, component }) => ({ path: key, name: key, component })),
     },
+    // beside somebody else's form, in a window of its own: nothing of the house around it
+    {
+      path: '/copy-sheets/:release(\\d+)/:destination',
+      name: 'copy-sheet',
+      component: () => import('./copysheet/CopySheetScreen.vue'),
+      meta: { alone: true },
+    },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./frame/NowhereScreen.vue') },
   ],
 })

@@ -5,7 +5,10 @@ import { screen } from '../testing/screen'
 import ConnectionForm from './ConnectionForm.vue'
 
 const form = (more: object, routes: Record<string, unknown> = {}, role = 'manager') =>
-  screen(ConnectionForm, routes, { role, props: { destination: { id: 'mill', url: null, secret: false, ...more } } })
+  screen(ConnectionForm, routes, {
+    role,
+    props: { destination: { id: 'mill', way: 'interface', url: null, secret: false, hostKey: null, ...more } },
+  })
 const SECRET = 'PUT /api/destinations/mill/secret'
 afterEach(() => vi.unstubAllGlobals())
 
@@ -16,7 +19,13 @@ describe('S3 How a destination is reached', () => {
     await shown.find('#secret-mill').setValue('token')
     await shown.find('form').trigger('submit')
     await flushPromises()
-    expect(posts().at(-1)!.body).toEqual({ url: 'https://mill.example/in', secret: 'token', password: '' })
+    expect(posts().at(-1)!.body).toEqual({
+      way: 'interface',
+      url: 'https://mill.example/in',
+      secret: 'token',
+      hostKey: null,
+      password: '',
+    })
     expect((shown.find('#secret-mill').element as HTMLInputElement).value).toBe('')
     expect(shown.find('[role=status]').text()).toBe('Saved.')
     expect(shown.emitted('saved')).toHaveLength(1)
@@ -44,8 +53,36 @@ describe('S3 How a destination is reached', () => {
   it('is shown to others only as far as they need it', async () => {
     const { shown } = await form({ secret: true }, {}, 'assistant')
     expect(shown.find('form').exists()).toBe(false)
-    expect(shown.text()).toBe('Connected.')
+    expect(shown.text()).toBe('Handed over by its interface.')
     const { shown: unconnected } = await form({}, {}, 'reader')
-    expect(unconnected.text()).toContain('a manager enters address and token')
+    expect(unconnected.find('form').exists()).toBe(false)
+  })
+  it('wants what the way wants: a folder no token, a form nothing at all', async () => {
+    const { shown, posts } = await form({}, { [SECRET]: {} })
+    await shown.find('#way-mill').setValue('folder')
+    expect(shown.find('#secret-mill').exists()).toBe(false)
+    await shown.find('#url-mill').setValue('/srv/plant')
+    await shown.find('form').trigger('submit')
+    await flushPromises()
+    expect(posts().at(-1)!.body).toMatchObject({ way: 'folder', url: '/srv/plant', hostKey: null })
+    await shown.find('#way-mill').setValue('form')
+    expect(shown.find('#url-mill').exists()).toBe(false)
+    expect(shown.text()).toContain('copy sheet')
+  })
+  it('shows the key of a server before it is confirmed', async () => {
+    const { shown, posts } = await form(
+      {},
+      { 'POST /api/destinations/mill/server-key': { fingerprint: 'SHA256:Kestrel' }, [SECRET]: {} },
+    )
+    await shown.find('#way-mill').setValue('sftp')
+    await shown.find('#url-mill').setValue('sftp://label@mill.example/in')
+    await shown.find('.connection .act').trigger('click')
+    await flushPromises()
+    expect(posts().at(-1)!.body).toEqual({ url: 'sftp://label@mill.example/in' })
+    expect((shown.find('#key-mill').element as HTMLInputElement).value).toBe('SHA256:Kestrel')
+    expect(shown.find('[role=status]').text()).toContain('saving confirms it')
+    await shown.find('form').trigger('submit')
+    await flushPromises()
+    expect(posts().at(-1)!.body).toMatchObject({ way: 'sftp', hostKey: 'SHA256:Kestrel' })
   })
 })

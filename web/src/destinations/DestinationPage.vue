@@ -7,6 +7,8 @@ import { useSession } from '../api/session'
 import ErrorNote from '../kit/ErrorNote.vue'
 import { day } from '../kit/dates'
 import { useLoad } from '../kit/useLoad'
+import AnswerDrop from './AnswerDrop.vue'
+import CaptionEditor from './CaptionEditor.vue'
 import ConnectionForm from './ConnectionForm.vue'
 import RuleEditor from './RuleEditor.vue'
 import RuleWords from './RuleWords.vue'
@@ -65,7 +67,7 @@ function saved() {
         >.
       </span>
     </p>
-    <ConnectionForm v-if="props.destination.sends" :destination="props.destination" @saved="emit('saved')" />
+    <ConnectionForm :destination="props.destination" @saved="emit('saved')" />
     <p v-if="session.who?.role === 'manager' && props.destination.secret" class="quiet key">
       Tokens are encrypted and never shown again.
       <button class="act" type="button" @click="newKey">Seal all tokens with a new key</button>
@@ -75,9 +77,15 @@ function saved() {
       So far {{ answers.deliveries === 1 ? '1 delivery' : `${answers.deliveries} deliveries` }}:
       {{ answers.accepted }} accepted, {{ answers.rejected }} rejected, {{ answers.underWay }} under way.
     </p>
-    <p v-if="!props.destination.sends" class="quiet">
-      Nothing can be sent there from here yet; what it wants is checked all the same.
+    <p v-if="!props.destination.sends && props.destination.way !== 'form'" class="quiet">
+      Its profile names nothing that is composed for it; choose the web form, and what it wants is checked all the same.
     </p>
+    <AnswerDrop
+      v-if="session.who?.role === 'manager' && props.destination.way !== 'interface' && answers?.deliveries"
+      :id="props.destination.id"
+      :name="props.destination.name"
+      @taken="emit('saved')"
+    />
     <p class="deeds">
       <a class="act" :href="`/api/destinations/${props.destination.id}/profile`" download>Its profile as a file</a>
       <template v-if="session.who?.role === 'manager'">
@@ -86,6 +94,11 @@ function saved() {
       </template>
     </p>
     <ErrorNote :says="problem" @close="problem = ''" />
+    <CaptionEditor
+      v-if="props.destination.way === 'form' || props.destination.captions"
+      :destination="props.destination"
+      @saved="emit('saved')"
+    />
     <header>
       <h3>What it wants</h3>
       <button v-if="session.who?.role === 'manager' && !editing" class="act" type="button" @click="editing = true">

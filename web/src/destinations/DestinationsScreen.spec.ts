@@ -16,8 +16,11 @@ const destination = (id: string, name: string) => ({
   express: null,
   ownFrom: null,
   sends: null,
+  way: 'interface',
   url: null,
   secret: false,
+  hostKey: null,
+  captions: 0,
   rules: [],
   others: [],
 })

@@ -1,7 +1,7 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import type { Component } from 'vue'
-import { createMemoryHistory, createRouter } from 'vue-router'
+import { createMemoryHistory, createRouter, type Router } from 'vue-router'
 import { useSession } from '../api/session'
 import { PANELS, SCREENS } from '../screens'
 import { announcements, server } from './server'
@@ -27,6 +27,7 @@ export function addresses() {
  *
  * @param routes what the server answers, beside who is signed in
  * @param first what has happened before it is shown, such as that a release was opened
+ * @param router where links lead, when it is not the house's own
  * @param stubs what stands for a part of the page, such as for a dialog that is otherwise shown elsewhere
  */
 export async function screen(
@@ -38,12 +39,14 @@ export async function screen(
     at = '/',
     stubs = {},
     first,
+    router = addresses(),
   }: {
     role?: string
     props?: Record<string, unknown>
     at?: string
     stubs?: Record<string, Component>
     first?: () => Promise<unknown>
+    router?: Router
   } = {},
 ) {
   const stream = announcements()
@@ -51,7 +54,6 @@ export async function screen(
   const { heard } = server({ 'GET /api/session': { name: 'M. Arden', role }, 'GET /api/jobs': [], ...routes })
   await useSession().load()
   await first?.()
-  const router = addresses()
   await router.push(at)
   const shown = mount(which, { props, global: { plugins: [router], stubs }, attachTo: document.body })
   await flushPromises()

@@ -4,17 +4,24 @@ import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, got } from '../../api/client'
 import type { DeliveryView } from '../../api/types'
-import { bytes, moment } from '../../kit/dates'
+import { bytes, day, moment } from '../../kit/dates'
 import DocumentReader from './DocumentReader.vue'
+import StepForm from './StepForm.vue'
 
 const props = defineProps<{ delivery: DeliveryView; mayAct: boolean; newest: boolean }>()
-const emit = defineEmits<{ again: []; off: []; reply: [text: string]; order: [occasion: 'update' | 'takedown'] }>()
+const emit = defineEmits<{
+  again: []
+  off: []
+  changed: []
+  reply: [text: string]
+  order: [occasion: 'update' | 'takedown']
+}>()
 const route = useRoute()
 const answer = ref('')
 const reading = ref('')
 /** The same words again and again are one line with a count. */
 const events = computed(() => {
-  const lines: { at: string; state: string; says: string; times: number }[] = []
+  const lines: { at: string; state: string; says: string; onDay?: string | null; times: number }[] = []
   for (const event of props.delivery.events) {
     const last = lines[lines.length - 1]
     if (last && last.says === event.says) last.times++
@@ -45,6 +52,12 @@ const scheduled = computed(
   () =>
     props.delivery.state === 'sealed' && props.delivery.notBefore && new Date(props.delivery.notBefore) > new Date(),
 )
+/** What it waits for: the destination, or somebody here. */
+const waiting = computed(() => {
+  if (props.delivery.way === 'archive' && props.delivery.state === 'sealed') return 'waiting to be passed on…'
+  if (props.delivery.way === 'interface' || props.delivery.state === 'sealed') return 'waiting for an answer…'
+  return 'waiting for an answer, which is written down here or read from a file under Destinations'
+})
 const place = (reason: DeliveryView['reasons'][number]) => ({
   name: reason.field === 'release.cover' ? 'artwork' : 'sheet',
   params: route.params,
@@ -68,13 +81,14 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
       <li v-for="(event, i) in events" :key="i" :class="event.state.replace(' ', '-')">
         <span class="at quiet">{{ moment(event.at) }}</span>
         <b>{{ event.state }}</b>
+        <span v-if="event.onDay" class="quiet">on {{ day(event.onDay) }}</span>
         <span
           >{{ event.says }}<template v-if="event.times > 1"> ({{ event.times }} times)</template></span
         >
       </li>
       <li v-if="props.delivery.underWay" class="waiting">
         <span class="at" /><b class="quiet">{{
-          scheduled ? `leaves ${moment(props.delivery.notBefore ?? '')}` : 'waiting for an answer…'
+          scheduled ? `leaves ${moment(props.delivery.notBefore ?? '')}` : waiting
         }}</b>
       </li>
     </ol>
@@ -86,7 +100,16 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
         }}</RouterLink>
       </li>
     </ul>
-    <form v-if="props.delivery.state === 'questions' && props.mayAct" @submit.prevent="emit('reply', answer)">
+    <StepForm
+      v-if="props.mayAct && props.newest && (props.delivery.steps.length || props.delivery.takesBack)"
+      :key="props.delivery.state"
+      :delivery="props.delivery"
+      @changed="emit('changed')"
+    />
+    <form
+      v-if="props.delivery.state === 'questions' && props.delivery.way === 'interface' && props.mayAct"
+      @submit.prevent="emit('reply', answer)"
+    >
       <label :for="`reply-${props.delivery.id}`" class="hidden-text">Your answer</label>
       <textarea
         :id="`reply-${props.delivery.id}`"
@@ -109,6 +132,13 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
       >
         {{ document.name }}
       </button>
+      <a
+        v-if="['archive', 'folder', 'sftp'].includes(props.delivery.way)"
+        class="act"
+        :href="`/api/releases/${route.params.id}/deliveries/${props.delivery.id}/archive`"
+        download
+        >Its archive</a
+      >
       <template v-if="props.mayAct">
         <button v-if="props.delivery.state === 'failed'" class="act" type="button" @click="emit('again')">
           Try again with the same seal
@@ -126,8 +156,10 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
         >
           Call it off
         </button>
-        <template v-if="props.newest && props.delivery.state === 'accepted'">
-          <button class="act" type="button" @click="emit('order', 'update')">Send what changed…</button>
+        <template v-if="props.newest && ['accepted', 'live'].includes(props.delivery.state)">
+          <button v-if="props.delivery.way !== 'form'" class="act" type="button" @click="emit('order', 'update')">
+            Send what changed…
+          </button>
           <button class="act" type="button" @click="emit('order', 'takedown')">Take it down…</button>
         </template>
       </template>

@@ -23,6 +23,9 @@ const held = ref<{ track: number; says: string }[] | null>(null)
 const manager = computed(() => session.who?.role === 'manager')
 const path = () => ({ id: release.view!.head.id })
 const preview = computed(() => props.destination.preview)
+const copySheet = computed(() => `/copy-sheets/${release.view!.head.id}/${props.destination.id}`)
+/** In a window of its own, narrow enough to stand beside the form. */
+const beside = () => void open(copySheet.value, `copy-sheet-${props.destination.id}`, 'popup,width=400,height=800')
 const source = (document: string) => async () =>
   (
     await got(
@@ -79,8 +82,17 @@ async function lookUp() {
         }}<template v-if="props.destination.lastDay"> · deliver by {{ day(props.destination.lastDay) }}</template
         ><template v-if="props.destination.express"> · faster: {{ props.destination.express }}</template></span
       >
+      <a
+        v-if="props.destination.way === 'form'"
+        class="btn btn-primary btn-sm"
+        :href="copySheet"
+        target="_blank"
+        rel="opener"
+        @click.prevent="beside"
+        >Open the copy sheet</a
+      >
       <BButton
-        v-if="manager"
+        v-else-if="manager"
         variant="primary"
         size="sm"
         :disabled="preview.hindrances.length > 0"
@@ -157,6 +169,7 @@ async function lookUp() {
       @again="ask(again(delivery.id))"
       @off="ask(off(delivery.id))"
       @reply="(text) => ask(reply(delivery.id, text))"
+      @changed="emit('changed')"
       @order="(occasion) => emit('order', occasion)"
     />
     <p v-if="!props.destination.deliveries.length" class="quiet">

@@ -29,7 +29,9 @@ const sending = ref<{ to: DestinationSend[]; occasion: Occasion } | null>(null)
 const destination = computed(
   () => destinations.value?.find((each) => each.id === chosen.value) ?? destinations.value?.[0],
 )
-const sendable = computed(() => (destinations.value ?? []).filter((each) => !each.preview.hindrances.length))
+/** What is typed into a form is handed over by hand, one at a time. */
+const sends = (each: DestinationSend) => !each.preview.hindrances.length && each.way !== 'form'
+const sendable = computed(() => (destinations.value ?? []).filter(sends))
 const batch = computed(() => sendable.value.filter((each) => ticked.value.has(each.id)))
 const kinds = computed(() => [...new Set(sendable.value.map((each) => each.kind))])
 const tickKind = (kind?: string) =>
@@ -38,8 +40,9 @@ const tickKind = (kind?: string) =>
 /** How a destination stands, in a word and a mark. */
 function stands(each: DestinationSend): { weight: Readiness; says: string } {
   const state = each.deliveries.find((delivery) => delivery.state !== 'called off')?.state
-  if (state === 'accepted' && !each.preview.changes.length) return { weight: 'ready', says: 'accepted' }
-  if (state === 'accepted') return { weight: 'risk', says: 'changed since' }
+  const taken = state === 'accepted' || state === 'live'
+  if (taken && !each.preview.changes.length) return { weight: 'ready', says: state }
+  if (taken) return { weight: 'risk', says: 'changed since' }
   if (state === 'rejected' || state === 'failed') return { weight: 'stop', says: state }
   if (state === 'questions') return { weight: 'risk', says: 'asks something' }
   if (state === 'taken down') return { weight: 'note', says: state }
@@ -53,7 +56,7 @@ const entries = computed<Entry[]>(() =>
     name: each.name,
     note: stands(each).says,
     weight: stands(each).weight,
-    ticks: each.preview.hindrances.length ? 'not now' : 'yes',
+    ticks: sends(each) ? 'yes' : 'not now',
   })),
 )
 

@@ -89,8 +89,14 @@ public final class Client {
 
     /** A download, byte for byte. */
     public byte[] bytes(String path) {
-        return send(request(path).GET(), HttpResponse.BodyHandlers.ofByteArray())
-                .body();
+        return bytes(path, Map.of());
+    }
+
+    /** A download with headers of one's own, byte for byte. */
+    public byte[] bytes(String path, Map<String, String> headers) {
+        HttpRequest.Builder request = request(path).GET();
+        headers.forEach(request::header);
+        return send(request, HttpResponse.BodyHandlers.ofByteArray()).body();
     }
 
     /** An answer as it comes, for streams that do not end by themselves. */

@@ -20,6 +20,8 @@ public enum DeliveryState {
     REJECTED("rejected"),
     /** Somebody has to look: it could not be handed over after many tries, or is not known there any more. */
     FAILED("failed"),
+    /** To be heard or bought there. */
+    LIVE("live"),
     /** Gone from sale, as was asked. */
     TAKEN_DOWN("taken down"),
     /** Called off by its sender: before it left, or without waiting for an answer any longer. */
@@ -51,15 +53,17 @@ public enum DeliveryState {
             case IN_REVIEW -> EnumSet.of(QUESTIONS, ACCEPTED, REJECTED, TAKEN_DOWN, FAILED, CALLED_OFF);
             case QUESTIONS -> EnumSet.of(IN_REVIEW, ACCEPTED, REJECTED, TAKEN_DOWN, FAILED, CALLED_OFF);
             case FAILED -> EnumSet.of(SEALED, CALLED_OFF);
-            case ACCEPTED, REJECTED, TAKEN_DOWN, CALLED_OFF -> EnumSet.noneOf(DeliveryState.class);
+            case ACCEPTED -> EnumSet.of(LIVE, TAKEN_DOWN);
+            case LIVE -> EnumSet.of(TAKEN_DOWN);
+            case REJECTED, TAKEN_DOWN, CALLED_OFF -> EnumSet.noneOf(DeliveryState.class);
         };
     }
 
     /**
      * The state that a destination's word stands for; a word that is not known, or that leads back, is no news.
      *
-     * @param word {@code received}, {@code in_review}, {@code questions}, {@code accepted}, {@code rejected} or
-     *     {@code taken_down}
+     * @param word {@code received}, {@code in_review}, {@code questions}, {@code accepted}, {@code rejected},
+     *     {@code live} or {@code taken_down}
      */
     public DeliveryState heard(String word) {
         for (DeliveryState state : next())
@@ -72,6 +76,11 @@ public enum DeliveryState {
     /** Whether the destination has yet to answer. */
     public boolean underWay() {
         return this == SEALED || this == RECEIVED || this == IN_REVIEW || this == QUESTIONS;
+    }
+
+    /** Whether the destination has it now. */
+    public boolean taken() {
+        return this == ACCEPTED || this == LIVE;
     }
 
     /** Whether what was said there is an objection that somebody has to answer. */

@@ -18,12 +18,22 @@ class DeliveryStateTest {
 
     @Test
     void what_was_answered_stays_answered_and_only_a_failure_is_tried_again() {
-        assertThat(DeliveryState.ACCEPTED.next()).isEmpty();
+        assertThat(DeliveryState.ACCEPTED.next())
+                .containsExactlyInAnyOrder(DeliveryState.LIVE, DeliveryState.TAKEN_DOWN);
+        assertThat(DeliveryState.LIVE.next()).containsExactly(DeliveryState.TAKEN_DOWN);
+        assertThat(DeliveryState.TAKEN_DOWN.next()).isEmpty();
         assertThat(DeliveryState.REJECTED.next()).isEmpty();
         assertThat(DeliveryState.FAILED.next())
                 .containsExactlyInAnyOrder(DeliveryState.SEALED, DeliveryState.CALLED_OFF);
         assertThat(DeliveryState.SEALED.next()).doesNotContain(DeliveryState.ACCEPTED);
         assertThatThrownBy(() -> DeliveryState.of("lost")).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    void what_is_accepted_or_live_is_there_and_nothing_else_is() {
+        assertThat(DeliveryState.values())
+                .filteredOn(DeliveryState::taken)
+                .containsExactly(DeliveryState.ACCEPTED, DeliveryState.LIVE);
     }
 
     @Test

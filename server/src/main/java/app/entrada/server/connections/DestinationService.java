@@ -1,8 +1,17 @@
 package app.entrada.server.connections;
 
+import static java.util.Objects.requireNonNull;
+
+import app.entrada.core.check.profile.DeliveryKind;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.delivery.HandoverWay;
 import app.entrada.server.platform.Problem;
+import app.entrada.server.platform.Settings;
 import java.io.IOException;
 import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -18,22 +27,68 @@ public class DestinationService {
     private final JdbcClient jdbc;
     private final Secrets secrets;
     private final TransactionTemplate transactions;
+    private final Settings settings;
 
-    DestinationService(JdbcClient jdbc, Secrets secrets, TransactionTemplate transactions) {
+    DestinationService(JdbcClient jdbc, Secrets secrets, TransactionTemplate transactions, Settings settings) {
+        this.settings = settings;
         this.jdbc = jdbc;
         this.secrets = secrets;
         this.transactions = transactions;
     }
 
-    /** A destination's connection; {@code secret} is set but never shown. */
-    public record Connection(String url, boolean secret) {}
+    /**
+     * How a destination gets what is meant for it.
+     *
+     * @param url its address, or the folder; null where none is wanted
+     * @param secret whether one is set; it is never shown
+     * @param hostKey the key of its server that a manager confirmed; null where there is none
+     */
+    public record Connection(
+            HandoverWay way,
+            @Nullable String url,
+            boolean secret,
+            @Nullable String hostKey) {
+        /** A connection by interface. */
+        public Connection(String url, boolean secret) {
+            this(HandoverWay.INTERFACE, url, secret, null);
+        }
+
+        /** Whether all is entered that this way wants. */
+        public boolean complete() {
+            return switch (way) {
+                case INTERFACE -> url != null && secret;
+                case SFTP -> url != null && secret && hostKey != null;
+                case FOLDER -> url != null;
+                case ARCHIVE, FORM -> true;
+            };
+        }
+    }
 
     /** The connection of a destination, when one was entered. */
     public Optional<Connection> connection(String id) {
-        return jdbc.sql("SELECT url, secret IS NOT NULL AS secret FROM destination WHERE id = ?")
+        return jdbc.sql("SELECT way, url, secret IS NOT NULL AS secret, host_key FROM destination WHERE id = ?")
                 .param(id)
-                .query((row, n) -> new Connection(row.getString("url"), row.getBoolean("secret")))
+                .query((row, n) -> new Connection(
+                        HandoverWay.of(row.getString("way")),
+                        row.getString("url"),
+                        row.getBoolean("secret"),
+                        row.getString("host_key")))
                 .optional();
+    }
+
+    /** How a destination gets what is meant for it: as was chosen, else as its profile says. */
+    public HandoverWay way(Profile profile) {
+        return connection(profile.id())
+                .map(Connection::way)
+                .orElse(
+                        profile.sends().filter(DeliveryKind.WEB_FORM::equals).isPresent()
+                                ? HandoverWay.FORM
+                                : HandoverWay.INTERFACE);
+    }
+
+    /** The profile as it is sent to: what goes by hand into a form is what the form asks for. */
+    public Profile asSent(Profile profile) {
+        return way(profile) == HandoverWay.FORM ? profile.sending(DeliveryKind.WEB_FORM) : profile;
     }
 
     /** The secret, for the one who sends. */
@@ -46,47 +101,116 @@ public class DestinationService {
     }
 
     /** Whether this is another one than the secret was entered for: scheme, host or port differ. */
-    public boolean elsewhere(String id, @Nullable String url) {
+    public boolean elsewhere(String id, HandoverWay way, @Nullable String url) {
+        boolean outside = way == HandoverWay.INTERFACE || way == HandoverWay.SFTP;
+        String typed = url == null || !outside ? "" : url.strip();
         return connection(id)
                 .filter(Connection::secret)
-                .map(stored -> !OutsideAddress.whom(URI.create(stored.url())).equals(OutsideAddress.whom(address(url))))
+                .filter(stored -> stored.url() != null)
+                .map(stored -> !OutsideAddress.whom(URI.create(requireNonNull(stored.url())))
+                        .equals(typed.isEmpty() ? "" : OutsideAddress.whom(outside(way, typed))))
                 .orElse(false);
     }
 
-    private static URI address(@Nullable String url) {
+    private static URI outside(HandoverWay way, String typed) {
         URI address;
         try {
-            address = URI.create(url == null ? "" : url.strip());
+            address = URI.create(typed);
         } catch (IllegalArgumentException noAddress) {
-            throw wrongAddress("“%s” is no web address; wanted: https://…".formatted(url));
+            throw wrongAddress("“%s” is no address; wanted: %s".formatted(typed, example(way)));
         }
-        String objection = OutsideAddress.objectionTo(address);
+        String objection = way == HandoverWay.SFTP
+                ? OutsideAddress.objectionToServer(address)
+                : OutsideAddress.objectionTo(address);
         if (objection != null) throw wrongAddress(objection);
         return address;
     }
 
+    /** The address of a server that is reached by SFTP, as it may be spoken with. */
+    public String server(@Nullable String url) {
+        return outside(HandoverWay.SFTP, url == null ? "" : url.strip()).toString();
+    }
+
+    private static String example(HandoverWay way) {
+        return way == HandoverWay.SFTP ? "sftp://name@host/folder" : "https://…";
+    }
+
+    /** The address as it is stored; null where the way wants none. */
+    private @Nullable String address(HandoverWay way, @Nullable String url) {
+        String typed = url == null ? "" : url.strip();
+        return switch (way) {
+            case INTERFACE, SFTP -> outside(way, typed).toString();
+            case FOLDER -> folder(typed);
+            case ARCHIVE, FORM -> null;
+        };
+    }
+
+    /** A folder that is there, and is none of this installation's own. */
+    private String folder(String typed) {
+        try {
+            Path folder = Path.of(typed);
+            if (typed.isEmpty() || !folder.isAbsolute())
+                throw wrongAddress("“%s” is no folder; wanted: its whole path on this machine, such as /srv/plant"
+                        .formatted(typed));
+            Path real = folder.toRealPath();
+            if (!Files.isDirectory(real)) throw wrongAddress("“%s” is no folder".formatted(typed));
+            Path own = settings.var().toRealPath();
+            if (real.startsWith(own) || own.startsWith(real))
+                throw wrongAddress(
+                        "“%s” holds or is in the data of this installation; choose another folder".formatted(typed));
+            if (!Files.isWritable(real))
+                throw wrongAddress("“%s” may not be written into by this program".formatted(typed));
+            return real.toString();
+        } catch (InvalidPathException none) {
+            throw wrongAddress("“%s” is no path".formatted(typed));
+        } catch (IOException gone) {
+            throw wrongAddress("there is no folder “%s” on this machine".formatted(typed));
+        }
+    }
+
     /**
-     * Stores address and secret. An empty secret leaves the stored one, as long as it goes to the same host: a token is
-     * never carried off to another by changing the address alone.
+     * Stores how a destination is reached. An empty secret leaves the stored one, as long as it goes to the same host: a
+     * secret is never carried off to another by changing the address alone. A key of a server is kept as long as the host
+     * is the same, too.
+     *
+     * @param hostKey the key that was confirmed; null leaves the stored one
      */
     @Transactional
-    public void connect(String id, @Nullable String url, @Nullable String secret) {
-        URI address = address(url);
+    public void connect(
+            String id, HandoverWay way, @Nullable String url, @Nullable String secret, @Nullable String hostKey) {
+        String address = address(way, url);
         String token = secret == null ? "" : secret.strip();
-        if (token.isEmpty() && elsewhere(id, url))
+        boolean elsewhere = elsewhere(id, way, address);
+        boolean wanted = way == HandoverWay.INTERFACE || way == HandoverWay.SFTP;
+        if (wanted && token.isEmpty() && elsewhere)
             throw Problem.input(
                             "secret-again",
-                            "The stored token belongs to another host. Enter the token for this one. Nothing was changed.")
+                            "The stored secret belongs to another host. Enter the one for this. Nothing was changed.")
                     .with("field", "secret");
+        if (hostKey != null && !hostKey.matches("SHA256:[A-Za-z0-9+/]{43}"))
+            throw Problem.input("host-key", "This is no fingerprint of a key; wanted: SHA256:…. Nothing was changed.");
         byte[] encrypted = token.isEmpty() ? null : secrets.seal(id, token);
         jdbc.sql("""
-                        INSERT INTO destination (id, url, secret) VALUES (:id, :url, :secret)
-                        ON CONFLICT (id) DO UPDATE SET url = excluded.url,
-                            secret = coalesce(excluded.secret, destination.secret)""")
+                        INSERT INTO destination (id, way, url, secret, host_key) VALUES (:id, :way, :url, :secret, :key)
+                        ON CONFLICT (id) DO UPDATE SET way = excluded.way, url = excluded.url,
+                            secret = CASE WHEN :wanted THEN coalesce(excluded.secret, destination.secret) END,
+                            host_key = CASE WHEN :sftp THEN coalesce(excluded.host_key,
+                                CASE WHEN :elsewhere THEN NULL ELSE destination.host_key END) END""")
                 .param("id", id)
-                .param("url", address.toString())
+                .param("way", way.id())
+                .param("url", address)
                 .param("secret", encrypted)
+                .param("key", hostKey)
+                .param("wanted", wanted)
+                .param("sftp", way == HandoverWay.SFTP)
+                .param("elsewhere", elsewhere)
                 .update();
+    }
+
+    /** Stores address and secret of an interface. */
+    @Transactional
+    public void connect(String id, @Nullable String url, @Nullable String secret) {
+        connect(id, HandoverWay.INTERFACE, url, secret, null);
     }
 
     /**

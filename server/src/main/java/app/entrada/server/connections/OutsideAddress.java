@@ -3,6 +3,8 @@ package app.entrada.server.connections;
 import java.net.InetAddress;
 import java.net.URI;
 import java.net.UnknownHostException;
+import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -23,24 +25,55 @@ public final class OutsideAddress {
         if (address.getQuery() != null || address.getFragment() != null)
             return "an address ends before “?” and “#”; what is asked is added to it";
         if (address.getPort() == 0 || address.getPort() > HIGHEST_PORT) return "there is no such port";
-        boolean here = true;
-        try {
-            for (InetAddress each : InetAddress.getAllByName(address.getHost())) {
-                if (each.isLinkLocalAddress() || each.isMulticastAddress() || each.isAnyLocalAddress())
-                    return "“%s” leads to an address that is no destination (%s)"
-                            .formatted(address.getHost(), each.getHostAddress());
-                here &= each.isLoopbackAddress();
-            }
-        } catch (UnknownHostException notToday) {
-            here = false;
-        }
-        if (!here && !scheme.equals("https")) return "a token goes over https only; http is for this machine alone";
+        String nowhere = objectionToHost(address.getHost());
+        if (nowhere != null) return nowhere;
+        if (!scheme.equals("https") && !onlyHere(address.getHost()))
+            return "a token goes over https only; http is for this machine alone";
         return null;
+    }
+
+    /** Why a server may not be spoken with by SFTP, in a sentence that begins small; null when it may. */
+    public static @Nullable String objectionToServer(URI address) {
+        if (address.getHost() == null || !"sftp".equals(address.getScheme()))
+            return "“%s” is no address of a server; wanted: sftp://name@host/folder".formatted(address);
+        if (address.getUserInfo() == null || address.getUserInfo().contains(":"))
+            return "the address says under which name we sign in there, and not the password: sftp://name@host/folder";
+        if (address.getQuery() != null || address.getFragment() != null) return "an address ends before “?” and “#”";
+        if (address.getPort() == 0 || address.getPort() > HIGHEST_PORT) return "there is no such port";
+        return objectionToHost(address.getHost());
+    }
+
+    private static @Nullable String objectionToHost(String host) {
+        for (InetAddress each : addresses(host))
+            if (each.isLinkLocalAddress() || each.isMulticastAddress() || each.isAnyLocalAddress())
+                return "“%s” leads to an address that is no destination (%s)".formatted(host, each.getHostAddress());
+        return null;
+    }
+
+    private static boolean onlyHere(String host) {
+        List<InetAddress> all = addresses(host);
+        return !all.isEmpty() && all.stream().allMatch(InetAddress::isLoopbackAddress);
+    }
+
+    private static List<InetAddress> addresses(String host) {
+        try {
+            return List.of(InetAddress.getAllByName(host));
+        } catch (UnknownHostException notToday) {
+            return List.of();
+        }
+    }
+
+    private static int usualPort(URI address) {
+        return switch (Objects.toString(address.getScheme(), "")) {
+            case "https" -> 443;
+            case "sftp" -> 22;
+            default -> 80;
+        };
     }
 
     /** Scheme, host and port: who is spoken with. */
     static String whom(URI address) {
-        int port = address.getPort() >= 0 ? address.getPort() : "https".equals(address.getScheme()) ? 443 : 80;
+        int port = address.getPort() >= 0 ? address.getPort() : usualPort(address);
         return "%s://%s:%d".formatted(address.getScheme(), address.getHost().toLowerCase(java.util.Locale.ROOT), port);
     }
 }

@@ -1,5 +1,6 @@
 package app.entrada.server.context;
 
+import app.entrada.core.check.profile.Caption;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.release.Release;
 import app.entrada.server.accounts.Account;
@@ -22,6 +23,7 @@ import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /**
  * The label's destinations with their rules as they hold on a day: those that each began with, replaced by adjusted ones from
@@ -170,6 +172,20 @@ public class ProfileRepository {
                 > 0;
         kept.invalidateAll();
         return fresh;
+    }
+
+    /** Gives a destination other captions of its form, in what it began with and in every version of its rules. */
+    @Transactional
+    public void captions(String id, List<Caption> captions) {
+        jdbc.sql("UPDATE receiver SET yaml = ? WHERE id = ?")
+                .params(begun(id).withCaptions(captions).yaml(), id)
+                .update();
+        for (Profile version : kept.get(ALL).adjusted)
+            if (version.id().equals(id))
+                jdbc.sql("UPDATE profile SET yaml = ? WHERE destination = ? AND dated = ?")
+                        .params(version.withCaptions(captions).yaml(), id, Date.valueOf(version.dated()))
+                        .update();
+        kept.invalidateAll();
     }
 
     /** Whether a destination, in use or put away, has this id. */

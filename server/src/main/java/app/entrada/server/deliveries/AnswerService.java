@@ -74,15 +74,39 @@ class AnswerService {
         for (String name : answer.documents())
             documents.add(new DeliveryRepository.Returned(name, client.document(reach, delivery.receipt(), name)));
         if (state == delivery.state()) return;
+        takeIn(delivery, profile, state, answer.reasons(), documents, "");
+    }
+
+    /**
+     * Takes an answer in that came as a file.
+     *
+     * @param reasons what they object to, where the file says so itself; of an acknowledgement they are read here
+     */
+    void takeFile(
+            Delivery delivery,
+            Profile profile,
+            DeliveryState state,
+            List<DestinationClient.Reason> reasons,
+            DeliveryRepository.Returned file) {
+        takeIn(delivery, profile, state, reasons, List.of(file), " Read from “%s”.".formatted(file.name()));
+    }
+
+    private void takeIn(
+            Delivery delivery,
+            Profile profile,
+            DeliveryState state,
+            List<DestinationClient.Reason> said,
+            List<DeliveryRepository.Returned> documents,
+            String from) {
         transactions.executeWithoutResult(status -> {
-            List<DestinationClient.Reason> reasons = new ArrayList<>(state.objects() ? answer.reasons() : List.of());
+            List<DestinationClient.Reason> reasons = new ArrayList<>(state.objects() ? said : List.of());
             for (DeliveryRepository.Returned document : documents) {
                 deliveries.returned(delivery, document.name(), document.text());
                 if (profile.sends().filter(DeliveryKind::acknowledged).isPresent())
                     acknowledged(delivery, profile, document, reasons);
             }
             deliveries.reasons(delivery, reasons);
-            deliveries.move(delivery, state, says(state, profile, reasons));
+            deliveries.move(delivery, state, says(state, profile, reasons) + from);
         });
     }
 
@@ -92,6 +116,7 @@ class AnswerService {
         return switch (state) {
             case IN_REVIEW -> "Somebody looks at it at %s.".formatted(profile.name());
             case ACCEPTED -> "%s took it.".formatted(profile.name());
+            case LIVE -> "It can be heard or bought at %s.".formatted(profile.name());
             case TAKEN_DOWN -> "%s has taken it from sale.".formatted(profile.name());
             case QUESTIONS -> all.isEmpty() ? "%s asks something.".formatted(profile.name()) : all;
             default -> all.isEmpty() ? "No reason was given." : all;
@@ -155,7 +180,8 @@ class AnswerService {
                     accounts.named(delivery.by()));
     }
 
-    private Map<String, String> sealedWorks(Delivery delivery) {
+    /** What was registered of each work with a delivery, by our number for it. */
+    Map<String, String> sealedWorks(Delivery delivery) {
         return delivery.contents().stream()
                 .filter(content -> "works".equals(content.kind()))
                 .findFirst()

@@ -60,7 +60,12 @@ class CallbackController {
     }
 
     private boolean signed(String destination, String signature, String body) {
-        String secret = destinations.secret(destination).orElse("");
+        // a password of a server is no key of callbacks
+        boolean calls = destinations
+                .connection(destination)
+                .filter(connection -> connection.way().answersItself())
+                .isPresent();
+        String secret = calls ? destinations.secret(destination).orElse("") : "";
         if (secret.isEmpty() || !signature.matches("[0-9a-f]{64}")) return false;
         try {
             Mac mac = Mac.getInstance("HmacSHA256");

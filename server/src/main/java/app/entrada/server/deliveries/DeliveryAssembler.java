@@ -14,6 +14,7 @@ import app.entrada.core.release.Track;
 import app.entrada.core.release.context.CopyState;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.text.Sha256;
+import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.CopyStates;
 import app.entrada.server.context.LoadedRelease;
 import app.entrada.server.context.RecipeRepository;
@@ -50,6 +51,7 @@ class DeliveryAssembler {
     private final CreditRepository people;
     private final SeriesFeeds feeds;
     private final OutgoingPictures outgoing;
+    private final DestinationService destinations;
 
     DeliveryAssembler(
             CopyStates copies,
@@ -61,7 +63,9 @@ class DeliveryAssembler {
             JdbcClient jdbc,
             CreditRepository people,
             SeriesFeeds feeds,
-            OutgoingPictures outgoing) {
+            OutgoingPictures outgoing,
+            DestinationService destinations) {
+        this.destinations = destinations;
         this.copies = copies;
         this.recipes = recipes;
         this.files = files;
@@ -90,7 +94,8 @@ class DeliveryAssembler {
     }
 
     /** The destination's needs of a release, as its copies stand. */
-    WantedDelivery wanted(LoadedRelease loaded, Profile profile) {
+    WantedDelivery wanted(LoadedRelease loaded, Profile of) {
+        Profile profile = destinations.asSent(of);
         Map<Recipe, List<TrackCopy>> standings = new LinkedHashMap<>();
         for (String id : profile.recipes()) {
             Recipe recipe = recipes.byId(id);
@@ -135,7 +140,9 @@ class DeliveryAssembler {
         Release release = wanted.subject().release();
         List<Map<Long, Outgoing.SentFile>> sound = new ArrayList<>();
         boolean takedown = occasion == Outgoing.Occasion.TAKEDOWN;
-        if (!takedown) for (List<TrackCopy> of : wanted.standings().values()) sound.add(sound(of));
+        boolean named =
+                wanted.profile().sends().filter(DeliveryKind.WEB_FORM::equals).isPresent();
+        if (!takedown) for (List<TrackCopy> of : wanted.standings().values()) sound.add(sound(of, named));
         if (wanted.profile().sends().filter(DeliveryKind::needsDiscImage).isPresent() && !takedown) {
             List<TrackCopy> of = wanted.standings().values().iterator().next();
             Optional<Outgoing.SentFile> image = number == 0 ? discs.find(of) : Optional.of(discs.make(of));
@@ -161,7 +168,8 @@ class DeliveryAssembler {
                 feeds.without(release));
     }
 
-    private static Map<Long, Outgoing.SentFile> sound(List<TrackCopy> standings) {
+    /** @param named whether files go by their own names, as somebody chooses them, and not by numbers */
+    private static Map<Long, Outgoing.SentFile> sound(List<TrackCopy> standings, boolean named) {
         Map<Long, Outgoing.SentFile> sound = new HashMap<>();
         for (TrackCopy standing : standings) {
             if (standing.written().isEmpty()) continue;
@@ -170,7 +178,10 @@ class DeliveryAssembler {
             sound.put(
                     standing.track().id(),
                     new Outgoing.SentFile(
-                            "resources/%02d%s".formatted(standing.track().number(), suffix),
+                            named
+                                    ? "resources/" + copy.fileName()
+                                    : "resources/%02d%s"
+                                            .formatted(standing.track().number(), suffix),
                             copy.sha256(),
                             copy.bytes()));
         }

@@ -4,6 +4,7 @@ import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.Consignment;
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.delivery.HandoverWay;
 import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.delivery.kind.works.RecordLayout;
 import app.entrada.core.desk.NextMoves;
@@ -14,6 +15,7 @@ import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
+import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ContextLoader;
 import app.entrada.server.context.LoadedRelease;
 import app.entrada.server.context.ProfileRepository;
@@ -60,6 +62,8 @@ class DeliveryController {
     private final FileStore store;
     private final ProfileRepository profiles;
     private final ContextLoader contexts;
+    private final DestinationService destinations;
+    private final StepsByHand steps;
 
     DeliveryController(
             ReleaseRepository releases,
@@ -70,7 +74,11 @@ class DeliveryController {
             AccountService accounts,
             FileStore store,
             ProfileRepository profiles,
-            ContextLoader contexts) {
+            ContextLoader contexts,
+            DestinationService destinations,
+            StepsByHand steps) {
+        this.destinations = destinations;
+        this.steps = steps;
         this.contexts = contexts;
         this.profiles = profiles;
         this.releases = releases;
@@ -86,6 +94,7 @@ class DeliveryController {
      * A destination with what would be sent and what was.
      *
      * @param sends kind of its documents
+     * @param way how it gets them
      * @param express its faster service in words, null when it has none
      * @param rights what a deal may offer there
      */
@@ -95,6 +104,7 @@ class DeliveryController {
             String kind,
             String takes,
             @Nullable DeliveryKind sends,
+            HandoverWay way,
             @Nullable String lastDay,
             @Nullable String express,
             Rights rights,
@@ -121,7 +131,12 @@ class DeliveryController {
             String today,
             Profile.@Nullable Prices prices) {}
 
-    /** A delivery and its way. */
+    /**
+     * A delivery and what became of it.
+     *
+     * @param steps what somebody may write down of it now; empty where the destination tells by itself
+     * @param takesBack whether the newest step was written down by hand and can be taken back
+     */
     record DeliveryView(
             long id,
             DeliveryState state,
@@ -130,6 +145,9 @@ class DeliveryController {
             String sealedAt,
             @Nullable String notBefore,
             String by,
+            HandoverWay way,
+            List<DeliveryState> steps,
+            boolean takesBack,
             @Nullable String receipt,
             @Nullable String packageSha256,
             @Nullable Long packageBytes,
@@ -188,7 +206,8 @@ class DeliveryController {
                 profile.name(),
                 profile.kind(),
                 profile.takes(),
-                profile.sends().orElse(null),
+                destinations.asSent(profile).sends().orElse(null),
+                destinations.way(profile),
                 NextMoves.lastDay(loaded.release(), profile)
                         .map(LocalDate::toString)
                         .orElse(null),
@@ -228,6 +247,9 @@ class DeliveryController {
                 delivery.sealedAt(),
                 delivery.notBefore(),
                 delivery.by(),
+                delivery.way(),
+                StepsByHand.possible(delivery),
+                !delivery.way().answersItself() && steps.canTakeBack(delivery),
                 delivery.receipt(),
                 delivery.packageSha256(),
                 delivery.packageBytes(),

@@ -1,13 +1,17 @@
 package app.entrada.server.deliveries;
 
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.delivery.HandoverWay;
 import app.entrada.core.delivery.Outgoing;
 import app.entrada.server.platform.Announcer;
+import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -53,6 +57,7 @@ public class DeliveryRepository {
             long releaseId,
             String destination,
             UUID key,
+            HandoverWay way,
             DeliveryState state,
             String sealedAt,
             Outgoing.Occasion occasion,
@@ -64,10 +69,26 @@ public class DeliveryRepository {
             Long packageBytes,
             String receipt,
             int attempts,
-            String by) {}
+            String by) {
+        /** The document of this name as it was sealed. */
+        Optional<Content> content(String path) {
+            return contents.stream().filter(each -> each.path().equals(path)).findFirst();
+        }
+    }
 
-    /** A step of its way. */
-    public record Event(String at, DeliveryState state, String says) {}
+    /**
+     * A step of its way.
+     *
+     * @param onDay day that somebody said it happened on, who set it by hand
+     */
+    public record Event(
+            String at,
+            DeliveryState state,
+            String says,
+            @Nullable String onDay) {}
+
+    /** What stood before somebody set a step by hand. */
+    record StoodBefore(DeliveryState state, @Nullable String receipt, List<DestinationClient.Reason> reasons) {}
 
     /** The number that the next delivery has; one that comes to nothing leaves a gap. */
     long nextId() {
@@ -81,21 +102,23 @@ public class DeliveryRepository {
             long releaseId,
             String destination,
             UUID key,
+            HandoverWay way,
             Outgoing.Occasion occasion,
             Outgoing.Terms terms,
             @Nullable Instant notBefore,
             long account) {
         jdbc.sql("""
                         INSERT INTO delivery (id, release_id, destination, idempotency_key, state, sealed_at, account_id,
-                            occasion, terms, not_before, contents)
-                        OVERRIDING SYSTEM VALUE VALUES (?, ?, ?, ?, 'sealed', ?, ?, ?, ?::jsonb, ?, '[]')""")
-                .params(java.util.Arrays.asList(
+                            way, occasion, terms, not_before, contents)
+                        OVERRIDING SYSTEM VALUE VALUES (?, ?, ?, ?, 'sealed', ?, ?, ?, ?, ?::jsonb, ?, '[]')""")
+                .params(Arrays.asList(
                         id,
                         releaseId,
                         destination,
                         key,
                         Timestamp.from(clock.instant()),
                         account,
+                        way.id(),
                         occasion.label(),
                         json.writeValueAsString(terms),
                         notBefore == null ? null : Timestamp.from(notBefore)))
@@ -195,7 +218,7 @@ public class DeliveryRepository {
                         SELECT DISTINCT ON (d.release_id) d.*, a.name AS by_name
                         FROM delivery d JOIN account a ON a.id = d.account_id JOIN release r ON r.id = d.release_id
                         WHERE r.series = :series AND d.destination = ANY (:directories)
-                          AND (d.state IN ('received', 'in review', 'questions', 'accepted', 'taken down')
+                          AND (d.state IN ('received', 'in review', 'questions', 'accepted', 'live', 'taken down')
                                OR d.state = 'sealed' AND (d.not_before IS NULL OR d.not_before <= :now))
                         ORDER BY d.release_id, d.id DESC""")
                 .param("series", seriesTitle)
@@ -233,12 +256,21 @@ public class DeliveryRepository {
                 .list();
     }
 
+    /** The newest deliveries to a destination, of all releases. */
+    List<Delivery> to(String destination) {
+        return jdbc.sql(SELECT + "WHERE d.destination = ? AND d.state <> 'called off' ORDER BY d.id DESC LIMIT 500")
+                .param(destination)
+                .query(this::delivery)
+                .list();
+    }
+
     private Delivery delivery(ResultSet row, int n) throws SQLException {
         return new Delivery(
                 row.getLong("id"),
                 row.getLong("release_id"),
                 row.getString("destination"),
                 row.getObject("idempotency_key", UUID.class),
+                HandoverWay.of(row.getString("way")),
                 DeliveryState.of(row.getString("state")),
                 row.getTimestamp("sealed_at").toInstant().toString(),
                 Outgoing.Occasion.of(row.getString("occasion")),
@@ -261,12 +293,13 @@ public class DeliveryRepository {
 
     /** What happened to a delivery, in order. */
     List<Event> events(long id) {
-        return jdbc.sql("SELECT at, state, says FROM delivery_event WHERE delivery_id = ? ORDER BY id")
+        return jdbc.sql("SELECT at, state, says, on_day FROM delivery_event WHERE delivery_id = ? ORDER BY id")
                 .param(id)
                 .query((row, n) -> new Event(
                         row.getTimestamp("at").toInstant().toString(),
                         DeliveryState.of(row.getString("state")),
-                        row.getString("says")))
+                        row.getString("says"),
+                        row.getString("on_day")))
                 .list();
     }
 
@@ -288,11 +321,86 @@ public class DeliveryRepository {
                 .update();
     }
 
-    /** Notes the receipt and that the destination has all of it, both or neither. */
+    /**
+     * Writes down what somebody knows of a delivery whose destination does not tell by itself.
+     *
+     * @param receipt their number for it; null leaves the one that stands
+     * @param day on which it happened, null for today
+     */
     @Transactional
-    public void received(Delivery delivery, String receipt, String says) {
+    public void set(
+            Delivery delivery,
+            DeliveryState to,
+            @Nullable String receipt,
+            List<DestinationClient.Reason> reasons,
+            @Nullable LocalDate day,
+            String says) {
+        StoodBefore before = new StoodBefore(delivery.state(), delivery.receipt(), reasons(delivery.id()));
+        int moved = jdbc.sql("UPDATE delivery SET state = ?, receipt = coalesce(?, receipt) WHERE id = ? AND state = ?")
+                .params(Arrays.asList(
+                        to.label(), receipt, delivery.id(), delivery.state().label()))
+                .update();
+        if (moved == 0) throw new IllegalStateException("the delivery was set meanwhile");
+        reasons(delivery, reasons);
+        jdbc.sql("""
+                        INSERT INTO delivery_event (delivery_id, at, state, says, by_hand, before, on_day)
+                        VALUES (?, ?, ?, ?, 'set', ?::jsonb, ?)""")
+                .params(Arrays.asList(
+                        delivery.id(),
+                        Timestamp.from(clock.instant()),
+                        to.label(),
+                        says,
+                        json.writeValueAsString(before),
+                        day == null ? null : Date.valueOf(day)))
+                .update();
+        announcer.announce("delivery", Map.of("id", delivery.id(), "release", delivery.releaseId()));
+    }
+
+    /** The newest step, when somebody set it by hand and nobody has built on it: no later step, no later delivery. */
+    Optional<Long> newestSet(Delivery delivery) {
+        return jdbc.sql("""
+                        SELECT e.id FROM (SELECT id, by_hand FROM delivery_event WHERE delivery_id = :id
+                            AND by_hand IS DISTINCT FROM 'taken back' AND by_hand IS DISTINCT FROM 'taking back'
+                            ORDER BY id DESC LIMIT 1) e
+                        WHERE e.by_hand = 'set' AND NOT EXISTS (SELECT FROM delivery later WHERE later.id > :id
+                            AND later.release_id = :release AND later.destination = :destination)""")
+                .param("id", delivery.id())
+                .param("release", delivery.releaseId())
+                .param("destination", delivery.destination())
+                .query(Long.class)
+                .optional();
+    }
+
+    /** Takes the newest step back that was set by hand: what stood before stands again. */
+    @Transactional
+    public void takeBack(Delivery delivery, long event, String says) {
+        StoodBefore before = json.readValue(
+                jdbc.sql(
+                                "UPDATE delivery_event SET by_hand = 'taken back' WHERE id = ? AND by_hand = 'set' RETURNING before")
+                        .param(event)
+                        .query(String.class)
+                        .single(),
+                StoodBefore.class);
+        jdbc.sql("UPDATE delivery SET state = ?, receipt = ? WHERE id = ?")
+                .params(Arrays.asList(before.state().label(), before.receipt(), delivery.id()))
+                .update();
+        reasons(delivery, before.reasons());
+        jdbc.sql(
+                        "INSERT INTO delivery_event (delivery_id, at, state, says, by_hand) VALUES (?, ?, ?, ?, 'taking back')")
+                .params(
+                        delivery.id(),
+                        Timestamp.from(clock.instant()),
+                        before.state().label(),
+                        says)
+                .update();
+        announcer.announce("delivery", Map.of("id", delivery.id(), "release", delivery.releaseId()));
+    }
+
+    /** Notes the receipt, where there is one, and that the destination has all of it, both or neither. */
+    @Transactional
+    public void received(Delivery delivery, @Nullable String receipt, String says) {
         jdbc.sql("UPDATE delivery SET receipt = ?, attempts = 0 WHERE id = ? AND state = 'sealed'")
-                .params(receipt, delivery.id())
+                .params(Arrays.asList(receipt, delivery.id()))
                 .update();
         move(delivery, DeliveryState.RECEIVED, says);
     }

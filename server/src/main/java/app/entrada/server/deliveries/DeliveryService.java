@@ -8,24 +8,20 @@ import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.delivery.Consignment;
 import app.entrada.core.delivery.DealCheck;
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.delivery.HandoverWay;
 import app.entrada.core.delivery.Hindrance;
 import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.delivery.kind.DeliveryDifference;
-import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.context.CopyState;
-import app.entrada.core.release.context.LabelProfile;
 import app.entrada.core.release.context.ReleaseContext;
-import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ContextLoader;
 import app.entrada.server.context.CopyRepository;
 import app.entrada.server.context.LoadedRelease;
 import app.entrada.server.context.ProfileRepository;
-import app.entrada.server.context.RecipeRepository;
 import app.entrada.server.context.TrackCopy;
-import app.entrada.server.context.UntoldChanges;
 import app.entrada.server.deliveries.DeliveryRepository.Content;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.facts.CodeBook;
@@ -34,8 +30,6 @@ import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.jobs.Background;
 import app.entrada.server.platform.Problem;
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -44,8 +38,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -56,21 +48,22 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DuplicateKeyException;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Seals deliveries: what is sent is computed once, with every checksum, and stored with the work that sends it. */
 @Service
-public class DeliveryService implements UntoldChanges {
+public class DeliveryService {
     private static final Logger LOG = LoggerFactory.getLogger(DeliveryService.class);
     private static final int LARGEST_DOCUMENT = 64 << 20;
-    private static final int MOST_CHANGES = 40;
 
     private final ReleaseRepository releases;
     private final DeliveryAssembler assembler;
     private final DestinationService destinations;
+    private final SentBefore sent;
+    private final ToldSince toldSince;
+    private final CopiedCaptions copied;
     private final DeliveryRepository deliveries;
     private final FileStore store;
     private final FileIndex files;
@@ -79,43 +72,43 @@ public class DeliveryService implements UntoldChanges {
 
     private final TransactionTemplate transactions;
     private final CodeBook codes;
-    private final JdbcClient jdbc;
     private final Clock clock;
     private final ProfileRepository profiles;
     private final ContextLoader contexts;
-    private final RecipeRepository recipes;
     private final CopyRepository copies;
 
     DeliveryService(
             ReleaseRepository releases,
             DeliveryAssembler assembler,
             DestinationService destinations,
+            SentBefore sent,
+            ToldSince toldSince,
+            CopiedCaptions copied,
             DeliveryRepository deliveries,
             FileStore store,
             FileIndex files,
             Background background,
             TransactionTemplate transactions,
             CodeBook codes,
-            JdbcClient jdbc,
             Clock clock,
             ProfileRepository profiles,
             ContextLoader contexts,
-            RecipeRepository recipes,
             CopyRepository copies) {
         this.copies = copies;
-        this.recipes = recipes;
         this.contexts = contexts;
         this.profiles = profiles;
         this.releases = releases;
         this.assembler = assembler;
         this.destinations = destinations;
+        this.sent = sent;
+        this.toldSince = toldSince;
+        this.copied = copied;
         this.deliveries = deliveries;
         this.store = store;
         this.files = files;
         this.background = background;
         this.transactions = transactions;
         this.codes = codes;
-        this.jdbc = jdbc;
         this.clock = clock;
     }
 
@@ -158,10 +151,11 @@ public class DeliveryService implements UntoldChanges {
     /**
      * What would be sent, and what is in the way. The destination's own rules are asked, whether the release names it or not.
      */
-    public Preview preview(LoadedRelease loaded, Profile profile) {
+    public Preview preview(LoadedRelease loaded, Profile asked) {
+        Profile profile = destinations.asSent(asked);
         Release release = loaded.release();
-        List<Delivery> before = sent(release.id(), profile);
-        Optional<Delivery> taken = taken(before);
+        List<Delivery> before = sent.to(release.id(), profile);
+        Optional<Delivery> taken = SentBefore.taken(before);
         DeliveryAssembler.WantedDelivery wanted = assembler.wanted(loaded, profile);
         List<Hindrance> hindrances = new ArrayList<>(stops(loaded.context(), profile));
         if (profile.sends().isEmpty()) {
@@ -184,7 +178,7 @@ public class DeliveryService implements UntoldChanges {
                                         open, of.getValue().size(), of.getKey().name())));
         }
         hindrances.addAll(unreachable(profile, before));
-        List<String> changes = taken.map(one -> changes(wanted, one)).orElse(List.of());
+        List<String> changes = taken.map(one -> toldSince.changes(wanted, one)).orElse(List.of());
         if (missing > 0 || release.tracks().isEmpty())
             return new Preview(hindrances, missing, List.of(), List.of(), taken.isPresent(), changes);
         try {
@@ -223,7 +217,7 @@ public class DeliveryService implements UntoldChanges {
                             0,
                             "preview",
                             now(),
-                            has(loaded.release().id(), profile))
+                            sent.has(loaded.release().id(), profile))
                     .document(path)
                     .orElseThrow(() -> Problem.missing("document"));
         } catch (IOException | IllegalArgumentException impossible) {
@@ -233,21 +227,6 @@ public class DeliveryService implements UntoldChanges {
 
     private Instant now() {
         return clock.instant().truncatedTo(ChronoUnit.SECONDS);
-    }
-
-    private List<Delivery> sent(long releaseId, Profile profile) {
-        return deliveries.of(releaseId).stream()
-                .filter(each -> each.destination().equals(profile.id()))
-                .toList();
-    }
-
-    /** The newest delivery that was taken and not taken down since. */
-    private static Optional<Delivery> taken(List<Delivery> newestFirst) {
-        for (Delivery each : newestFirst) {
-            if (each.state() == DeliveryState.TAKEN_DOWN) return Optional.empty();
-            if (each.state() == DeliveryState.ACCEPTED) return Optional.of(each);
-        }
-        return Optional.empty();
     }
 
     private List<Hindrance> stops(ReleaseContext subject, Profile profile) {
@@ -263,104 +242,33 @@ public class DeliveryService implements UntoldChanges {
                         : "%d findings stop the delivery, first: %s".formatted(stops.size(), first)));
     }
 
+    private static String wanting(HandoverWay way) {
+        return switch (way) {
+            case INTERFACE -> "%s has no address or no secret yet; a manager enters them under Destinations.";
+            case SFTP ->
+                "%s has no address, no secret or no confirmed key of its server yet; a manager enters them under Destinations.";
+            case FOLDER -> "%s has no folder yet; a manager names one under Destinations.";
+            case FORM -> "The captions of %s's form are not typed yet; a manager does so under Destinations.";
+            case ARCHIVE -> "A manager says under Destinations how %s gets it.";
+        };
+    }
+
     private List<Hindrance> unreachable(Profile profile, List<Delivery> before) {
         List<Hindrance> hindrances = new ArrayList<>();
-        var connection = destinations.connection(profile.id());
-        if (connection.isEmpty() || !connection.get().secret())
-            hindrances.add(new Hindrance(
-                    Hindrance.Cause.CONNECTION,
-                    "%s has no address or no secret yet; a manager enters them under Destinations."
-                            .formatted(profile.name())));
+        HandoverWay way = destinations.way(profile);
+        boolean complete = way == HandoverWay.FORM
+                ? !profile.captions().isEmpty()
+                : destinations
+                        .connection(profile.id())
+                        .filter(DestinationService.Connection::complete)
+                        .isPresent();
+        if (!complete)
+            hindrances.add(
+                    new Hindrance(Hindrance.Cause.CONNECTION, wanting(way).formatted(profile.name())));
         if (before.stream().anyMatch(each -> each.state().underWay()))
             hindrances.add(new Hindrance(
                     Hindrance.Cause.UNDER_WAY, "A delivery to %s is under way.".formatted(profile.name())));
         return hindrances;
-    }
-
-    /** What the destination would be told now that it was not told with this delivery. */
-    List<String> changes(DeliveryAssembler.WantedDelivery wanted, Delivery taken) {
-        Optional<Map<String, String>> then = deliveries.facts(taken.id());
-        long releaseId = taken.releaseId();
-        if (then.isEmpty()) return logged(releaseId, Instant.parse(taken.sealedAt()));
-        try {
-            Set<Sha256> has = has(releaseId, wanted.profile());
-            return DeliveryDifference.of(
-                            assembler.update(wanted, now(), has),
-                            List.copyOf(wanted.standings().keySet()),
-                            then.get(),
-                            has)
-                    .stream()
-                    .limit(MOST_CHANGES)
-                    .map(DeliveryDifference.Difference::toString)
-                    .toList();
-        } catch (IOException disk) {
-            throw new UncheckedIOException(disk);
-        }
-    }
-
-    /** All that decides how much is untold; while it is the same, the count is the same. */
-    private record Untold(long release, int revision, Profile profile, List<Recipe> recipes, LabelProfile label) {}
-
-    private final Cache<Untold, Integer> counted =
-            Caffeine.newBuilder().maximumSize(10_000).build();
-
-    @Override
-    public Map<String, Integer> untold(LoadedRelease loaded, Set<String> destinations) {
-        Map<String, Integer> untold = new HashMap<>();
-        for (String id : destinations) {
-            Profile profile = profiles.byId(id);
-            Release release = loaded.release();
-            int count = counted.get(
-                    new Untold(
-                            release.id(),
-                            release.revision(),
-                            profile,
-                            profile.recipes().stream().map(recipes::byId).toList(),
-                            loaded.context().label()),
-                    key -> taken(sent(release.id(), profile))
-                            .map(one -> changes(assembler.wanted(loaded, profile), one)
-                                    .size())
-                            .orElse(0));
-            if (count > 0) untold.put(id, count);
-        }
-        return untold;
-    }
-
-    /** For deliveries from before facts were kept with them: what the history says was changed since. */
-    private List<String> logged(long releaseId, Instant since) {
-        return jdbc
-                .sql("""
-                        SELECT c.field, (array_agg(c.before ORDER BY c.batch_id, c.position))[1] AS before,
-                            (array_agg(c.after ORDER BY c.batch_id DESC, c.position DESC))[1] AS after
-                        FROM change c JOIN batch b ON b.id = c.batch_id
-                        WHERE b.release_id = ? AND b.at > ? AND b.source <> 'answer'
-                        GROUP BY c.entity, c.target_id, c.field ORDER BY max(c.batch_id) DESC LIMIT ?""")
-                .params(releaseId, java.sql.Timestamp.from(since), MOST_CHANGES)
-                .query((row, n) -> {
-                    String before = row.getString("before");
-                    String after = row.getString("after");
-                    if (java.util.Objects.equals(before, after)) return "";
-                    return "%s: %s → %s"
-                            .formatted(
-                                    Fields.byId(row.getString("field")).name(),
-                                    before == null ? "empty" : before,
-                                    after == null ? "empty" : after);
-                })
-                .list()
-                .stream()
-                .filter(line -> !line.isEmpty())
-                .toList();
-    }
-
-    /** Checksums of all files that a destination has of a release. */
-    private Set<Sha256> has(long releaseId, Profile profile) {
-        Set<Sha256> has = new HashSet<>();
-        for (Delivery each : sent(releaseId, profile)) {
-            if (each.state() == DeliveryState.TAKEN_DOWN) break;
-            if (each.state() == DeliveryState.ACCEPTED)
-                each.contents().forEach(content -> has.add(new Sha256(content.sha256())));
-        }
-        return has;
     }
 
     /** Seals a full delivery at its usual terms, to be sent at once. */
@@ -371,7 +279,13 @@ public class DeliveryService implements UntoldChanges {
 
     /** Seals a delivery and schedules its sending, both or neither. */
     public long send(long releaseId, String destination, Order order, Account account) {
-        Profile profile = profiles.byId(destination);
+        Profile profile = destinations.asSent(profiles.byId(destination));
+        if (order.notBefore() != null && !destinations.way(profile).byItself())
+            throw Problem.input(
+                            "by-hand",
+                            "%s gets it by hand; nothing can be sent there on a later day. Leave the day empty. Nothing was sent."
+                                    .formatted(profile.name()))
+                    .with("field", "sendOn");
         LoadedRelease asked = contexts.of(releases.find(releaseId).orElseThrow(() -> Problem.missing("release")));
         List<Hindrance> hindrances = hindrances(asked, profile, order);
         if (!hindrances.isEmpty())
@@ -399,19 +313,21 @@ public class DeliveryService implements UntoldChanges {
     }
 
     private boolean unchanged(LoadedRelease loaded, Profile profile) {
-        return taken(sent(loaded.release().id(), profile))
-                .map(one -> changes(assembler.wanted(loaded, profile), one).isEmpty())
+        return SentBefore.taken(sent.to(loaded.release().id(), profile))
+                .map(one -> toldSince
+                        .changes(assembler.wanted(loaded, profile), one)
+                        .isEmpty())
                 .orElse(false);
     }
 
     private List<Hindrance> hindrances(LoadedRelease loaded, Profile profile, Order order) {
-        List<Delivery> before = sent(loaded.release().id(), profile);
+        List<Delivery> before = sent.to(loaded.release().id(), profile);
         List<Hindrance> hindrances = new ArrayList<>(beyondRights(loaded.release(), profile, order));
         if (order.occasion() == Outgoing.Occasion.FULL) {
             hindrances.addAll(preview(loaded, profile).hindrances());
             return hindrances;
         }
-        if (taken(before).isEmpty())
+        if (SentBefore.taken(before).isEmpty())
             hindrances.add(new Hindrance(
                     Hindrance.Cause.ORDER,
                     "%s has not taken this release; an %s is of something it has."
@@ -456,7 +372,7 @@ public class DeliveryService implements UntoldChanges {
         long id = deliveries.nextId();
         try {
             Consignment all = assembler.compose(
-                    wanted, order.occasion(), order.terms(), id, key.toString(), now(), has(releaseId, profile));
+                    wanted, order.occasion(), order.terms(), id, key.toString(), now(), sent.has(releaseId, profile));
             List<Content> contents = new ArrayList<>();
             List<FileStore.Stored> documents = new ArrayList<>();
             for (Consignment.Document document : all.documents()) {
@@ -482,11 +398,13 @@ public class DeliveryService implements UntoldChanges {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         if (release.revision() != composed.of.release().revision()
                 || !copies.written(releaseId).equals(composed.of.copies())) return false;
+        HandoverWay way = destinations.way(profile);
         deliveries.insert(
                 composed.id,
                 releaseId,
                 profile.id(),
                 composed.key,
+                way,
                 order.occasion(),
                 order.terms(),
                 order.notBefore(),
@@ -500,10 +418,19 @@ public class DeliveryService implements UntoldChanges {
                         .formatted(order.occasion().label(), composed.contents.size()));
         deliveries.facts(composed.id, DeliveryDifference.facts(composed.of.context()));
         codes.left(release);
-        background.schedule(
-                DeliveryWork.class,
-                String.valueOf(composed.id),
-                order.notBefore() == null ? Instant.now() : order.notBefore());
+        if (way.byItself())
+            background.schedule(
+                    DeliveryWork.class,
+                    String.valueOf(composed.id),
+                    order.notBefore() == null ? Instant.now() : order.notBefore());
+        if (way == HandoverWay.FORM) {
+            // who types a form has handed it over when the last caption is in it
+            deliveries.received(
+                    deliveries.find(composed.id).orElseThrow(),
+                    null,
+                    "Handed over by %s, by hand.".formatted(account.name()));
+            copied.clear(releaseId, profile.id());
+        }
         LOG.info("Delivery {} to {} is sealed: {} files", composed.id, profile.name(), composed.contents.size());
         return true;
     }

@@ -2,10 +2,12 @@ package app.entrada.server.deliveries;
 
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.delivery.HandoverWay;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.files.DamagedFile;
+import app.entrada.server.handover.Drop;
 import app.entrada.server.jobs.Work;
 import app.entrada.server.platform.Settings;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
@@ -17,6 +19,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Semaphore;
@@ -50,6 +53,7 @@ class DeliveryWork implements Work {
     private final DestinationService destinations;
     private final Addresses addresses;
     private final List<Handover> handovers;
+    private final DroppedArchive dropped;
     private final DestinationClient client;
     private final AnswerService answers;
     private final MeterRegistry meters;
@@ -63,6 +67,7 @@ class DeliveryWork implements Work {
             DestinationService destinations,
             Addresses addresses,
             List<Handover> handovers,
+            DroppedArchive dropped,
             DestinationClient client,
             AnswerService answers,
             MeterRegistry meters,
@@ -75,6 +80,7 @@ class DeliveryWork implements Work {
         this.destinations = destinations;
         this.addresses = addresses;
         this.handovers = handovers;
+        this.dropped = dropped;
         this.client = client;
         this.answers = answers;
         this.meters = meters;
@@ -100,12 +106,31 @@ class DeliveryWork implements Work {
             Semaphore room = rooms.computeIfAbsent(delivery.destination(), of -> new Semaphore(AT_ONCE));
             if (!room.tryAcquire()) return Optional.of(Instant.now().plus(UNTIL_ROOM));
             try {
-                return run(delivery);
+                return delivery.way() == HandoverWay.INTERFACE ? run(delivery) : drop(delivery);
             } finally {
                 room.release();
             }
         } finally {
             MDC.remove("delivery");
+        }
+    }
+
+    /** Puts an archive where it is fetched; what becomes of it there is written down by a person. */
+    private Optional<Instant> drop(Delivery delivery) {
+        if (delivery.state() != DeliveryState.SEALED || !delivery.way().byItself()) return Optional.empty();
+        Profile profile = profiles.byId(delivery.destination());
+        try {
+            deliveries.received(delivery, null, dropped.put(delivery, profile));
+            return Optional.empty();
+        } catch (DamagedFile gone) {
+            LOG.warn("A file of the delivery is damaged or missing");
+            return attention(delivery, gone.getMessage() + " Then send it anew.");
+        } catch (Drop.Refused refused) {
+            return attention(delivery, Objects.toString(refused.getMessage(), ""));
+        } catch (IOException notToday) {
+            if (deliveries.state(delivery.id()) != DeliveryState.SEALED) return Optional.empty();
+            LOG.info("{} cannot be reached: {}", profile.name(), notToday.getMessage());
+            return later(delivery, Objects.toString(notToday.getMessage(), ""), Optional.empty());
         }
     }
 
@@ -138,11 +163,10 @@ class DeliveryWork implements Work {
         var connection = destinations.connection(profile.id());
         var secret = destinations.secret(profile.id());
         if (connection.isEmpty() || secret.isEmpty()) return Optional.empty();
+        String url = connection.get().url();
+        if (url == null || connection.get().way() != HandoverWay.INTERFACE) return Optional.empty();
         return Optional.of(new DestinationClient.Reach(
-                URI.create(connection.get().url()),
-                secret.get(),
-                addresses.here() + "api/callbacks/" + profile.id(),
-                calledOff));
+                URI.create(url), secret.get(), addresses.here() + "api/callbacks/" + profile.id(), calledOff));
     }
 
     private Optional<Instant> hand(Delivery delivery, Profile profile, DestinationClient.Reach reach)

@@ -7,10 +7,12 @@ import app.entrada.core.check.rules.Params;
 import app.entrada.core.check.rules.Rule;
 import app.entrada.core.check.rules.RuleBook;
 import app.entrada.core.check.rules.RuleExample;
+import app.entrada.core.delivery.HandoverWay;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.handover.SftpDrop;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.standing.DeliveryStandings;
 import java.io.IOException;
@@ -40,12 +42,15 @@ public class DestinationController {
     private final DestinationService destinations;
     private final AccountService accounts;
     private final DeliveryStandings standings;
+    private final SftpDrop sftp;
 
     DestinationController(
             ProfileRepository own,
             DestinationService destinations,
             AccountService accounts,
-            DeliveryStandings standings) {
+            DeliveryStandings standings,
+            SftpDrop sftp) {
+        this.sftp = sftp;
         this.standings = standings;
         this.accounts = accounts;
         this.own = own;
@@ -59,6 +64,9 @@ public class DestinationController {
      * @param express its faster service in words, null when it has none
      * @param ownFrom day from which adjusted rules hold, null when those do that it began with
      * @param sends what is sent to it from here, null while nothing can be
+     * @param way how it gets that
+     * @param hostKey the key of its server that a manager confirmed
+     * @param captions how many its form has
      * @param rules those it applies, heaviest first
      * @param others those it does not ask
      */
@@ -74,8 +82,11 @@ public class DestinationController {
             @Nullable String express,
             @Nullable String ownFrom,
             @Nullable DeliveryKind sends,
+            HandoverWay way,
             @Nullable String url,
             boolean secret,
+            @Nullable String hostKey,
+            int captions,
             List<RuleView> rules,
             List<RuleView> others) {}
 
@@ -105,13 +116,23 @@ public class DestinationController {
     record RulesTyped(String dated, int leadDays, List<RuleTyped> rules) {}
 
     /**
+     * @param way how it gets its deliveries; by interface when not said
+     * @param url address or folder, where the way wants one
      * @param secret blank leaves the stored one
+     * @param hostKey key of its server, as a manager confirms it; null leaves the stored one
      * @param password of who types, wanted when the address leads to another host than before
      */
     record ConnectionTyped(
+            @Nullable HandoverWay way,
             @Nullable String url,
             @Nullable String secret,
+            @Nullable String hostKey,
             @Nullable String password) {}
+
+    record ServerTyped(@Nullable String url) {}
+
+    /** A server's key as it shows it today: a fingerprint, as {@code ssh-keygen -l} writes it. */
+    record ServerKey(String fingerprint) {}
 
     @GetMapping("/api/destinations")
     List<DestinationView> list() {
@@ -134,8 +155,11 @@ public class DestinationController {
                         .orElse(null),
                 own.own(profile.id()).map(mine -> mine.dated().toString()).orElse(null),
                 profile.sends().orElse(null),
+                destinations.way(profile),
                 connection.map(DestinationService.Connection::url).orElse(null),
                 connection.map(DestinationService.Connection::secret).orElse(false),
+                connection.map(DestinationService.Connection::hostKey).orElse(null),
+                profile.captions().size(),
                 profile.rules().stream()
                         .sorted(Comparator.comparing(Profile.Applied::weight)
                                 .reversed()
@@ -226,10 +250,23 @@ public class DestinationController {
     DestinationView connect(
             @PathVariable String id, @RequestBody ConnectionTyped typed, @AuthenticationPrincipal Account account) {
         Profile profile = own.byId(id);
-        if (destinations.elsewhere(id, typed.url()))
+        HandoverWay way = typed.way() == null ? HandoverWay.INTERFACE : typed.way();
+        if (destinations.elsewhere(id, way, typed.url()))
             accounts.confirm(account, typed.password(), "Nothing was changed.");
-        destinations.connect(id, typed.url(), typed.secret());
+        destinations.connect(id, way, typed.url(), typed.secret(), typed.hostKey());
         return view(profile);
+    }
+
+    /** Looks at the key of a server, so that somebody can hold it against what they were told there. */
+    @PostMapping("/api/destinations/{id}/server-key")
+    ServerKey serverKey(@PathVariable String id, @RequestBody ServerTyped typed) {
+        own.byId(id);
+        String address = destinations.server(typed.url());
+        try {
+            return new ServerKey(sftp.keyOf(address));
+        } catch (IOException unreachable) {
+            throw Problem.conflict("unreachable", unreachable.getMessage() + " Nothing was changed.");
+        }
     }
 
     /** How many secrets a new key holds. */

@@ -1,5 +1,6 @@
 package app.entrada.server.destinations;
 
+import app.entrada.core.check.profile.Caption;
 import app.entrada.core.check.profile.DestinationPattern;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.title.TitleStyle;
@@ -7,9 +8,11 @@ import app.entrada.server.accounts.Account;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.platform.Problem;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -20,16 +23,21 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Which destinations the label has, over HTTP. */
 @RestController
 class ReceiverController {
     private final ReceiverService receivers;
     private final ProfileRepository profiles;
+    private final JsonMapper json;
 
-    ReceiverController(ReceiverService receivers, ProfileRepository profiles) {
+    ReceiverController(ReceiverService receivers, ProfileRepository profiles, JsonMapper json) {
+        this.json = json;
         this.receivers = receivers;
         this.profiles = profiles;
     }
@@ -131,6 +139,78 @@ class ReceiverController {
                                 .build()
                                 .toString())
                 .body(profile.yaml());
+    }
+
+    /**
+     * A caption of a form; what is not said is as usual.
+     *
+     * @param per release, track or writer
+     * @param fact id of a fact, or a word for what is put together for forms
+     * @param date order and signs of a day
+     * @param names as credited, or last name first
+     * @param list what stands between several values
+     * @param words the form's words for values of ours
+     * @param decimals of a share
+     * @param time how a playing time is written
+     * @param limit characters that it takes; 0 or null for no limit
+     * @param entered pasted, chosen or ticked
+     */
+    record CaptionTyped(
+            String caption,
+            @Nullable String per,
+            String fact,
+            @Nullable String date,
+            @Nullable String names,
+            @Nullable String list,
+            @Nullable Map<String, String> words,
+            @Nullable Integer decimals,
+            @Nullable String time,
+            @Nullable Integer limit,
+            @Nullable String entered,
+            @Nullable Boolean needed) {}
+
+    /** A fact that can go into a form. */
+    record FormFactView(String id, String name, List<String> per) {}
+
+    /**
+     * What a form's captions can be.
+     *
+     * @param facts those that can go into it
+     * @param choices by key of a caption: words that it takes
+     */
+    record CaptionChoices(List<FormFactView> facts, Map<String, List<String>> choices) {}
+
+    @GetMapping("/api/destinations/captions")
+    CaptionChoices choices() {
+        return new CaptionChoices(
+                Caption.facts().stream()
+                        .map(fact -> new FormFactView(fact.id(), fact.name(), fact.per()))
+                        .toList(),
+                Caption.choices());
+    }
+
+    @GetMapping("/api/destinations/{id}/captions")
+    List<CaptionTyped> captions(@PathVariable String id) {
+        return typed(profiles.byId(id));
+    }
+
+    @PutMapping("/api/destinations/{id}/captions")
+    List<CaptionTyped> captions(@PathVariable String id, @RequestBody List<CaptionTyped> typed) {
+        List<Map<String, Object>> captions = new ArrayList<>();
+        for (CaptionTyped each : typed) {
+            if (each == null) throw Problem.input("malformed-caption", "A caption is missing. Nothing was changed.");
+            Map<String, Object> caption =
+                    json.convertValue(each, new TypeReference<LinkedHashMap<String, Object>>() {});
+            caption.values().removeIf(Objects::isNull);
+            captions.add(caption);
+        }
+        return typed(receivers.captions(id, captions));
+    }
+
+    private List<CaptionTyped> typed(Profile profile) {
+        return profile.captions().stream()
+                .map(caption -> json.convertValue(caption.data(), CaptionTyped.class))
+                .toList();
     }
 
     @PostMapping("/api/destinations/{id}/archive")

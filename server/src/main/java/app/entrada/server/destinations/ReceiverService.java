@@ -6,6 +6,7 @@ import app.entrada.core.check.profile.Profile;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.platform.Problem;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
@@ -74,6 +75,24 @@ class ReceiverService {
         for (int number = 2; profiles.has(free); number++)
             free = id.substring(0, Math.min(id.length(), 36)) + "-" + number;
         return free;
+    }
+
+    /** Gives a destination the captions of its form. */
+    Profile captions(String id, List<Map<String, Object>> typed) {
+        Profile profile = profiles.byId(id);
+        try {
+            List<Caption> captions = Profile.captions(typed);
+            for (Caption caption : captions)
+                caption.problem().ifPresent(why -> {
+                    throw new IllegalArgumentException(why);
+                });
+            // what cannot be read back is not kept
+            Profile.read(profile.withCaptions(captions).yaml());
+            profiles.captions(id, captions);
+        } catch (IllegalArgumentException wrong) {
+            throw Problem.input("malformed-caption", wrong.getMessage() + ". Nothing was changed.");
+        }
+        return profiles.byId(id);
     }
 
     /** Puts a destination away: its deliveries and rules stay, nothing new is meant for it. */

@@ -34,7 +34,7 @@ public class DeliveryStandings {
         /** What that means for what to do next. */
         public NextMoves.Standing move() {
             return switch (state) {
-                case ACCEPTED -> NextMoves.Standing.ACCEPTED;
+                case ACCEPTED, LIVE -> NextMoves.Standing.ACCEPTED;
                 case REJECTED -> NextMoves.Standing.REJECTED;
                 case FAILED -> NextMoves.Standing.FAILED;
                 case QUESTIONS -> NextMoves.Standing.ASKED;
@@ -51,7 +51,7 @@ public class DeliveryStandings {
         jdbc.sql("""
                         SELECT d.release_id, d.destination, d.state, r.track, r.field, r.says,
                             (SELECT e.says FROM delivery_event e WHERE e.delivery_id = d.id ORDER BY e.id DESC LIMIT 1) AS last,
-                            d.state = 'accepted' AND EXISTS (SELECT 1 FROM batch b JOIN change c ON c.batch_id = b.id
+                            d.state IN ('accepted', 'live') AND EXISTS (SELECT 1 FROM batch b JOIN change c ON c.batch_id = b.id
                                 WHERE b.release_id = d.release_id AND b.at > d.sealed_at AND b.source <> 'answer') AS edited
                         FROM (SELECT DISTINCT ON (release_id, destination) * FROM delivery
                               WHERE release_id = ANY (:releases) AND state <> 'called off'
@@ -96,7 +96,7 @@ public class DeliveryStandings {
                                 d.destination, e.state, e.says, e.at
                             FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id
                             JOIN release r ON r.id = d.release_id
-                            WHERE e.state IN ('accepted', 'rejected', 'in review', 'failed', 'questions', 'taken down')
+                            WHERE e.state IN ('accepted', 'live', 'rejected', 'in review', 'failed', 'questions', 'taken down')
                             ORDER BY d.id, e.id DESC) answer
                         ORDER BY event DESC LIMIT ?""")
                 .param(most)
@@ -121,7 +121,7 @@ public class DeliveryStandings {
     /** How a destination has answered so far. */
     public Tally tally(String destination) {
         return jdbc.sql("""
-                        SELECT count(*) AS deliveries, count(*) FILTER (WHERE state = 'accepted') AS accepted,
+                        SELECT count(*) AS deliveries, count(*) FILTER (WHERE state IN ('accepted', 'live')) AS accepted,
                             count(*) FILTER (WHERE state = 'rejected') AS rejected,
                             count(*) FILTER (WHERE state IN ('sealed', 'received', 'in review', 'questions')) AS under_way
                         FROM delivery WHERE destination = ? AND state <> 'called off'""")

@@ -11,10 +11,12 @@ import static org.mockito.Mockito.when;
 
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.delivery.HandoverWay;
 import app.entrada.core.delivery.Outgoing;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
+import app.entrada.server.handover.Drop;
 import app.entrada.server.platform.Settings;
 import io.micrometer.core.instrument.simple.SimpleMeterRegistry;
 import java.io.IOException;
@@ -40,6 +42,7 @@ class DeliveryWorkTest {
     private final DestinationService destinations = mock(DestinationService.class);
     private final Addresses addresses = mock(Addresses.class);
     private final Handover way = mock(Handover.class);
+    private final DroppedArchive dropped = mock(DroppedArchive.class);
     private final DestinationClient client = mock(DestinationClient.class);
     private final AnswerService answers = mock(AnswerService.class);
     private final ProfileRepository profiles = mock(ProfileRepository.class);
@@ -62,6 +65,7 @@ class DeliveryWorkTest {
                 destinations,
                 addresses,
                 List.of(way),
+                dropped,
                 client,
                 answers,
                 new SimpleMeterRegistry(),
@@ -71,11 +75,16 @@ class DeliveryWorkTest {
     }
 
     private Delivery delivery(DeliveryState state, int attempts) {
+        return delivery(HandoverWay.INTERFACE, state, attempts);
+    }
+
+    private Delivery delivery(HandoverWay by, DeliveryState state, int attempts) {
         Delivery delivery = new Delivery(
                 ID,
                 5,
                 "lumenfold",
                 new UUID(0, ID),
+                by,
                 state,
                 SEALED.toString(),
                 Outgoing.Occasion.FULL,
@@ -165,6 +174,31 @@ class DeliveryWorkTest {
         verify(deliveries)
                 .move(eq(sealed), eq(DeliveryState.FAILED), argThat(says -> says.contains("no address or no secret")));
         verify(way, never()).hand(any(), any());
+    }
+
+    @Test
+    void an_archive_that_cannot_be_put_today_is_tried_again_and_one_that_may_not_be_is_not() throws IOException {
+        Delivery sealed = delivery(HandoverWay.SFTP, DeliveryState.SEALED, 3);
+        when(dropped.put(sealed, LUMENFOLD)).thenThrow(new IOException("store.example cannot be reached."));
+        assertThat(run(SEALED)).isPresent();
+        verify(deliveries).tried(eq(sealed), argThat(says -> says.startsWith("store.example cannot be reached.")));
+
+        Delivery other = delivery(HandoverWay.SFTP, DeliveryState.SEALED, 0);
+        when(dropped.put(other, LUMENFOLD)).thenThrow(new Drop.Refused("It shows another key."));
+        assertThat(run(SEALED)).isEmpty();
+        verify(deliveries).move(other, DeliveryState.FAILED, "It shows another key.");
+    }
+
+    @Test
+    void an_archive_that_lies_there_is_handed_over_and_nobody_is_asked() throws IOException {
+        Delivery sealed = delivery(HandoverWay.FOLDER, DeliveryState.SEALED, 0);
+        when(dropped.put(sealed, LUMENFOLD)).thenReturn("nw-031.zip lies whole in /srv/plant.");
+        assertThat(run(SEALED)).isEmpty();
+        verify(deliveries).received(sealed, null, "nw-031.zip lies whole in /srv/plant.");
+        delivery(HandoverWay.FOLDER, DeliveryState.RECEIVED, 0);
+        delivery(HandoverWay.FORM, DeliveryState.RECEIVED, 0);
+        assertThat(run(SEALED)).isEmpty();
+        verify(client, never()).ask(any(), any());
     }
 
     @Test

@@ -4,6 +4,8 @@ import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.text.MalformedValue;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -242,6 +244,49 @@ public record Caption(String name, Per per, String fact, Writing writing, int li
                 Boolean.TRUE.equals(map.get("needed")));
     }
 
+    /**
+     * A fact that can go into a form.
+     *
+     * @param id as captions name it
+     * @param name in words
+     * @param per how often it can be asked for: release, track or writer
+     */
+    public record FactOfForm(String id, String name, List<String> per) {}
+
+    /** All that can go into forms: what is put together for them first, then the facts of the registry. */
+    public static List<FactOfForm> facts() {
+        List<FactOfForm> facts = new ArrayList<>();
+        for (FormFact each : FormFact.values())
+            facts.add(new FactOfForm(
+                    each.id(),
+                    each.id(),
+                    each.per().stream().sorted().map(Caption::word).toList()));
+        for (Field<?> field : Fields.all())
+            if (field.entity() != Entity.PARTY && field.entity() != Entity.SERIES)
+                facts.add(new FactOfForm(
+                        field.id(),
+                        "%s (%s)".formatted(field.name(), field.entity().id()),
+                        field.entity() == Entity.RELEASE ? List.of("release") : List.of("track", "writer")));
+        return List.copyOf(facts);
+    }
+
+    /** Words that a caption takes for how a value is written and entered, by key; the usual one first. */
+    public static Map<String, List<String>> choices() {
+        Map<String, List<String>> choices = new LinkedHashMap<>();
+        choices.put("per", Arrays.stream(Per.values()).map(Caption::word).toList());
+        choices.put(
+                "date", Arrays.stream(DateOrder.values()).map(each -> each.id).toList());
+        choices.put(
+                "names", Arrays.stream(NameOrder.values()).map(each -> each.id).toList());
+        choices.put(
+                "list", Arrays.stream(Separator.values()).map(each -> each.id).toList());
+        choices.put(
+                "time", Arrays.stream(TimeForm.values()).map(each -> each.id).toList());
+        choices.put(
+                "entered", Arrays.stream(Entered.values()).map(Caption::word).toList());
+        return choices;
+    }
+
     private static String word(Entered entered) {
         return entered.name().toLowerCase(Locale.ROOT);
     }
@@ -270,11 +315,11 @@ public record Caption(String name, Per per, String fact, Writing writing, int li
                 .formatted(
                         caption,
                         given,
-                        String.join(", ", java.util.Arrays.stream(all).map(id).toList())));
+                        String.join(", ", Arrays.stream(all).map(id).toList())));
     }
 
     /** The table that {@link #read} makes it from; what is usual is left out. */
-    Map<String, Object> data() {
+    public Map<String, Object> data() {
         Map<String, Object> data = new LinkedHashMap<>();
         data.put("caption", name);
         if (per != Per.RELEASE) data.put("per", word(per));

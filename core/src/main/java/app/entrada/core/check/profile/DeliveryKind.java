@@ -22,7 +22,9 @@ public enum DeliveryKind {
     /** The feed of a spoken series. */
     PODCAST_FEED("podcast feed", Handover.FEED, Trait.TAKES_COVER),
     /** Image and documents of a compact disc. */
-    DISC("disc", Handover.PACKAGE, Trait.NEEDS_DISC_IMAGE);
+    DISC("disc", Handover.PACKAGE, Trait.NEEDS_DISC_IMAGE),
+    /** What is typed into a web form, and the files that are chosen there. */
+    WEB_FORM("web form", Handover.FORM, Trait.TAKES_COVER);
 
     /** How a delivery is handed over. */
     public enum Handover {
@@ -31,7 +33,9 @@ public enum DeliveryKind {
         /** One track at a time. */
         TRACKS,
         /** By telling where a feed is. */
-        FEED
+        FEED,
+        /** By somebody who types it. */
+        FORM
     }
 
     private enum Trait {

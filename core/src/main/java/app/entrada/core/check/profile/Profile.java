@@ -231,7 +231,12 @@ public record Profile(
                 .toList();
     }
 
-    private static List<Caption> captions(@Nullable Object given) {
+    /**
+     * Reads the captions of a form as a profile lists them.
+     *
+     * @throws IllegalArgumentException that says what is missing, unknown, of the wrong kind or there twice
+     */
+    public static List<Caption> captions(@Nullable Object given) {
         if (given == null) return List.of();
         if (!(given instanceof List<?> all) || all.size() > MOST_CAPTIONS)
             throw new IllegalArgumentException(
@@ -335,6 +340,54 @@ public record Profile(
                         .map(each -> new Applied(
                                 each.rule(), each.weight(), new Params(each.rule(), each.set(), lead), each.set()))
                         .toList());
+    }
+
+    /** The same that is sent something else. */
+    public Profile sending(DeliveryKind other) {
+        return new Profile(
+                id,
+                name,
+                kind,
+                takes,
+                version,
+                dated,
+                leadDays,
+                express,
+                recipe,
+                also,
+                usual,
+                Optional.of(other),
+                titleStyle,
+                genreWords,
+                prices,
+                feed,
+                pictures,
+                captions,
+                rules);
+    }
+
+    /** The same with another form, as a label types its captions. */
+    public Profile withCaptions(List<Caption> others) {
+        return new Profile(
+                id,
+                name,
+                kind,
+                takes,
+                version,
+                dated,
+                leadDays,
+                express,
+                recipe,
+                also,
+                usual,
+                sends,
+                titleStyle,
+                genreWords,
+                prices,
+                feed,
+                pictures,
+                List.copyOf(others),
+                rules);
     }
 
     /** The text that {@link #read} makes this profile from. */

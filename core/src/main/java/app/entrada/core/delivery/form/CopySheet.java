@@ -63,7 +63,26 @@ public record CopySheet(List<Entry> entries) {
      * @param after what it is today; null when it is asked for no longer, as of a track that is gone
      */
     public record ChangedCaption(
-            String key, @Nullable String before, @Nullable String after) {}
+            String key, @Nullable String before, @Nullable String after) {
+        /** In words: {@code Track 3, Title: Reed → Rush}. */
+        @Override
+        public String toString() {
+            String[] place = key.split(" \u203a ", 3);
+            String where = (place[0].equals("0") ? "" : "Track %s, ".formatted(place[0]))
+                    + (place[1].isEmpty() ? "" : place[1] + ", ")
+                    + place[2];
+            return "%s: %s → %s".formatted(where, said(before), said(after));
+        }
+
+        private static String said(@Nullable String value) {
+            return value == null || value.isEmpty() ? "empty" : value;
+        }
+    }
+
+    /** The key of an entry: the same for the same caption of the same track and writer. */
+    static String key(int track, String writer, String caption) {
+        return String.join(" \u203a ", String.valueOf(track), writer, caption);
+    }
 
     /** The sheet of a release for a destination that has captions. */
     public static CopySheet of(Outgoing out) {
@@ -251,7 +270,7 @@ public record CopySheet(List<Entry> entries) {
         }
 
         private static Entry entry(Caption caption, int track, String writer, Supplier<FormText> writing) {
-            String key = String.join(" \u203a ", String.valueOf(track), writer, caption.name());
+            String key = key(track, writer, caption.name());
             Optional<String> impossible = caption.problem();
             FormText text = impossible.isPresent() ? FormText.NOTHING : writing.get();
             if (caption.entered() == Caption.Entered.TICKED) text = ticked(text);

@@ -7,6 +7,8 @@ import app.entrada.core.delivery.Consignment.Document;
 import app.entrada.core.delivery.DocumentParts;
 import app.entrada.core.delivery.Episode;
 import app.entrada.core.delivery.Outgoing;
+import app.entrada.core.delivery.form.CopySheet;
+import app.entrada.core.delivery.form.SheetTable;
 import app.entrada.core.delivery.kind.works.WorksFile;
 import app.entrada.core.disc.CdText;
 import app.entrada.core.disc.DiscDocuments;
@@ -32,6 +34,9 @@ public final class Composing {
 
     /** Name of the sealed document that says what a feed tells of the episodes of a delivery. */
     public static final String EPISODES = "episodes.json";
+
+    /** Name of the sealed document that says what was typed into a form. */
+    public static final String COPY_SHEET = "copy-sheet.csv";
 
     /** Stands among {@link Outgoing#sound} for what is of no single track. */
     public static final long WHOLE = 0;
@@ -74,7 +79,15 @@ public final class Composing {
             case CATALOGUE_ENTRY -> catalogue(out);
             case PODCAST_FEED -> feed(out);
             case DISC -> disc(out);
+            case WEB_FORM -> form(out);
         };
+    }
+
+    private static Consignment form(Outgoing out) {
+        return new Consignment(
+                List.of(Document.text(
+                        COPY_SHEET, "what is typed into the form", "csv", SheetTable.write(CopySheet.of(out)))),
+                with(sound(out, out.sound()), cover(out)));
     }
 
     private static Consignment store(Outgoing out) {

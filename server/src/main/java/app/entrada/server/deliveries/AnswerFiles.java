@@ -1,0 +1,174 @@
+package app.entrada.server.deliveries;
+
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.delivery.kind.VerdictTable;
+import app.entrada.core.delivery.kind.works.Acknowledgement;
+import app.entrada.core.field.Fields;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.text.MalformedValue;
+import app.entrada.server.deliveries.DeliveryRepository.Delivery;
+import app.entrada.server.deliveries.DeliveryRepository.Returned;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.platform.Problem;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+
+/** Reads answers that came as files, by mail or download, as if they had come by the destination's interface. */
+@Service
+class AnswerFiles {
+    private final DeliveryRepository deliveries;
+    private final ReleaseRepository releases;
+    private final AnswerService answers;
+
+    AnswerFiles(DeliveryRepository deliveries, ReleaseRepository releases, AnswerService answers) {
+        this.deliveries = deliveries;
+        this.releases = releases;
+        this.answers = answers;
+    }
+
+    /**
+     * What came of a file.
+     *
+     * @param unreadable lines that were not understood; the rest was taken in
+     */
+    record TakenAnswer(long release, String title, long delivery, DeliveryState state, List<String> unreadable) {}
+
+    /** Takes a file in: all of it, or nothing. */
+    TakenAnswer take(Profile profile, String name, String text) {
+        try {
+            if (text.startsWith("HDR")) return acknowledgement(profile, name, text);
+            if (VerdictTable.is(text)) return verdicts(profile, name, text);
+        } catch (IllegalArgumentException unreadable) {
+            throw Problem.input(
+                    "unreadable-answer",
+                    "“%s” cannot be read: %s. Nothing was changed.".formatted(name, unreadable.getMessage()));
+        }
+        throw Problem.input(
+                "no-answer",
+                "“%s” is neither an acknowledgement of works (its first record would be HDR) nor a table of verdicts (its first line would name ISRC and Verdict). Nothing was changed."
+                        .formatted(name));
+    }
+
+    private TakenAnswer acknowledgement(Profile profile, String name, String text) {
+        Acknowledgement read = Acknowledgement.read(text);
+        if (read.works().isEmpty())
+            throw new IllegalArgumentException("it answers for no work"
+                    + (read.unreadable().isEmpty()
+                            ? ""
+                            : ", first " + read.unreadable().get(0)));
+        Set<String> answered = read.works().stream()
+                .map(Acknowledgement.Answered::submitterNumber)
+                .collect(Collectors.toSet());
+        Delivery delivery = waiting(
+                profile,
+                name,
+                deliveries.to(profile.id()).stream()
+                        .filter(each -> answers.sealedWorks(each).keySet().containsAll(answered))
+                        .toList());
+        boolean all = read.works().stream()
+                .allMatch(work -> work.standing().taken() || work.standing() == Acknowledgement.WorkStatus.DUPLICATE);
+        return taken(delivery, profile, all, List.of(), new Returned(name, text), read.unreadable());
+    }
+
+    private TakenAnswer verdicts(Profile profile, String name, String text) {
+        VerdictTable read = VerdictTable.read(text);
+        if (read.recordings().isEmpty()) throw new IllegalArgumentException("it answers for no recording");
+        Set<String> isrcs = read.recordings().stream()
+                .map(VerdictTable.JudgedRecording::isrc)
+                .collect(Collectors.toSet());
+        Delivery delivery = waiting(
+                profile,
+                name,
+                deliveries.to(profile.id()).stream()
+                        .filter(each -> isrcs(each).containsAll(isrcs))
+                        .toList());
+        Release release = release(delivery);
+        List<DestinationClient.Reason> reasons = new ArrayList<>();
+        for (VerdictTable.JudgedRecording each : read.recordings())
+            if (!each.taken()) {
+                Track track = track(release, each.isrc());
+                reasons.add(new DestinationClient.Reason(
+                        "refused",
+                        each.reason().isEmpty() ? "No reason was given." : each.reason(),
+                        track == null ? 0 : track.number(),
+                        field(each.field())));
+            }
+        return taken(delivery, profile, reasons.isEmpty(), reasons, new Returned(name, text), List.of());
+    }
+
+    /** The fact that is meant; the recording's code where it is none of ours. */
+    private static String field(String given) {
+        try {
+            return Fields.byId(given).id();
+        } catch (MalformedValue none) {
+            return Fields.RECORDING_ISRC.id();
+        }
+    }
+
+    private Set<String> isrcs(Delivery delivery) {
+        Set<String> isrcs = new HashSet<>();
+        releases.find(delivery.releaseId())
+                .ifPresent(release -> release.tracks().forEach(track -> {
+                    String isrc = release.text(track, Fields.RECORDING_ISRC);
+                    if (isrc != null) isrcs.add(isrc.replace("-", ""));
+                }));
+        return isrcs;
+    }
+
+    private static @org.jspecify.annotations.Nullable Track track(Release release, String isrc) {
+        return release.tracks().stream()
+                .filter(track -> Objects.toString(release.text(track, Fields.RECORDING_ISRC), "")
+                        .replace("-", "")
+                        .equals(isrc))
+                .findFirst()
+                .orElse(null);
+    }
+
+    private Release release(Delivery delivery) {
+        return releases.find(delivery.releaseId()).orElseThrow(() -> Problem.missing("release"));
+    }
+
+    /** The newest of the deliveries that a file may answer, when it waits for an answer. */
+    private static Delivery waiting(Profile profile, String name, List<Delivery> meant) {
+        if (meant.isEmpty())
+            throw Problem.input(
+                    "answers-nothing",
+                    "“%s” answers nothing that was sent to %s from here. Nothing was changed."
+                            .formatted(name, profile.name()));
+        return meant.stream()
+                .filter(each -> each.state().underWay())
+                .findFirst()
+                .orElseThrow(() -> Problem.conflict(
+                        "answered-already",
+                        "“%s” is about a delivery to %s that does not wait for an answer: it is %s. Nothing was changed."
+                                .formatted(
+                                        name,
+                                        profile.name(),
+                                        meant.get(0).state().label())));
+    }
+
+    private TakenAnswer taken(
+            Delivery delivery,
+            Profile profile,
+            boolean all,
+            List<DestinationClient.Reason> reasons,
+            Returned file,
+            List<String> unreadable) {
+        Delivery standing = delivery;
+        if (delivery.state() == DeliveryState.SEALED) {
+            // who answers has it, whether somebody wrote that down or not
+            deliveries.received(delivery, null, "%s has it: its answer came.".formatted(profile.name()));
+            standing = deliveries.find(delivery.id()).orElseThrow();
+        }
+        DeliveryState state = all ? DeliveryState.ACCEPTED : DeliveryState.REJECTED;
+        answers.takeFile(standing, profile, state, reasons, file);
+        return new TakenAnswer(delivery.releaseId(), release(delivery).name(), delivery.id(), state, unreadable);
+    }
+}
