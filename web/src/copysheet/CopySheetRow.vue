@@ -122,8 +122,8 @@ button {
   color: var(--stop);
 }
 .file {
-  align-self: end;
-  padding-left: var(--space-4);
+  grid-column: 2 / -1;
+  justify-self: start;
 }
 .says {
   grid-column: 2 / -1;

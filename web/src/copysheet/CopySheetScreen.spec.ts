@@ -128,7 +128,7 @@ describe('B0 The copy sheet', () => {
     const entries = structuredClone(ENTRIES)
     entries[4]!.problem = '3 characters more than the 4 that the form takes.'
     const page = await shown({ entries })
-    expect(page.shown.find('.wrong').text()).toContain('One value does not go into the form as they are')
+    expect(page.shown.find('.wrong').text()).toContain('One value does not go into the form as it is')
     await page.shown.find('.wrong .act').trigger('click')
     await flushPromises()
     expect(current(page)).toBe('Track title')

@@ -152,7 +152,11 @@ async function handedOver() {
           <li v-for="line in sheet.gone" :key="line">Take out of the form: {{ line.replace(' → empty', '') }}</li>
         </ul>
         <p v-if="wrong.length" class="wrong" role="note">
-          {{ wrong.length === 1 ? 'One value does' : `${wrong.length} values do` }} not go into the form as they are:
+          {{
+            wrong.length === 1
+              ? 'One value does not go into the form as it is:'
+              : `${wrong.length} values do not go into the form as they are:`
+          }}
           <button v-for="{ entry, i } in wrong" :key="entry.key" class="act" type="button" @click="show(i)">
             {{ entry.caption }}{{ entry.track ? ` (${entry.track})` : '' }}
           </button>

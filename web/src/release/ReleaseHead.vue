@@ -112,8 +112,10 @@ p {
 }
 .marks {
   display: flex;
+  flex-wrap: wrap;
+  white-space: nowrap;
   align-items: baseline;
-  gap: var(--space-6);
+  gap: var(--space-2) var(--space-6);
   margin-top: var(--space-2);
   font-size: var(--type-row);
 }

@@ -56,7 +56,7 @@ const scheduled = computed(
 const waiting = computed(() => {
   if (props.delivery.way === 'archive' && props.delivery.state === 'sealed') return 'waiting to be passed on…'
   if (props.delivery.way === 'interface' || props.delivery.state === 'sealed') return 'waiting for an answer…'
-  return 'waiting for an answer, which is written down here or read from a file under Destinations'
+  return 'waiting for an answer, to be written down here'
 })
 const place = (reason: DeliveryView['reasons'][number]) => ({
   name: reason.field === 'release.cover' ? 'artwork' : 'sheet',

@@ -13,6 +13,7 @@ import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
+import org.openqa.selenium.WindowType;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
@@ -20,6 +21,7 @@ import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.logging.LogEntry;
 import org.openqa.selenium.logging.LogType;
 import org.openqa.selenium.logging.LoggingPreferences;
+import org.openqa.selenium.support.ui.Select;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** A real browser as a person uses it. Everything waits for what it needs to see; nothing sleeps. */
@@ -57,9 +59,7 @@ final class Browser implements AutoCloseable {
         logs.enable(LogType.BROWSER, Level.ALL);
         options.setCapability("goog:loggingPrefs", logs);
         driver = new ChromeDriver(service, options);
-        driver.executeCdpCommand(
-                "Emulation.setDeviceMetricsOverride",
-                Map.of("width", 1280, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+        size(1280, 800);
     }
 
     void go(String address) {
@@ -150,6 +150,40 @@ final class Browser implements AutoCloseable {
             field.sendKeys(text);
             return text.equals(field.getDomProperty("value"));
         });
+    }
+
+    /** Chooses an entry of a list by what it says. */
+    void choose(String css, String text) {
+        patience().withMessage(() -> "to choose “" + text + "” in " + css).until(d -> {
+            Select list = new Select(see(css));
+            if (list.getOptions().stream().noneMatch(each -> each.getText().equals(text))) return null;
+            list.selectByVisibleText(text);
+            return true;
+        });
+    }
+
+    /** Opens a window of its own, and looks at it. */
+    String window(String address) {
+        driver.switchTo().newWindow(WindowType.WINDOW);
+        driver.get(address);
+        return driver.getWindowHandle();
+    }
+
+    /** Makes the window that is looked at so large. */
+    void size(int width, int height) {
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+    }
+
+    String window() {
+        return driver.getWindowHandle();
+    }
+
+    /** Brings a window to the front, as somebody does who works with two. */
+    void look(String window) {
+        driver.switchTo().window(window);
+        driver.executeCdpCommand("Page.bringToFront", Map.of());
     }
 
     /** Keys wherever the focus is. */

@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.Comparator;
 import java.util.concurrent.TimeUnit;
 
 /** A whole installation with the demo data, set up and run by the project's own script. */
@@ -17,6 +18,7 @@ final class Installation {
             Path.of(System.getProperty("entrada.root", "..")).toAbsolutePath().normalize();
 
     private final Path var;
+    private final String data;
     private final LocalDate today;
     private final int port;
     private boolean watched;
@@ -29,9 +31,27 @@ final class Installation {
      * @param port the first that is tried for the server; its stand-ins' lies a hundred higher
      */
     Installation(Path var, String today, int port) {
+        this(var, today, port, "demo");
+    }
+
+    /** @param data {@code demo}, or {@code own} for one that begins with nothing */
+    Installation(Path var, String today, int port, String data) {
+        this.data = data;
         this.var = var.toAbsolutePath();
         this.port = port;
         this.today = LocalDate.parse(today);
+    }
+
+    /** Puts away what an earlier run left, and begins. */
+    void begin() throws IOException, InterruptedException {
+        run("stop");
+        if (Files.exists(var))
+            try (var files = Files.walk(var)) {
+                files.sorted(Comparator.reverseOrder())
+                        .forEach(path -> path.toFile().delete());
+            }
+        Files.createDirectories(var);
+        run(data.equals("demo") ? "demo" : "start");
     }
 
     /** Runs a command of the script and waits for its end. */
@@ -62,17 +82,17 @@ final class Installation {
 
     String address() throws IOException {
         return "http://127.0.0.1:"
-                + Files.readString(var.resolve("demo/run/port")).strip();
+                + Files.readString(var.resolve(data + "/run/port")).strip();
     }
 
     String password() throws IOException {
-        return Files.readString(var.resolve("demo/secrets/demo-password")).strip();
+        return Files.readString(var.resolve(data + "/secrets/demo-password")).strip();
     }
 
     /** The server's process; the pid file's second line says when it started. */
     ProcessHandle server() throws IOException {
         long pid = Long.parseLong(
-                Files.readAllLines(var.resolve("demo/run/server.pid")).get(0).strip());
+                Files.readAllLines(var.resolve(data + "/run/server.pid")).get(0).strip());
         return ProcessHandle.of(pid).orElseThrow();
     }
 
@@ -119,7 +139,7 @@ final class Installation {
 
     private String standins() throws IOException {
         return "http://127.0.0.1:"
-                + Files.readString(var.resolve("demo/run/standins.port")).strip();
+                + Files.readString(var.resolve(data + "/run/standins.port")).strip();
     }
 
     Path var() {

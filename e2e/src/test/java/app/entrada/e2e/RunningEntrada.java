@@ -1,9 +1,7 @@
 package app.entrada.e2e;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
 import java.util.concurrent.BlockingDeque;
 import java.util.concurrent.LinkedBlockingDeque;
 import org.junit.jupiter.api.extension.AfterAllCallback;
@@ -79,14 +77,7 @@ final class RunningEntrada implements BeforeAllCallback, AfterAllCallback {
     private static Installation start(int number) throws Exception {
         Path var = Path.of("target", "var-" + number);
         Installation installation = new Installation(var, TODAY, FIRST_PORT + 200 * (number - 1));
-        installation.run("stop");
-        if (Files.exists(var))
-            try (var files = Files.walk(var)) {
-                files.sorted(Comparator.reverseOrder())
-                        .forEach(path -> path.toFile().delete());
-            }
-        Files.createDirectories(var);
-        installation.run("demo");
+        installation.begin();
         // the demo's own three deliveries must not use up the faults that tests order
         Waiting.until(
                 "the demo's deliveries are taken",
