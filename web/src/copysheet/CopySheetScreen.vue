@@ -43,7 +43,17 @@ const shown = computed(() =>
 )
 const count = computed(() => entries.value.filter(asks).length)
 const copied = computed(() => entries.value.filter((entry) => asks(entry) && entry.copied).length)
-const wrong = computed(() => entries.value.map((entry, i) => ({ entry, i })).filter(({ entry }) => entry.problem))
+/** What does not go into the form, each caption once, with the place of the first. */
+const wrong = computed(() => {
+  const captions = new Map<string, { i: number; tracks: number }>()
+  entries.value.forEach((entry, i) => {
+    if (!entry.problem) return
+    const known = captions.get(entry.caption)
+    captions.set(entry.caption, { i: known?.i ?? i, tracks: (known?.tracks ?? 0) + 1 })
+  })
+  return [...captions].map(([caption, { i, tracks }]) => ({ i, says: tracks > 1 ? `${caption} (${tracks})` : caption }))
+})
+const wrongValues = computed(() => entries.value.filter((entry) => entry.problem).length)
 const now = computed<SheetEntry | undefined>(() => entries.value[current.value])
 const titled = computed(() => sheet.value?.tracks.find((track) => track.number === part.value)?.title)
 const file = (name: string) =>
@@ -153,12 +163,12 @@ async function handedOver() {
         </ul>
         <p v-if="wrong.length" class="wrong" role="note">
           {{
-            wrong.length === 1
+            wrongValues === 1
               ? 'One value does not go into the form as it is:'
-              : `${wrong.length} values do not go into the form as they are:`
+              : `${wrongValues} values do not go into the form as they are:`
           }}
-          <button v-for="{ entry, i } in wrong" :key="entry.key" class="act" type="button" @click="show(i)">
-            {{ entry.caption }}{{ entry.track ? ` (${entry.track})` : '' }}
+          <button v-for="each in wrong" :key="each.i" class="act" type="button" @click="show(each.i)">
+            {{ each.says }}
           </button>
         </p>
       </header>
@@ -275,13 +285,14 @@ h1 {
 nav {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 var(--space-4);
+  gap: 0 var(--space-3);
   padding: var(--space-4) var(--space-6) 0;
   border-bottom: 1px solid var(--ink);
 }
 nav button {
   min-width: 24px;
   min-height: 28px;
+  text-align: left;
   border: 0;
   border-bottom: 2px solid transparent;
   padding: 0;

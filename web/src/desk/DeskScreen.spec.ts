@@ -18,6 +18,7 @@ const move = (more: object) => ({
 const desk = (moves: object[], answers: object[] = []) => ({
   today: '2026-11-23',
   weeks: 26,
+  destinations: 9,
   moves,
   ahead: [],
   answers,
@@ -32,6 +33,11 @@ describe('F1 The desk', () => {
   it('leads to a panel where no cell is meant', async () => {
     const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk([move({ panel: 'files', column: null })]) })
     expect(shown.find('ol a').attributes('href')).toBe('/releases/7/files')
+  })
+  it('leads to the destinations while there is none', async () => {
+    const { shown } = await screen(DeskScreen, { 'GET /api/desk': { ...desk([]), destinations: 0 } })
+    expect(shown.text()).toContain('There is no destination yet, so nothing is checked.')
+    expect(shown.find('section a').attributes('href')).toBe('/destinations')
   })
   it('says who waits, and how long there is', async () => {
     const { shown } = await screen(DeskScreen, {

@@ -43,7 +43,11 @@ function slack(days: number | null): string {
     <div v-else class="columns">
       <section aria-label="Next moves">
         <h2>Next moves</h2>
-        <p v-if="!desk.moves.length" class="quiet">
+        <p v-if="!desk.destinations" class="quiet">
+          There is no destination yet, so nothing is checked.
+          <RouterLink to="/destinations">Add those that you send to</RouterLink>.
+        </p>
+        <p v-else-if="!desk.moves.length" class="quiet">
           Nothing waits for you. Begin a new release when its masters are finished.
         </p>
         <ol>

@@ -4,6 +4,7 @@ import { BButton, BForm, BFormInput, BModal } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { api, got } from '../api/client'
 import { useLoad } from '../kit/useLoad'
+import { wordsOf } from './captions'
 
 const emit = defineEmits<{ close: []; added: [id: string] }>()
 const open = ref(true)
@@ -18,6 +19,11 @@ const faster = ref('')
 const fee = ref('')
 const problem = ref('')
 const busy = ref(false)
+const { value: recipes } = useLoad(() => got(api.GET('/api/recipes')))
+const recipe = ref('')
+const longestTitle = ref<number | ''>('')
+const sells = ref('')
+const genres = ref('')
 const chosen = computed(() => patterns.value?.find((each) => each.id === pattern.value) ?? null)
 // what receivers of the kind usually answer stands there until somebody knows better
 watch(chosen, (now) => {
@@ -25,6 +31,8 @@ watch(chosen, (now) => {
   leadDays.value = now.leadDays
   featuredInTitle.value = now.featuredInTitle
   version.value = now.version
+  recipe.value = now.recipe
+  longestTitle.value = now.longestTitle ?? ''
 })
 async function added(adding: Promise<{ data?: { id: string } }>) {
   busy.value = true
@@ -51,7 +59,10 @@ const add = () =>
         usual: usual.value,
         expressDays: faster.value === '' ? null : Number(faster.value),
         expressFee: fee.value || null,
-        genreWords: null,
+        genreWords: wordsOf(genres.value.replaceAll('\n', ';')),
+        recipe: recipe.value,
+        longestTitle: longestTitle.value === '' ? null : Number(longestTitle.value),
+        sells: sells.value || null,
       },
     }),
   )
@@ -97,6 +108,28 @@ async function read(event: Event) {
         <label class="tick">
           <input v-model="featuredInTitle" type="checkbox" /> Featured artists are part of the title there
         </label>
+        <details>
+          <summary>Files, limits, countries, genres</summary>
+          <label for="recipe">Files it takes</label>
+          <select id="recipe" v-model="recipe" class="form-select form-select-sm">
+            <option value="">none</option>
+            <option v-for="each in recipes ?? []" :key="each.id" :value="each.id">{{ each.name }}</option>
+          </select>
+          <span class="row">
+            <label for="longest">Longest title it takes</label>
+            <input id="longest" v-model="longestTitle" type="number" min="1" max="1000" placeholder="any" />
+          </span>
+          <label for="sells">Countries in which it sells</label>
+          <BFormInput id="sells" v-model="sells" size="sm" placeholder="all, or DE, AT, CH" autocomplete="off" />
+          <label for="genres">Its words for genres, one a line</label>
+          <textarea
+            id="genres"
+            v-model="genres"
+            class="form-control form-control-sm"
+            rows="2"
+            placeholder="Folk = Singer-songwriter"
+          />
+        </details>
         <label class="tick">
           <input v-model="usual" type="checkbox" /> Every release is meant for it unless it says otherwise
         </label>
@@ -123,6 +156,13 @@ async function read(event: Event) {
 form > label:not(.tick) {
   display: block;
   margin-top: var(--space-4);
+}
+details {
+  margin-top: var(--space-4);
+}
+details label {
+  display: block;
+  margin-top: var(--space-3);
 }
 .row {
   display: flex;

@@ -18,14 +18,15 @@ const emit = defineEmits<{ saved: []; gone: [] }>()
 const session = useSession()
 const editing = ref(false)
 // the rules are worth reading without it
-const { value: answers } = useLoad<AnswerRecord>(() =>
-  got(api.GET('/api/destinations/{id}/record', { params: { path: { id: props.destination.id } } })),
+const { value: answers } = useLoad<AnswerRecord>(
+  () => got(api.GET('/api/destinations/{id}/record', { params: { path: { id: props.destination.id } } })),
+  { announced: ['delivery'] },
 )
 const keySaid = ref('')
 async function newKey() {
   try {
     const done = await got(api.POST('/api/destinations/key'))
-    keySaid.value = `${done.secrets} tokens are sealed with a new key; the old one is destroyed.`
+    keySaid.value = `${done.secrets} secrets are sealed with a new key; the old one is destroyed.`
   } catch (failure) {
     keySaid.value = (failure as Error).message
   }
@@ -69,8 +70,8 @@ function saved() {
     </p>
     <ConnectionForm :destination="props.destination" @saved="emit('saved')" />
     <p v-if="session.who?.role === 'manager' && props.destination.secret" class="quiet key">
-      Tokens are encrypted and never shown again.
-      <button class="act" type="button" @click="newKey">Seal all tokens with a new key</button>
+      What is secret is encrypted and never shown again.
+      <button class="act" type="button" @click="newKey">Seal all of it with a new key</button>
       <span role="status"> {{ keySaid }}</span>
     </p>
     <p v-if="answers?.deliveries" class="record">

@@ -32,11 +32,14 @@ const PATTERN = {
   leadDays: 28,
   featuredInTitle: true,
   version: 'DASH',
+  recipe: 'store-flac',
+  longestTitle: 180,
 }
 const usual = (all: object[]) => ({
   'GET /api/destinations': all,
   'GET /api/destinations/archived': [],
   'GET /api/destinations/patterns': [PATTERN],
+  'GET /api/recipes': [{ id: 'store-flac', name: 'Store master, FLAC' }],
   'GET /api/destinations/hollow-quay/record': { deliveries: 0, accepted: 0, rejected: 0, underWay: 0 },
 })
 const options = { role: 'manager', stubs: DIALOG }
@@ -74,6 +77,9 @@ describe('B0 Destinations of one’s own', () => {
     await shown.find('#destination-name').setValue('Hollow Quay')
     await shown.find('#faster').setValue('6')
     await shown.find('#fee').setValue('40 EUR')
+    await shown.find('#longest').setValue('90')
+    await shown.find('#sells').setValue('DE, AT')
+    await shown.find('#genres').setValue('Folk = Singer-songwriter\nRock = Alternative')
     await shown.find('.dialog form').trigger('submit')
     await flushPromises()
     expect(posts().at(-1)).toMatchObject({
@@ -87,6 +93,10 @@ describe('B0 Destinations of one’s own', () => {
         usual: false,
         expressDays: 6,
         expressFee: '40 EUR',
+        recipe: 'store-flac',
+        longestTitle: 90,
+        sells: 'DE, AT',
+        genreWords: { Folk: 'Singer-songwriter', Rock: 'Alternative' },
       },
     })
     expect(shown.find('nav').text()).toContain('Hollow Quay')

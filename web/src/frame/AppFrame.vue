@@ -75,6 +75,7 @@ onUnmounted(() => {
     :class="{ over }"
     @dragover.prevent="over = !!$event.dataTransfer?.types.includes('Files')"
     @dragleave.self="over = false"
+    @drop.capture="over = false"
     @drop.prevent="drop"
   >
     <header>

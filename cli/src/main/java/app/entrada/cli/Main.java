@@ -47,6 +47,7 @@ public final class Main implements Runnable {
 
     static int run(String... arguments) {
         return new CommandLine(new Main())
+                .setCaseInsensitiveEnumValuesAllowed(true)
                 .setExecutionExceptionHandler((failure, command, parsed) -> {
                     Json.error(failure);
                     return UNREADABLE;

@@ -94,7 +94,8 @@ class EveryVerbTest {
                 Arguments.of(List.of("prove", folder.toString()), "no SHA256SUMS"),
                 Arguments.of(
                         List.of("message", document.toString(), "--destination", "nowhere", "--out", none), "nowhere"),
-                Arguments.of(List.of("schema"), "2020-12"));
+                Arguments.of(List.of("schema"), "2020-12"),
+                Arguments.of(List.of("schema", "profile"), "title.too-long"));
     }
 
     @ParameterizedTest(name = "{0}")

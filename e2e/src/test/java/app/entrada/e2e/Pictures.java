@@ -7,6 +7,7 @@ import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import org.openqa.selenium.Keys;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -62,6 +63,7 @@ final class Pictures {
             browser.go(arguments[0] + "/destinations");
             browser.see(".rule");
             browser.picture(folder.resolve("destinations.png"));
+            form(browser, arguments[0], folder);
             gathering(browser, arguments[0], folder);
             browser.go(arguments[0] + "/codes");
             browser.see("section.block rect");
@@ -112,6 +114,31 @@ final class Pictures {
         browser.see("[data-cell='6.title']");
     }
 
+    /** A destination that has a form only, read from a file, and its copy sheet as it stands beside the form. */
+    private static void form(Browser browser, String address, Path folder) throws Exception {
+        Path file = Files.createTempFile("hollow-quay", ".yaml");
+        try (var profile = Pictures.class.getResourceAsStream("/hollow-quay.yaml")) {
+            Files.write(file, profile.readAllBytes());
+        }
+        browser.click("button", "Add a destination");
+        browser.see(".modal");
+        browser.pick(".modal input[type=file]", file);
+        browser.see("h2", "Hollow Quay Distribution");
+        browser.see(".captions tr.line");
+        for (JsonNode head : new JsonMapper().readTree(browser.call("GET", "/api/releases")))
+            if (head.path("title").asString().equals("Tidewrack Almanac"))
+                browser.go(address + "/copy-sheets/" + head.path("id").asString() + "/hollow-quay");
+        browser.see("li.current");
+        browser.size(400, 800);
+        browser.look(browser.window());
+        for (String next : List.of("Primary artist", "UPC / EAN", "© line")) {
+            browser.press(Keys.SPACE);
+            browser.see("li.current", next);
+        }
+        browser.picture(folder.resolve("copy-sheet.png"));
+        browser.size(1280, 800);
+    }
+
     /** A folder in the intake, the release it suggests, and a file taken apart. */
     private static void gathering(Browser browser, String address, Path folder) throws Exception {
         JsonMapper json = new JsonMapper();
@@ -139,7 +166,6 @@ final class Pictures {
         browser.picture(folder.resolve("intake.png"));
         browser.click("button", "Make a release of these…");
         browser.see(".modal td", "Anchor Bell");
-        browser.picture(folder.resolve("draft.png"));
         browser.click(".modal button", "Not now");
 
         Path mp3 = heap.resolve("anchor bell.mp3");

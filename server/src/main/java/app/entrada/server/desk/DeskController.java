@@ -65,7 +65,13 @@ class DeskController {
     }
 
     /** @param today ISO date the desk counts from */
-    record Desk(String today, int weeks, List<MoveView> moves, List<DateAhead> ahead, List<AnswerView> answers) {}
+    record Desk(
+            String today,
+            int weeks,
+            int destinations,
+            List<MoveView> moves,
+            List<DateAhead> ahead,
+            List<AnswerView> answers) {}
 
     /**
      * Something to do.
@@ -119,6 +125,7 @@ class DeskController {
         return new Desk(
                 today.toString(),
                 WEEKS_AHEAD,
+                profiles.all().size(),
                 NextMoves.of(states, profiles.all(), today).stream()
                         .map(DeskController::move)
                         .toList(),

@@ -3,9 +3,12 @@ package app.entrada.server.destinations;
 import app.entrada.core.check.profile.Caption;
 import app.entrada.core.check.profile.DestinationPattern;
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.field.value.Territories;
+import app.entrada.core.text.MalformedValue;
 import app.entrada.core.title.TitleStyle;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.context.RecipeRepository;
 import app.entrada.server.platform.Problem;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -34,9 +37,12 @@ import tools.jackson.databind.json.JsonMapper;
 class ReceiverController {
     private final ReceiverService receivers;
     private final ProfileRepository profiles;
+    private final RecipeRepository recipes;
     private final JsonMapper json;
 
-    ReceiverController(ReceiverService receivers, ProfileRepository profiles, JsonMapper json) {
+    ReceiverController(
+            ReceiverService receivers, ProfileRepository profiles, RecipeRepository recipes, JsonMapper json) {
+        this.recipes = recipes;
         this.json = json;
         this.receivers = receivers;
         this.profiles = profiles;
@@ -50,7 +56,9 @@ class ReceiverController {
             String takes,
             int leadDays,
             boolean featuredInTitle,
-            TitleStyle.Versions version) {}
+            TitleStyle.Versions version,
+            String recipe,
+            @Nullable Integer longestTitle) {}
 
     /**
      * A destination to add.
@@ -59,6 +67,9 @@ class ReceiverController {
      * @param expressDays days of its faster service, null when it has none
      * @param expressFee what that costs, in words
      * @param genreWords its own words for genres of ours
+     * @param recipe by which its files are made; null as usual, empty for none
+     * @param longestTitle characters of a title; null as usual
+     * @param sells countries in which it sells, as territories are written; null or blank for all
      */
     record DestinationTyped(
             String pattern,
@@ -69,7 +80,10 @@ class ReceiverController {
             boolean usual,
             @Nullable Integer expressDays,
             @Nullable String expressFee,
-            @Nullable Map<String, String> genreWords) {}
+            @Nullable Map<String, String> genreWords,
+            @Nullable String recipe,
+            @Nullable Integer longestTitle,
+            @Nullable String sells) {}
 
     record ProfileFile(String text) {}
 
@@ -87,7 +101,9 @@ class ReceiverController {
                         pattern.takes(),
                         pattern.leadDays(),
                         pattern.titleStyle().featuredInTitle(),
-                        pattern.titleStyle().version()))
+                        pattern.titleStyle().version(),
+                        pattern.recipe(),
+                        pattern.longestTitle().orElse(null)))
                 .toList();
     }
 
@@ -115,8 +131,26 @@ class ReceiverController {
                             "fee",
                             typed.expressFee() == null ? "" : typed.expressFee().strip()));
         if (typed.genreWords() != null && !typed.genreWords().isEmpty()) answers.put("genreWords", typed.genreWords());
-        return new AddedDestination(
-                receivers.add(typed.pattern(), typed.name(), answers, account).id());
+        if (typed.recipe() != null)
+            answers.put(
+                    "recipe",
+                    typed.recipe().isEmpty() ? "" : recipes.byId(typed.recipe()).id());
+        Map<String, Map<String, Object>> limits = new LinkedHashMap<>();
+        if (typed.longestTitle() != null) limits.put("title.too-long", Map.of("max", typed.longestTitle()));
+        if (typed.sells() != null && !typed.sells().isBlank())
+            limits.put("territory.deal-outside-rights", Map.of("sells", countries(typed.sells())));
+        return new AddedDestination(receivers
+                .add(typed.pattern(), typed.name(), answers, limits, account)
+                .id());
+    }
+
+    private static List<String> countries(String typed) {
+        try {
+            return List.copyOf(Territories.parse(typed).countries());
+        } catch (MalformedValue wrong) {
+            throw Problem.input("territories", wrong.getMessage() + ". Nothing was added.")
+                    .with("field", "sells");
+        }
     }
 
     /** Adds the destination that a profile describes. */

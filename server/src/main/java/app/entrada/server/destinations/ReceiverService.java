@@ -27,10 +27,17 @@ class ReceiverService {
      * Adds a destination of a pattern.
      *
      * @param answers what is different from the pattern, by the keys of a profile
+     * @param limits parameters of rules by their id; the weights are those of the pattern
      */
-    Profile add(String pattern, String name, Map<String, Object> answers, Account account) {
+    Profile add(
+            String pattern,
+            String name,
+            Map<String, Object> answers,
+            Map<String, Map<String, Object>> limits,
+            Account account) {
         return keep(
-                read(() -> DestinationPattern.byId(pattern).begin(freeId(name), name, profiles.today(), answers)),
+                read(() ->
+                        DestinationPattern.byId(pattern).begin(freeId(name), name, profiles.today(), answers, limits)),
                 account);
     }
 

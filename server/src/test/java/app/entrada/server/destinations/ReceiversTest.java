@@ -97,6 +97,22 @@ class ReceiversTest {
         assertThat(made.kind()).isEqualTo("distributor");
         assertThat(made.leadDays()).isEqualTo(30);
         assertThat(made.genreWords()).containsExactly(Map.entry("Rock", "Alternative Rock"));
+        Map<String, Object> more = typed("download-shop", "Lantern Downloads");
+        more.put("recipe", "store-flac");
+        more.put("longestTitle", 90);
+        more.put("sells", "DE, AT");
+        String shop = manager.post("/api/destinations", more).json().path("id").asString();
+        Profile limited = Profile.read(
+                manager.get("/api/destinations/" + shop + "/profile").text());
+        assertThat(limited.recipe()).isEqualTo("store-flac");
+        assertThat(limited.applied("title.too-long").orElseThrow().set()).containsEntry("max", 90);
+        assertThat(limited.applied("territory.deal-outside-rights")
+                        .orElseThrow()
+                        .set())
+                .containsEntry("sells", List.of("AT", "DE"));
+        more.put("name", "Lantern Two");
+        more.put("sells", "Atlantis");
+        assertThat(manager.post("/api/destinations", more).status()).isEqualTo(422);
         assertThat(made.applied("isrc.missing")).isPresent();
         // a release is meant for it when somebody says so, and then its rules ask
         JsonNode view = manager.begin("single", "Hollow");

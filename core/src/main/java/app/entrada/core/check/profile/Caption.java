@@ -27,9 +27,9 @@ import org.jspecify.annotations.Nullable;
  */
 public record Caption(String name, Per per, String fact, Writing writing, int limit, Entered entered, boolean needed) {
     /** Longest name of a field, and longest limit. */
-    private static final int LONGEST_NAME = 120;
+    static final int LONGEST_NAME = 120;
 
-    private static final int LARGEST_LIMIT = 100_000;
+    static final int LARGEST_LIMIT = 100_000;
     private static final Set<String> KEYS = Set.of(
             "caption",
             "per",

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 
@@ -112,6 +113,46 @@ public final class DestinationPattern {
     /** How such a receiver usually wants titles. */
     public TitleStyle titleStyle() {
         return profile.get("titleStyle") instanceof Map<?, ?> style ? TitleStyle.read(style) : TitleStyle.PLAIN;
+    }
+
+    /** The recipe by which files for such a receiver are usually made; empty where it takes none. */
+    public String recipe() {
+        return profile.get("recipe") instanceof String recipe ? recipe : "";
+    }
+
+    /** Characters that such a receiver usually takes for a title, where it has a limit. */
+    public Optional<Integer> longestTitle() {
+        return rule("title.too-long").flatMap(rule -> Optional.ofNullable((Integer) rule.get("max")));
+    }
+
+    private Optional<Map<?, ?>> rule(String id) {
+        return profile.get("rules") instanceof Map<?, ?> rules && rules.get(id) instanceof Map<?, ?> rule
+                ? Optional.of(rule)
+                : Optional.empty();
+    }
+
+    /**
+     * A destination to begin with, some of whose rules have other limits.
+     *
+     * @param limits parameters by the ids of rules; each keeps the weight that the pattern gives it, and stops where it gives
+     *     none
+     */
+    public Profile begin(
+            String as,
+            String name,
+            LocalDate from,
+            Map<String, Object> answers,
+            Map<String, Map<String, Object>> limits) {
+        Map<String, Object> rules = new LinkedHashMap<>();
+        limits.forEach((id, set) -> {
+            Map<String, Object> all = new LinkedHashMap<>(Map.of("weight", "stop"));
+            rule(id).ifPresent(usual -> usual.forEach((key, value) -> all.put(String.valueOf(key), value)));
+            all.putAll(set);
+            rules.put(id, all);
+        });
+        Map<String, Object> different = new LinkedHashMap<>(answers);
+        if (!rules.isEmpty()) different.put("rules", rules);
+        return begin(as, name, from, different);
     }
 
     /** A destination as the pattern has it. */

@@ -10,6 +10,7 @@ import app.entrada.core.check.rules.Params;
 import app.entrada.core.release.context.Objection;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -181,5 +182,30 @@ class DestinationPatternTest {
                 .orElseThrow()
                 .params();
         assertThat(titles.number("max")).isEqualTo(180);
+    }
+
+    @Test
+    void limits_are_a_label_s_answers_and_weights_stay_the_pattern_s() {
+        Profile shop = DestinationPattern.byId("download-shop")
+                .begin(
+                        "lantern",
+                        "Lantern Downloads",
+                        LocalDate.of(2026, 11, 23),
+                        Map.of("recipe", "store-flac"),
+                        Map.of(
+                                "title.too-long", Map.of("max", 90),
+                                "territory.deal-outside-rights", Map.of("sells", List.of("DE", "AT"))));
+        assertThat(shop.recipe()).isEqualTo("store-flac");
+        assertThat(shop.applied("title.too-long").orElseThrow().set()).containsEntry("max", 90);
+        assertThat(shop.applied("title.too-long").orElseThrow().weight()).isEqualTo(Weight.STOP);
+        assertThat(shop.applied("territory.deal-outside-rights").orElseThrow().set())
+                .containsEntry("sells", List.of("DE", "AT"));
+        // the other rules are the pattern's
+        assertThat(shop.rules())
+                .hasSameSizeAs(DestinationPattern.byId("download-shop")
+                        .begin("lantern", "Lantern Downloads", LocalDate.of(2026, 11, 23))
+                        .rules());
+        assertThat(DestinationPattern.byId("download-shop").longestTitle()).contains(200);
+        assertThat(DestinationPattern.byId("performers-society").recipe()).isEmpty();
     }
 }
