@@ -68,6 +68,14 @@ public final class RunningServer implements BeforeAllCallback {
         return new SpringApplicationBuilder(Application.class).run(fresh().toArray(String[]::new));
     }
 
+    /** The same where a password takes as long to try as in earnest. */
+    public static ConfigurableApplicationContext withSlowPasswords() {
+        return new SpringApplicationBuilder(Application.class)
+                .run(fresh().stream()
+                        .filter(each -> !each.startsWith("--entrada.password-cost="))
+                        .toArray(String[]::new));
+    }
+
     /** The same for the label of the tests, over a {@link CountingDriver}. */
     public static ConfigurableApplicationContext counted() {
         java.util.List<String> counting = new java.util.ArrayList<>();

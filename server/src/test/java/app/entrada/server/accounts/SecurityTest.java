@@ -103,7 +103,7 @@ class SecurityTest {
 
     @Test
     void forty_strangers_at_the_door_take_no_connection_from_those_inside() throws Exception {
-        var server = RunningServer.apart();
+        var server = RunningServer.withSlowPasswords();
         try (server) {
             Client manager = RunningServer.manager(server);
             var strangers = java.util.concurrent.Executors.newFixedThreadPool(40);
