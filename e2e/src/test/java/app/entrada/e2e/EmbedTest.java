@@ -183,7 +183,8 @@ class EmbedTest {
             found.add(low.get("title"));
             assertThat(low.get("artist")).as(file.toString()).startsWith("Mira Tollgate");
             assertThat(low.get("album")).isEqualTo("Tidewrack Almanac");
-            assertThat(probed.path("format").path("duration").asDouble()).isBetween(46.0, 90.0);
+            // every piece of the demo is cut to 31 s for these tests; encoders add a little
+            assertThat(probed.path("format").path("duration").asDouble()).isBetween(30.9, 31.5);
             if (file.toString().endsWith(".flac"))
                 assertThat(run("flac", "-t", "-s", file.toString())).doesNotContain("ERROR");
             if (file.toString().endsWith(".mp3")) {
