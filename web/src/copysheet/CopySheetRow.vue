@@ -64,9 +64,8 @@ const deed = computed(() =>
 
 <style scoped>
 li {
-  position: relative;
   display: grid;
-  grid-template-columns: 24px 1fr auto;
+  grid-template-columns: 24px 1fr;
   padding: var(--space-3) var(--space-6);
   border-left: 3px solid transparent;
   border-bottom: 1px solid var(--line);
@@ -122,11 +121,11 @@ button {
   color: var(--stop);
 }
 .file {
-  grid-column: 2 / -1;
+  grid-column: 2;
   justify-self: start;
 }
 .says {
-  grid-column: 2 / -1;
+  grid-column: 2;
   margin: 0;
   font-size: var(--type-note);
   overflow-wrap: anywhere;

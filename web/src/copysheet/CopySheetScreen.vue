@@ -6,6 +6,7 @@ import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { SheetEntry, SheetView } from '../api/types'
 import { bytes, moment } from '../kit/dates'
+import { typing } from '../kit/typing'
 import { useLoad } from '../kit/useLoad'
 import CopySheetRow from './CopySheetRow.vue'
 import HandedOver from './HandedOver.vue'
@@ -88,7 +89,8 @@ async function take(i: number) {
     entry.entered === 'TICKED'
       ? `“${entry.caption}” is ticked off.`
       : `“${entry.caption}” is copied${entry.problem ? '; ' + entry.problem : '.'}`
-  void show(next(entries.value, i) < 0 ? i : next(entries.value, i))
+  const onward = next(entries.value, i)
+  void show(onward < 0 ? i : onward)
   if (mayWrite.value) await note(entry, true)
 }
 
@@ -116,13 +118,11 @@ async function anew() {
   await show(begin(entries.value))
 }
 
-function typing(target: EventTarget | null) {
-  return target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT|A)$/.test(target.tagName)
-}
 function keys(event: KeyboardEvent) {
-  if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey || handing.value) return
+  const on = event.target instanceof HTMLElement ? event.target.tagName : ''
+  if (typing(event.target) || on === 'A' || event.ctrlKey || event.metaKey || event.altKey || handing.value) return
   // a row that somebody went to with Tab has the key for itself
-  const button = event.target instanceof HTMLElement && event.target.tagName === 'BUTTON'
+  const button = on === 'BUTTON'
   if (event.key === ' ' && !button) void take(current.value)
   else if (event.key === 'ArrowDown') void show(Math.min(entries.value.length - 1, current.value + 1))
   else if (event.key === 'ArrowUp') void show(Math.max(0, current.value - 1))

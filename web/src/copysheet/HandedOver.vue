@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Says that all of it is in the form: declared and signed, as every delivery is. */
-import { BButton, BForm, BFormCheckbox, BFormInput } from 'bootstrap-vue-next'
+import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
 import { ref } from 'vue'
 import { api, got } from '../api/client'
+import RightsDeclaration from '../release/send/RightsDeclaration.vue'
 
 const props = defineProps<{ release: number; destination: string; update: boolean }>()
 const emit = defineEmits<{ close: []; done: [] }>()
@@ -44,10 +45,7 @@ async function hand() {
   <BForm class="over" @submit.prevent="hand">
     <p>What is in the form now is sealed, value by value, and never changed.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <BFormCheckbox id="declares" v-model="declares">
-      I declare that the label holds the rights in these recordings, works and pictures for the territories named, and
-      that covers, remixes and samples are permitted.
-    </BFormCheckbox>
+    <RightsDeclaration v-model="declares" />
     <label for="hand-password">Your password</label>
     <BFormInput id="hand-password" v-model="password" type="password" autocomplete="current-password" size="sm" />
     <p class="deeds">

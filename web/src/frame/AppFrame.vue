@@ -8,6 +8,7 @@ import { lookedAt } from '../inspect/lookedAt'
 import { dropped } from '../intake/dropped'
 import { useUploads } from '../intake/uploads'
 import { switchTheme } from '../kit/theme'
+import { typing } from '../kit/typing'
 import { useReleaseStore } from '../release/store'
 import { SCREENS } from '../screens'
 import JumpBox from './JumpBox.vue'
@@ -33,16 +34,12 @@ const share = computed(() => {
 const hindered = computed(() => open.value.find((job) => job.problem))
 const cancellable = computed(() => open.value.filter((job) => job.kind === 'copies'))
 
-function typing(target: EventTarget | null) {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
-}
 function keys(event: KeyboardEvent) {
   if (event.key === '?' && !typing(event.target)) keyCard.value = true
 }
 
 /** Files may be dropped anywhere: with Alt they are only looked at, else they come into the intake. */
 async function drop(event: DragEvent) {
-  over.value = false
   if (!event.dataTransfer?.types.includes('Files')) return
   const looking = event.altKey
   const found = await dropped(event.dataTransfer)

@@ -7,6 +7,7 @@ import type { DestinationSend } from '../../api/types'
 import { bytes } from '../../kit/dates'
 import { useReleaseStore } from '../store'
 import DealTerritories from './DealTerritories.vue'
+import RightsDeclaration from './RightsDeclaration.vue'
 
 const props = defineProps<{ destinations: DestinationSend[]; occasion: 'delivery' | 'update' | 'takedown' }>()
 const emit = defineEmits<{ close: []; sent: [] }>()
@@ -144,10 +145,7 @@ async function send() {
           ><input v-model="express" type="checkbox" /> {{ each.name }} faster: {{ each.express }}</label
         >
       </fieldset>
-      <BFormCheckbox id="declares" v-model="declares">
-        I declare that the label holds the rights in these recordings, works and pictures for the territories named, and
-        that covers, remixes and samples are permitted.
-      </BFormCheckbox>
+      <RightsDeclaration v-model="declares" />
       <BFormCheckbox v-if="repeats.length" id="repeat" v-model="again">
         {{ repeats.map((each) => each.name).join(', ') }} accepted this release, and nothing has changed since. Send it
         once more all the same.

@@ -2,6 +2,7 @@ package app.entrada.core.delivery;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
+import java.util.stream.Collectors;
 
 /** Ways in which a destination gets what is meant for it; a label chooses one for each. */
 public enum HandoverWay {
@@ -37,14 +38,19 @@ public enum HandoverWay {
         return Arrays.stream(values())
                 .filter(way -> way.id.equals(id))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "There is no way “%s” of handing over; there are: interface, archive, folder, sftp, form"
-                                .formatted(id)));
+                .orElseThrow(() -> new IllegalArgumentException("There is no way “%s” of handing over; there are: %s"
+                        .formatted(
+                                id, Arrays.stream(values()).map(HandoverWay::id).collect(Collectors.joining(", ")))));
     }
 
     /** Whether it is handed over without a person's hand. */
     public boolean byItself() {
         return this == INTERFACE || this == FOLDER || this == SFTP;
+    }
+
+    /** Whether it goes to somebody else's machine, which is signed in at with a secret. */
+    public boolean goesOutside() {
+        return this == INTERFACE || this == SFTP;
     }
 
     /** Whether the destination tells by itself what became of it; otherwise somebody writes it down. */

@@ -76,14 +76,19 @@ public class DestinationService {
                 .optional();
     }
 
-    /** How a destination gets what is meant for it: as was chosen, else as its profile says. */
-    public HandoverWay way(Profile profile) {
+    /** How a destination gets what is meant for it: as was chosen, else as its profile says, with nothing entered yet. */
+    public Connection reached(Profile profile) {
         return connection(profile.id())
-                .map(Connection::way)
-                .orElse(
-                        profile.sends().filter(DeliveryKind.WEB_FORM::equals).isPresent()
-                                ? HandoverWay.FORM
-                                : HandoverWay.INTERFACE);
+                .orElseGet(() -> new Connection(
+                        profile.sends(DeliveryKind.WEB_FORM) ? HandoverWay.FORM : HandoverWay.INTERFACE,
+                        null,
+                        false,
+                        null));
+    }
+
+    /** The way alone. */
+    public HandoverWay way(Profile profile) {
+        return reached(profile).way();
     }
 
     /** The profile as it is sent to: what goes by hand into a form is what the form asks for. */
@@ -102,8 +107,7 @@ public class DestinationService {
 
     /** Whether this is another one than the secret was entered for: scheme, host or port differ. */
     public boolean elsewhere(String id, HandoverWay way, @Nullable String url) {
-        boolean outside = way == HandoverWay.INTERFACE || way == HandoverWay.SFTP;
-        String typed = url == null || !outside ? "" : url.strip();
+        String typed = url == null || !way.goesOutside() ? "" : url.strip();
         return connection(id)
                 .filter(Connection::secret)
                 .filter(stored -> stored.url() != null)
@@ -181,8 +185,7 @@ public class DestinationService {
         String address = address(way, url);
         String token = secret == null ? "" : secret.strip();
         boolean elsewhere = elsewhere(id, way, address);
-        boolean wanted = way == HandoverWay.INTERFACE || way == HandoverWay.SFTP;
-        if (wanted && token.isEmpty() && elsewhere)
+        if (way.goesOutside() && token.isEmpty() && elsewhere)
             throw Problem.input(
                             "secret-again",
                             "The stored secret belongs to another host. Enter the one for this. Nothing was changed.")
@@ -201,7 +204,7 @@ public class DestinationService {
                 .param("url", address)
                 .param("secret", encrypted)
                 .param("key", hostKey)
-                .param("wanted", wanted)
+                .param("wanted", way.goesOutside())
                 .param("sftp", way == HandoverWay.SFTP)
                 .param("elsewhere", elsewhere)
                 .update();

@@ -2,6 +2,7 @@ package app.entrada.server.deliveries;
 
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.delivery.DocumentParts;
 import app.entrada.core.delivery.kind.VerdictTable;
 import app.entrada.core.delivery.kind.works.Acknowledgement;
 import app.entrada.core.field.Fields;
@@ -13,10 +14,10 @@ import app.entrada.server.deliveries.DeliveryRepository.Returned;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.platform.Problem;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
@@ -67,11 +68,7 @@ class AnswerFiles {
                 .map(Acknowledgement.Answered::submitterNumber)
                 .collect(Collectors.toSet());
         Delivery delivery = waiting(
-                profile,
-                name,
-                deliveries.to(profile.id()).stream()
-                        .filter(each -> answers.sealedWorks(each).keySet().containsAll(answered))
-                        .toList());
+                profile, name, each -> answers.sealedWorks(each).keySet().containsAll(answered));
         boolean all = read.works().stream()
                 .allMatch(work -> work.standing().taken() || work.standing() == Acknowledgement.WorkStatus.DUPLICATE);
         return taken(delivery, profile, all, List.of(), new Returned(name, text), read.unreadable());
@@ -83,23 +80,16 @@ class AnswerFiles {
         Set<String> isrcs = read.recordings().stream()
                 .map(VerdictTable.JudgedRecording::isrc)
                 .collect(Collectors.toSet());
-        Delivery delivery = waiting(
-                profile,
-                name,
-                deliveries.to(profile.id()).stream()
-                        .filter(each -> isrcs(each).containsAll(isrcs))
-                        .toList());
+        Delivery delivery = waiting(profile, name, each -> isrcs(each).containsAll(isrcs));
         Release release = release(delivery);
         List<DestinationClient.Reason> reasons = new ArrayList<>();
         for (VerdictTable.JudgedRecording each : read.recordings())
-            if (!each.taken()) {
-                Track track = track(release, each.isrc());
+            if (!each.taken())
                 reasons.add(new DestinationClient.Reason(
                         "refused",
                         each.reason().isEmpty() ? "No reason was given." : each.reason(),
-                        track == null ? 0 : track.number(),
+                        number(release, each.isrc()),
                         field(each.field())));
-            }
         return taken(delivery, profile, reasons.isEmpty(), reasons, new Returned(name, text), List.of());
     }
 
@@ -113,45 +103,49 @@ class AnswerFiles {
     }
 
     private Set<String> isrcs(Delivery delivery) {
-        Set<String> isrcs = new HashSet<>();
-        releases.find(delivery.releaseId())
-                .ifPresent(release -> release.tracks().forEach(track -> {
-                    String isrc = release.text(track, Fields.RECORDING_ISRC);
-                    if (isrc != null) isrcs.add(isrc.replace("-", ""));
-                }));
-        return isrcs;
+        return releases.find(delivery.releaseId())
+                .map(release -> release.tracks().stream()
+                        .map(DocumentParts::isrc)
+                        .filter(isrc -> !isrc.isEmpty())
+                        .collect(Collectors.toSet()))
+                .orElse(Set.of());
     }
 
-    private static @org.jspecify.annotations.Nullable Track track(Release release, String isrc) {
+    private static int number(Release release, String isrc) {
         return release.tracks().stream()
-                .filter(track -> Objects.toString(release.text(track, Fields.RECORDING_ISRC), "")
-                        .replace("-", "")
-                        .equals(isrc))
+                .filter(track -> DocumentParts.isrc(track).equals(isrc))
                 .findFirst()
-                .orElse(null);
+                .map(Track::number)
+                .orElse(0);
     }
 
     private Release release(Delivery delivery) {
         return releases.find(delivery.releaseId()).orElseThrow(() -> Problem.missing("release"));
     }
 
-    /** The newest of the deliveries that a file may answer, when it waits for an answer. */
-    private static Delivery waiting(Profile profile, String name, List<Delivery> meant) {
-        if (meant.isEmpty())
-            throw Problem.input(
-                    "answers-nothing",
-                    "“%s” answers nothing that was sent to %s from here. Nothing was changed."
-                            .formatted(name, profile.name()));
-        return meant.stream()
-                .filter(each -> each.state().underWay())
-                .findFirst()
-                .orElseThrow(() -> Problem.conflict(
-                        "answered-already",
-                        "“%s” is about a delivery to %s that does not wait for an answer: it is %s. Nothing was changed."
-                                .formatted(
-                                        name,
-                                        profile.name(),
-                                        meant.get(0).state().label())));
+    /**
+     * The newest delivery that a file answers and that waits for it. Those that wait are few: what was sealed with the others
+     * is only read when it is none of them.
+     */
+    private Delivery waiting(Profile profile, String name, Predicate<Delivery> answers) {
+        List<Delivery> all = deliveries.to(profile.id());
+        return newest(all, each -> each.state().underWay() && answers.test(each))
+                .orElseThrow(() -> newest(all, answers)
+                        .map(answered -> Problem.conflict(
+                                "answered-already",
+                                "“%s” is about a delivery to %s that does not wait for an answer: it is %s. Nothing was changed."
+                                        .formatted(
+                                                name,
+                                                profile.name(),
+                                                answered.state().label())))
+                        .orElseGet(() -> Problem.input(
+                                "answers-nothing",
+                                "“%s” answers nothing that was sent to %s from here. Nothing was changed."
+                                        .formatted(name, profile.name()))));
+    }
+
+    private static Optional<Delivery> newest(List<Delivery> newestFirst, Predicate<Delivery> which) {
+        return newestFirst.stream().filter(which).findFirst();
     }
 
     private TakenAnswer taken(

@@ -20,8 +20,6 @@ import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.platform.Problem;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.time.Clock;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -43,7 +41,6 @@ class CopySheets {
     private final SentBefore sent;
     private final ToldSince toldSince;
     private final CopiedCaptions copied;
-    private final Clock clock;
 
     CopySheets(
             ReleaseRepository releases,
@@ -54,8 +51,7 @@ class CopySheets {
             ContextLoader contexts,
             SentBefore sent,
             ToldSince toldSince,
-            CopiedCaptions copied,
-            Clock clock) {
+            CopiedCaptions copied) {
         this.releases = releases;
         this.profiles = profiles;
         this.destinations = destinations;
@@ -65,7 +61,6 @@ class CopySheets {
         this.sent = sent;
         this.toldSince = toldSince;
         this.copied = copied;
-        this.clock = clock;
     }
 
     /**
@@ -131,7 +126,7 @@ class CopySheets {
     private record Sheet(LoadedRelease loaded, Profile profile, CopySheet sheet) {}
 
     private Sheet sheet(long releaseId, String destination) {
-        Profile profile = destinations.asSent(profiles.byId(destination));
+        Profile profile = profiles.byId(destination);
         if (destinations.way(profile) != HandoverWay.FORM)
             throw Problem.conflict(
                     "no-form", "%s gets its deliveries another way than by a form.".formatted(profile.name()));
@@ -142,13 +137,8 @@ class CopySheets {
                             .formatted(profile.name()));
         LoadedRelease loaded = contexts.of(releases.find(releaseId).orElseThrow(() -> Problem.missing("release")));
         try {
-            return new Sheet(
-                    loaded,
-                    profile,
-                    CopySheet.of(assembler.update(
-                            assembler.wanted(loaded, profile),
-                            clock.instant().truncatedTo(ChronoUnit.SECONDS),
-                            Set.of())));
+            DeliveryAssembler.WantedDelivery wanted = assembler.wanted(loaded, profile);
+            return new Sheet(loaded, wanted.profile(), CopySheet.of(assembler.update(wanted, Set.of())));
         } catch (IOException disk) {
             throw new UncheckedIOException(disk);
         }

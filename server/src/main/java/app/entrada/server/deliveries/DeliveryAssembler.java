@@ -25,7 +25,9 @@ import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.OutgoingPictures;
 import app.entrada.server.sound.Prints;
 import java.io.IOException;
+import java.time.Clock;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -52,6 +54,7 @@ class DeliveryAssembler {
     private final SeriesFeeds feeds;
     private final OutgoingPictures outgoing;
     private final DestinationService destinations;
+    private final Clock clock;
 
     DeliveryAssembler(
             CopyStates copies,
@@ -64,7 +67,9 @@ class DeliveryAssembler {
             CreditRepository people,
             SeriesFeeds feeds,
             OutgoingPictures outgoing,
-            DestinationService destinations) {
+            DestinationService destinations,
+            Clock clock) {
+        this.clock = clock;
         this.destinations = destinations;
         this.copies = copies;
         this.recipes = recipes;
@@ -124,8 +129,9 @@ class DeliveryAssembler {
     }
 
     /** The update as it would be sent now, as far as its copies are there; for comparing, nothing is made for it. */
-    Outgoing update(WantedDelivery wanted, Instant at, Set<Sha256> has) throws IOException {
-        return outgoing(wanted, Outgoing.Occasion.UPDATE, Outgoing.Terms.USUAL, 0, "preview", at, has);
+    Outgoing update(WantedDelivery wanted, Set<Sha256> has) throws IOException {
+        Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
+        return outgoing(wanted, Outgoing.Occasion.UPDATE, Outgoing.Terms.USUAL, 0, "preview", now, has);
     }
 
     private Outgoing outgoing(
@@ -140,8 +146,7 @@ class DeliveryAssembler {
         Release release = wanted.subject().release();
         List<Map<Long, Outgoing.SentFile>> sound = new ArrayList<>();
         boolean takedown = occasion == Outgoing.Occasion.TAKEDOWN;
-        boolean named =
-                wanted.profile().sends().filter(DeliveryKind.WEB_FORM::equals).isPresent();
+        boolean named = wanted.profile().sends(DeliveryKind.WEB_FORM);
         if (!takedown) for (List<TrackCopy> of : wanted.standings().values()) sound.add(sound(of, named));
         if (wanted.profile().sends().filter(DeliveryKind::needsDiscImage).isPresent() && !takedown) {
             List<TrackCopy> of = wanted.standings().values().iterator().next();

@@ -152,11 +152,11 @@ public class DeliveryService {
      * What would be sent, and what is in the way. The destination's own rules are asked, whether the release names it or not.
      */
     public Preview preview(LoadedRelease loaded, Profile asked) {
-        Profile profile = destinations.asSent(asked);
+        DeliveryAssembler.WantedDelivery wanted = assembler.wanted(loaded, asked);
+        Profile profile = wanted.profile();
         Release release = loaded.release();
         List<Delivery> before = sent.to(release.id(), profile);
         Optional<Delivery> taken = SentBefore.taken(before);
-        DeliveryAssembler.WantedDelivery wanted = assembler.wanted(loaded, profile);
         List<Hindrance> hindrances = new ArrayList<>(stops(loaded.context(), profile));
         if (profile.sends().isEmpty()) {
             hindrances.add(new Hindrance(
@@ -255,16 +255,12 @@ public class DeliveryService {
 
     private List<Hindrance> unreachable(Profile profile, List<Delivery> before) {
         List<Hindrance> hindrances = new ArrayList<>();
-        HandoverWay way = destinations.way(profile);
-        boolean complete = way == HandoverWay.FORM
-                ? !profile.captions().isEmpty()
-                : destinations
-                        .connection(profile.id())
-                        .filter(DestinationService.Connection::complete)
-                        .isPresent();
+        DestinationService.Connection reached = destinations.reached(profile);
+        boolean complete =
+                reached.way() == HandoverWay.FORM ? !profile.captions().isEmpty() : reached.complete();
         if (!complete)
-            hindrances.add(
-                    new Hindrance(Hindrance.Cause.CONNECTION, wanting(way).formatted(profile.name())));
+            hindrances.add(new Hindrance(
+                    Hindrance.Cause.CONNECTION, wanting(reached.way()).formatted(profile.name())));
         if (before.stream().anyMatch(each -> each.state().underWay()))
             hindrances.add(new Hindrance(
                     Hindrance.Cause.UNDER_WAY, "A delivery to %s is under way.".formatted(profile.name())));
@@ -279,7 +275,7 @@ public class DeliveryService {
 
     /** Seals a delivery and schedules its sending, both or neither. */
     public long send(long releaseId, String destination, Order order, Account account) {
-        Profile profile = destinations.asSent(profiles.byId(destination));
+        Profile profile = profiles.byId(destination);
         if (order.notBefore() != null && !destinations.way(profile).byItself())
             throw Problem.input(
                             "by-hand",

@@ -144,7 +144,7 @@ class StepsByHand {
                 throw Problem.input("reason", none.getMessage() + " Nothing was changed.")
                         .with("field", "reasons");
             }
-            reasons.add(new DestinationClient.Reason("by-hand", says, each.track(), each.field()));
+            reasons.add(new DestinationClient.Reason(each.code(), says, each.track(), each.field()));
         }
         return reasons;
     }

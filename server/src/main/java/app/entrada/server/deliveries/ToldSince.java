@@ -23,9 +23,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.sql.Timestamp;
-import java.time.Clock;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -47,7 +45,6 @@ class ToldSince implements UntoldChanges {
     private final RecipeRepository recipes;
     private final FileStore store;
     private final JdbcClient jdbc;
-    private final Clock clock;
 
     ToldSince(
             DeliveryRepository deliveries,
@@ -56,8 +53,7 @@ class ToldSince implements UntoldChanges {
             ProfileRepository profiles,
             RecipeRepository recipes,
             FileStore store,
-            JdbcClient jdbc,
-            Clock clock) {
+            JdbcClient jdbc) {
         this.deliveries = deliveries;
         this.assembler = assembler;
         this.sent = sent;
@@ -65,7 +61,6 @@ class ToldSince implements UntoldChanges {
         this.recipes = recipes;
         this.store = store;
         this.jdbc = jdbc;
-        this.clock = clock;
     }
 
     /** What the destination would be told now that it was not told with this delivery. */
@@ -74,19 +69,15 @@ class ToldSince implements UntoldChanges {
         try {
             Set<Sha256> has = sent.has(releaseId, wanted.profile());
             Optional<Map<String, String>> typed = typed(taken);
-            if (typed.isPresent()
-                    && wanted.profile()
-                            .sends()
-                            .filter(DeliveryKind.WEB_FORM::equals)
-                            .isPresent())
-                return CopySheet.of(assembler.update(wanted, now(), has)).changedSince(typed.get()).stream()
+            if (typed.isPresent() && wanted.profile().sends(DeliveryKind.WEB_FORM))
+                return CopySheet.of(assembler.update(wanted, has)).changedSince(typed.get()).stream()
                         .limit(MOST_CHANGES)
                         .map(CopySheet.ChangedCaption::toString)
                         .toList();
             Optional<Map<String, String>> then = deliveries.facts(taken.id());
             if (then.isEmpty()) return logged(releaseId, Instant.parse(taken.sealedAt()));
             return DeliveryDifference.of(
-                            assembler.update(wanted, now(), has),
+                            assembler.update(wanted, has),
                             List.copyOf(wanted.standings().keySet()),
                             then.get(),
                             has)
@@ -106,10 +97,6 @@ class ToldSince implements UntoldChanges {
                 ? Optional.empty()
                 : Optional.of(SheetTable.read(
                         Files.readString(store.path(new Sha256(sheet.get().sha256())))));
-    }
-
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.SECONDS);
     }
 
     /** All that decides how much is untold; while it is the same, the count is the same. */

@@ -140,7 +140,7 @@ public class DestinationController {
     }
 
     private DestinationView view(Profile profile) {
-        var connection = destinations.connection(profile.id());
+        DestinationService.Connection reached = destinations.reached(profile);
         return new DestinationView(
                 profile.id(),
                 profile.name(),
@@ -155,10 +155,10 @@ public class DestinationController {
                         .orElse(null),
                 own.own(profile.id()).map(mine -> mine.dated().toString()).orElse(null),
                 profile.sends().orElse(null),
-                destinations.way(profile),
-                connection.map(DestinationService.Connection::url).orElse(null),
-                connection.map(DestinationService.Connection::secret).orElse(false),
-                connection.map(DestinationService.Connection::hostKey).orElse(null),
+                reached.way(),
+                reached.url(),
+                reached.secret(),
+                reached.hostKey(),
                 profile.captions().size(),
                 profile.rules().stream()
                         .sorted(Comparator.comparing(Profile.Applied::weight)

@@ -16,9 +16,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
-import java.util.Arrays;
 import java.util.Base64;
 import java.util.Objects;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -199,8 +199,7 @@ public class SftpDrop implements Drop {
                             .formatted(at.getHost(), key.shown, key.pinned.isEmpty() ? "none" : key.pinned),
                     failed);
         String says = Objects.toString(failed.getMessage(), "");
-        if (Arrays.asList("Auth fail", "Auth cancel").stream().anyMatch(says::startsWith)
-                || says.startsWith("invalid privatekey"))
+        if (Stream.of("Auth fail", "Auth cancel").anyMatch(says::startsWith) || says.startsWith("invalid privatekey"))
             return new Refused(
                     "%s does not take our name or secret. Enter it anew under Destinations, then try again."
                             .formatted(at.getHost()),

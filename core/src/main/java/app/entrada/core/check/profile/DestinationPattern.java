@@ -17,7 +17,7 @@ import java.util.regex.Pattern;
  * another but for what it says itself, and so may a profile be like a pattern.
  */
 public final class DestinationPattern {
-    private static final Pattern ID = Pattern.compile("[a-z0-9](?:[a-z0-9-]{0,38}[a-z0-9])?");
+    static final Pattern ID = Pattern.compile("[a-z0-9](?:[a-z0-9-]{0,38}[a-z0-9])?");
     /** What a pattern says beside its profile. */
     private static final Set<String> OWN = Set.of("pattern", "like", "explains");
 

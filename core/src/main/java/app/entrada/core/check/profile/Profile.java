@@ -89,6 +89,8 @@ public record Profile(
     }
 
     private static final String LEAD_TIME_RULE = "release-date.too-soon";
+    /** Nobody wants a release earlier. */
+    static final int MOST_LEAD_DAYS = 400;
     /** A form of more fields is one nobody fills in by hand. */
     private static final int MOST_CAPTIONS = 300;
 
@@ -199,8 +201,8 @@ public record Profile(
     }
 
     private static int leadDays(int days) {
-        if (days < 0 || days > 400)
-            throw new IllegalArgumentException("“leadDays” is %d; wanted: 0 to 400".formatted(days));
+        if (days < 0 || days > MOST_LEAD_DAYS)
+            throw new IllegalArgumentException("“leadDays” is %d; wanted: 0 to %d".formatted(days, MOST_LEAD_DAYS));
         return days;
     }
 
@@ -317,24 +319,12 @@ public record Profile(
 
     /** The same with other rules from a day on, as a label adjusts them. */
     public Profile adjusted(LocalDate from, int lead, List<Applied> others) {
-        return new Profile(
-                id,
-                name,
-                kind,
-                takes,
+        return with(
                 version + 1,
                 from,
                 lead,
                 express.filter(faster -> faster.days() < lead),
-                recipe,
-                also,
-                usual,
                 sends,
-                titleStyle,
-                genreWords,
-                prices,
-                feed,
-                pictures,
                 captions,
                 others.stream()
                         .map(each -> new Applied(
@@ -342,32 +332,29 @@ public record Profile(
                         .toList());
     }
 
+    /** Whether this is what is sent to it. */
+    public boolean sends(DeliveryKind sent) {
+        return sends.filter(sent::equals).isPresent();
+    }
+
     /** The same that is sent something else. */
     public Profile sending(DeliveryKind other) {
-        return new Profile(
-                id,
-                name,
-                kind,
-                takes,
-                version,
-                dated,
-                leadDays,
-                express,
-                recipe,
-                also,
-                usual,
-                Optional.of(other),
-                titleStyle,
-                genreWords,
-                prices,
-                feed,
-                pictures,
-                captions,
-                rules);
+        return with(version, dated, leadDays, express, Optional.of(other), captions, rules);
     }
 
     /** The same with another form, as a label types its captions. */
     public Profile withCaptions(List<Caption> others) {
+        return with(version, dated, leadDays, express, sends, List.copyOf(others), rules);
+    }
+
+    private Profile with(
+            int version,
+            LocalDate dated,
+            int leadDays,
+            Optional<Express> express,
+            Optional<DeliveryKind> sends,
+            List<Caption> captions,
+            List<Applied> rules) {
         return new Profile(
                 id,
                 name,
@@ -386,7 +373,7 @@ public record Profile(
                 prices,
                 feed,
                 pictures,
-                List.copyOf(others),
+                captions,
                 rules);
     }
 

@@ -28,12 +28,13 @@ public final class ProfileSchema {
                 words(DestinationPattern.shipped().stream()
                         .map(DestinationPattern::id)
                         .toList()));
-        properties.put("id", Map.of("type", "string", "pattern", "^[a-z0-9]([a-z0-9-]{0,38}[a-z0-9])?$"));
+        properties.put("id", Map.of("type", "string", "pattern", "^" + DestinationPattern.ID + "$"));
         for (String key : List.of("name", "kind", "takes", "recipe", "also")) properties.put(key, TEXT);
         properties.put("version", number(0, 1_000_000));
         properties.put("dated", Map.of("type", "string", "pattern", "^\\d{4}-\\d{2}-\\d{2}$"));
-        properties.put("leadDays", number(0, 400));
-        properties.put("express", closed(Map.of("days", number(0, 400), "fee", TEXT), "days", "fee"));
+        properties.put("leadDays", number(0, Profile.MOST_LEAD_DAYS));
+        properties.put(
+                "express", closed(Map.of("days", number(0, Profile.MOST_LEAD_DAYS), "fee", TEXT), "days", "fee"));
         properties.put("usual", FLAG);
         properties.put(
                 "sends",
