@@ -1,3 +1,4 @@
+import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { Refused } from '../testing/server'
 import { screen } from '../testing/screen'
@@ -20,6 +21,8 @@ const desk = (moves: object[], answers: object[] = []) => ({
   weeks: 26,
   destinations: 9,
   moves,
+  busy: new Set((moves as { releaseId: number }[]).map((move) => move.releaseId)).size,
+  lookedOver: 0,
   ahead: [],
   answers,
 })
@@ -48,10 +51,33 @@ describe('F1 The desk', () => {
       ]),
     })
     const lines = shown.findAll('ol li').map((each) => each.text())
-    expect(lines[0]).toContain('Lumenfold waits')
-    expect(lines[0]).toContain('62 days')
-    expect(lines[1]).toContain('OSTRA, Commonshelf wait')
-    expect(shown.findAll('.late')).toHaveLength(1)
+    expect(lines[0]).toContain('Lumenfold')
+    expect(lines[1]).toContain('OSTRA, Commonshelf')
+    expect(shown.find('.late').text()).toBe('3 things · 3 days late')
+  })
+  it('stands release by release: three lines each, the rest is a number', async () => {
+    const many = ['One.', 'Two.', 'Three.', 'Four.', 'Five.'].map((says) => move({ says }))
+    const other = move({ releaseId: 8, release: 'Slack Water', slackDays: null })
+    const { shown, heard, button } = await screen(DeskScreen, {
+      'GET /api/desk': { ...desk([...many, other]), busy: 40 },
+    })
+    const blocks = shown.findAll('.block')
+    expect(blocks.map((each) => each.find('h3').text())).toEqual([
+      'Tidewrack Almanac5 things · 62 days of slack',
+      'Slack Water1 thing · no date',
+    ])
+    expect(blocks[0]!.findAll('ol li')).toHaveLength(3)
+    expect(blocks[0]!.find('.more').text()).toBe('2 more')
+    expect(blocks[0]!.find('.more a').attributes('href')).toBe('/releases/7/readiness')
+    expect(shown.text()).toContain('38 further releases want something.')
+    await button('Show more').trigger('click')
+    await flushPromises()
+    expect(heard.at(-1)!.path).toBe('/api/desk?releases=60')
+  })
+  it('says how many releases are being looked over', async () => {
+    const { shown } = await screen(DeskScreen, { 'GET /api/desk': { ...desk([]), lookedOver: 12 } })
+    expect(shown.find('[role=status]').text()).toContain('12 releases are being looked over')
+    expect(shown.text()).not.toContain('Nothing waits for you')
   })
   it('tells what was answered, and why when it was not yes', async () => {
     const answer = (state: string, says: string) => ({

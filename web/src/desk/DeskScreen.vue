@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import { useLoad } from '../kit/useLoad'
@@ -11,7 +12,26 @@ import WeeksAhead from './WeeksAhead.vue'
 
 const session = useSession()
 const router = useRouter()
-const { value: desk, problem } = useLoad(() => got(api.GET('/api/desk')), { announced: ['release', 'delivery'] })
+/** Of how many releases it tells what is to be done. */
+const releases = ref(30)
+const { value: desk, problem } = useLoad(
+  () => got(api.GET('/api/desk', { params: { query: { releases: releases.value } } })),
+  { announced: ['release', 'delivery'], when: releases },
+)
+/** What is to be done release by release; three lines each, the rest is a number. */
+const LINES = 3
+const blocks = computed(() => {
+  const all: { id: number; title: string; moves: MoveView[]; days: number | null }[] = []
+  for (const move of desk.value?.moves ?? []) {
+    let block = all.at(-1)
+    if (block?.id !== move.releaseId)
+      all.push((block = { id: move.releaseId, title: move.release, moves: [], days: null }))
+    block.moves.push(move)
+    if (move.slackDays !== null) block.days = Math.min(block.days ?? Infinity, move.slackDays)
+  }
+  return all
+})
+const things = (count: number) => (count === 1 ? '1 thing' : `${count} things`)
 
 function target(move: MoveView) {
   const query = move.column ? { at: `${move.track}.${move.column}` } : {}
@@ -47,23 +67,40 @@ function slack(days: number | null): string {
           There is no destination yet, so nothing is checked.
           <RouterLink to="/destinations">Add those that you send to</RouterLink>.
         </p>
-        <p v-else-if="!desk.moves.length" class="quiet">
+        <p v-else-if="!desk.moves.length && !desk.lookedOver" class="quiet">
           Nothing waits for you. Begin a new release when its masters are finished.
         </p>
-        <ol>
-          <li v-for="(move, i) in desk.moves" :key="i">
-            <Mark :weight="move.weight" />
-            <RouterLink :to="target(move)">
-              <span class="says"
-                ><b>{{ move.release }}</b> {{ move.says }}</span
-              >
-              <span class="quiet">{{ move.waits.join(', ') }} {{ move.waits.length === 1 ? 'waits' : 'wait' }}</span>
-            </RouterLink>
-            <span class="slack" :class="{ late: move.slackDays !== null && move.slackDays < 0 }">{{
-              slack(move.slackDays)
-            }}</span>
-          </li>
-        </ol>
+        <p v-if="desk.lookedOver" class="quiet" role="status">
+          {{ desk.lookedOver === 1 ? '1 release is' : `${desk.lookedOver} releases are` }} being looked over; what is
+          said of them may change.
+        </p>
+        <div v-for="block in blocks" :key="block.id" class="block">
+          <h3>
+            <RouterLink :to="{ name: 'readiness', params: { id: block.id } }">{{ block.title }}</RouterLink>
+            <span class="slack" :class="{ late: block.days !== null && block.days < 0 }"
+              >{{ things(block.moves.length) }} · {{ slack(block.days) }}</span
+            >
+          </h3>
+          <ol>
+            <li v-for="(move, i) in block.moves.slice(0, LINES)" :key="i">
+              <Mark :weight="move.weight" />
+              <RouterLink :to="target(move)">
+                <span class="says">{{ move.says }}</span>
+                <span class="quiet"> {{ move.waits.join(', ') }}</span>
+              </RouterLink>
+            </li>
+          </ol>
+          <p v-if="block.moves.length > LINES" class="more">
+            <RouterLink :to="{ name: 'readiness', params: { id: block.id } }"
+              >{{ block.moves.length - LINES }} more</RouterLink
+            >
+          </p>
+        </div>
+        <p v-if="desk.busy > blocks.length" class="quiet">
+          {{ things(desk.busy - blocks.length).replace('thing', 'further release') }}
+          {{ desk.busy - blocks.length === 1 ? 'wants' : 'want' }} something.
+          <button class="act" type="button" @click="releases = Math.min(300, releases * 2)">Show more</button>
+        </p>
       </section>
       <section class="side" aria-label="Ahead">
         <h2>The next {{ desk.weeks }} weeks</h2>
@@ -130,10 +167,37 @@ li a {
   flex: 1;
   color: var(--ink);
 }
-.says {
-  display: block;
+.block {
+  padding: var(--space-4) 0;
+  border-bottom: 1px solid var(--line);
+}
+.block li {
+  padding: var(--space-1) 0;
+  border-bottom: 0;
+}
+h3 {
+  display: flex;
+  gap: var(--space-5);
+  align-items: baseline;
+  justify-content: space-between;
+  margin: 0 0 var(--space-1);
+  font:
+    600 var(--type-text) Bitter,
+    serif;
+}
+h3 a {
+  color: var(--ink);
+}
+.more {
+  margin: var(--space-1) 0 0;
+  padding-left: var(--space-7);
+}
+.says + .quiet {
+  margin-left: var(--space-3);
 }
 .slack {
+  font-family: Barlow, sans-serif;
+  font-weight: 400;
   white-space: nowrap;
   font-size: var(--type-row);
   color: var(--quiet);

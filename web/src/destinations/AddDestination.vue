@@ -4,7 +4,7 @@ import { BButton, BForm, BFormInput, BModal } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { api, got } from '../api/client'
 import { useLoad } from '../kit/useLoad'
-import { wordsOf } from './captions'
+import { linesOf, wordsOf } from './captions'
 
 const emit = defineEmits<{ close: []; added: [id: string] }>()
 const open = ref(true)
@@ -24,6 +24,7 @@ const recipe = ref('')
 const longestTitle = ref<number | ''>('')
 const sells = ref('')
 const genres = ref('')
+const outlets = ref('')
 const chosen = computed(() => patterns.value?.find((each) => each.id === pattern.value) ?? null)
 // what receivers of the kind usually answer stands there until somebody knows better
 watch(chosen, (now) => {
@@ -63,6 +64,7 @@ const add = () =>
         recipe: recipe.value,
         longestTitle: longestTitle.value === '' ? null : Number(longestTitle.value),
         sells: sells.value || null,
+        outlets: chosen.value?.passesOn ? linesOf(outlets.value) : null,
       },
     }),
   )
@@ -108,6 +110,16 @@ async function read(event: Event) {
         <label class="tick">
           <input v-model="featuredInTitle" type="checkbox" /> Featured artists are part of the title there
         </label>
+        <template v-if="chosen.passesOn">
+          <label for="outlets">Its outlets, one a line; they are chosen for each release</label>
+          <textarea
+            id="outlets"
+            v-model="outlets"
+            class="form-control form-control-sm"
+            rows="3"
+            placeholder="none yet"
+          />
+        </template>
         <details>
           <summary>Files, limits, countries, genres</summary>
           <label for="recipe">Files it takes</label>

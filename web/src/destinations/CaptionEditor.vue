@@ -7,7 +7,7 @@ import { useSession } from '../api/session'
 import type { CaptionChoices, CaptionTyped, DestinationView } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
 import { useLoad } from '../kit/useLoad'
-import { usual, wordsOf, wordsText } from './captions'
+import { linesOf, usual, wordsOf, wordsText } from './captions'
 
 const props = defineProps<{ destination: DestinationView }>()
 const emit = defineEmits<{ saved: [] }>()
@@ -47,12 +47,7 @@ function guess(caption: string) {
   const named = facts('release').find((fact) => plain(fact.name.replace(/\(.*/, '')) === plain(caption))
   return named?.id ?? ''
 }
-const lines = computed(() =>
-  pasted.value
-    .split('\n')
-    .map((line) => line.trim())
-    .filter(Boolean),
-)
+const lines = computed(() => linesOf(pasted.value))
 
 async function save() {
   saved.value = ''

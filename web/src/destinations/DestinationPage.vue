@@ -10,6 +10,7 @@ import { useLoad } from '../kit/useLoad'
 import AnswerDrop from './AnswerDrop.vue'
 import CaptionEditor from './CaptionEditor.vue'
 import ConnectionForm from './ConnectionForm.vue'
+import OutletEditor from './OutletEditor.vue'
 import RuleEditor from './RuleEditor.vue'
 import RuleWords from './RuleWords.vue'
 
@@ -95,6 +96,7 @@ function saved() {
       </template>
     </p>
     <ErrorNote :says="problem" @close="problem = ''" />
+    <OutletEditor v-if="props.destination.outlets" :destination="props.destination" @saved="emit('saved')" />
     <CaptionEditor
       v-if="props.destination.way === 'form' || props.destination.captions"
       :destination="props.destination"

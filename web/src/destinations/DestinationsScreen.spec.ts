@@ -21,6 +21,7 @@ const destination = (id: string, name: string) => ({
   secret: false,
   hostKey: null,
   captions: 0,
+  outlets: null as string[] | null,
   rules: [],
   others: [],
 })
@@ -34,6 +35,7 @@ const PATTERN = {
   version: 'DASH',
   recipe: 'store-flac',
   longestTitle: 180,
+  passesOn: true,
 }
 const usual = (all: object[]) => ({
   'GET /api/destinations': all,
@@ -77,6 +79,7 @@ describe('B0 Destinations of one’s own', () => {
     await shown.find('#destination-name').setValue('Hollow Quay')
     await shown.find('#faster').setValue('6')
     await shown.find('#fee').setValue('40 EUR')
+    await shown.find('#outlets').setValue('Tidebox\n\n Lantern ')
     await shown.find('#longest').setValue('90')
     await shown.find('#sells').setValue('DE, AT')
     await shown.find('#genres').setValue('Folk = Singer-songwriter\nRock = Alternative')
@@ -96,6 +99,7 @@ describe('B0 Destinations of one’s own', () => {
         recipe: 'store-flac',
         longestTitle: 90,
         sells: 'DE, AT',
+        outlets: ['Tidebox', 'Lantern'],
         genreWords: { Folk: 'Singer-songwriter', Rock: 'Alternative' },
       },
     })
@@ -116,6 +120,41 @@ describe('B0 Destinations of one’s own', () => {
     await flushPromises()
     expect(posts().at(-1)!.body).toEqual({ text: 'leadDays: soon' })
     expect(shown.find('.dialog [role=alert]').text()).toBe(says)
+  })
+  it('pass on to outlets, which are named and named anew', async () => {
+    const quay = { ...destination('hollow-quay', 'Hollow Quay'), outlets: [] as string[] }
+    const { shown, posts, button } = await screen(
+      DestinationsScreen,
+      {
+        ...usual([]),
+        'GET /api/destinations': () => [{ ...quay }],
+        'PUT /api/destinations/hollow-quay/outlets': ({ body }: { body: { names: string[] } }) => {
+          if (body.names.includes('a:b')) return new Refused(422, 'malformed-outlets', '“a:b” is no name.')
+          quay.outlets = body.names
+          return body
+        },
+      },
+      options,
+    )
+    expect(shown.find('.outlets').text()).toContain('none yet')
+    await button('Name them').trigger('click')
+    await shown.find('.outlets textarea').setValue('a:b')
+    await shown.find('.outlets form').trigger('submit')
+    await flushPromises()
+    expect(shown.find('.outlets').text()).toContain('“a:b” is no name.')
+    expect((shown.find('.outlets textarea').element as HTMLTextAreaElement).value).toBe('a:b')
+    await shown.find('.outlets textarea').setValue(' Tidebox\nLantern\n')
+    await shown.find('.outlets form').trigger('submit')
+    await flushPromises()
+    expect(posts().at(-1)!.body).toEqual({ names: ['Tidebox', 'Lantern'] })
+    expect(shown.find('.outlets .names').text()).toBe('Tidebox, Lantern')
+    await button('Change').trigger('click')
+    expect((shown.find('.outlets textarea').element as HTMLTextAreaElement).value).toBe('Tidebox\nLantern')
+  })
+  it('have no outlets where they pass nothing on', async () => {
+    const { shown } = await screen(DestinationsScreen, usual([destination('hollow-quay', 'Hollow Quay')]), options)
+    expect(shown.find('nav').text()).toContain('Hollow Quay')
+    expect(shown.find('.outlets').exists()).toBe(false)
   })
   it('are put away, and come back', async () => {
     let away = false

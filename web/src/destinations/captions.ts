@@ -15,6 +15,13 @@ export const usual = (caption: CaptionTyped): CaptionTyped => ({
   words: caption.words ?? {},
 })
 
+/** What stands in the lines of a text, without those that are empty. */
+export const linesOf = (text: string) =>
+  text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)
+
 /** “yes = 1; no = 0” */
 export const wordsText = (words: CaptionTyped['words']) =>
   Object.entries(words ?? {})

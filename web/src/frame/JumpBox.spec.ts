@@ -3,18 +3,26 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { createMemoryHistory, createRouter, type Router } from 'vue-router'
 import { SCREENS } from '../screens'
-import { announcements, server } from '../testing/server'
+import { announcements, server, type Heard } from '../testing/server'
 import JumpBox from './JumpBox.vue'
 
+const RELEASES = [
+  { id: 7, title: 'Tidewrack Almanac', artists: 'Mira Tollgate', catalogueNumber: 'NW-031', barcode: '9521234500315' },
+  { id: 8, title: 'Slack Water', artists: 'The Paper Ferrymen', catalogueNumber: 'NW-029', barcode: '9521234500292' },
+]
 let router: Router
 beforeEach(() => {
   announcements()
   setActivePinia(createPinia())
   server({
-    'GET /api/releases': [
-      { id: 7, title: 'Tidewrack Almanac', artists: 'Mira Tollgate', catalogueNumber: 'NW-031' },
-      { id: 8, title: 'Slack Water', artists: 'The Paper Ferrymen', catalogueNumber: 'NW-029' },
-    ],
+    'GET /api/releases': (call: Heard) => {
+      const find = new URLSearchParams(call.path.split('?')[1]).get('find') ?? ''
+      const words = find.toLowerCase().split(/\s+/).filter(Boolean)
+      const fit = RELEASES.filter((each) =>
+        words.every((word) => Object.values(each).join(' ').toLowerCase().includes(word)),
+      )
+      return { releases: fit, total: fit.length, lookedOver: 0 }
+    },
   })
   router = createRouter({
     history: createMemoryHistory(),
@@ -39,6 +47,12 @@ describe('P2 Go anywhere by typing', () => {
   it('finds a release by its title, its artist or its number, in any case and part', async () => {
     for (const typed of ['tidewrack', 'TOLLGATE', 'nw-031', 'alm mira'])
       expect(goals(await box(typed))).toEqual(['Tidewrack Almanac Mira Tollgate · NW-031'])
+  })
+  it('finds a release by what is not shown of it, and goes there without waiting', async () => {
+    const shown = await box('9521234500292')
+    await shown.find('input').trigger('keydown', { key: 'Enter' })
+    await flushPromises()
+    expect(router.currentRoute.value.path).toBe('/releases/8/sheet')
   })
   it('says so when nothing is of that name', async () => {
     expect(goals(await box('zither'))).toEqual(['Nothing of that name'])

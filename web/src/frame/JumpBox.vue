@@ -4,6 +4,7 @@ import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import type { Head } from '../api/types'
+import { soon } from '../kit/soon'
 import { switchTheme } from '../kit/theme'
 import { useReleaseStore } from '../release/store'
 import { SCREENS } from '../screens'
@@ -21,6 +22,8 @@ const typed = ref('')
 const open = ref(false)
 const chosen = ref(0)
 const heads = ref<Head[]>([])
+/** For which words they were found. */
+const answered = ref('')
 
 const goals = computed<Goal[]>(() => {
   const all: Goal[] = [
@@ -50,22 +53,36 @@ const goals = computed<Goal[]>(() => {
           router.push({ name: 'sheet', params: { id: release.view?.head.id }, query: { at: `${row.track}.title` } }),
       })
   }
-  for (const head of heads.value)
-    all.push({
-      says: head.title,
-      more: [head.artists, head.catalogueNumber].filter(Boolean).join(' · '),
-      go: () => router.push(`/releases/${head.id}/sheet`),
-    })
   const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return all
-    .filter((goal) => words.every((word) => `${goal.says} ${goal.more}`.toLowerCase().includes(word)))
-    .slice(0, 10)
+  const fits = (goal: Goal) => words.every((word) => `${goal.says} ${goal.more}`.toLowerCase().includes(word))
+  const found = heads.value.map((head) => ({
+    says: head.title,
+    more: [head.artists, head.catalogueNumber].filter(Boolean).join(' · '),
+    go: () => router.push(`/releases/${head.id}/sheet`),
+  }))
+  // what the server found for these words fits, by its barcode for example; what it found for others may
+  return [...all.filter(fits), ...(answered.value === typed.value ? found : found.filter(fits))].slice(0, MOST)
 })
-watch(typed, () => (chosen.value = 0))
+const MOST = 10
+const ask = soon(look, 80)
+watch(typed, () => ((chosen.value = 0), open.value && ask.ask()))
 
+async function look() {
+  const find = typed.value
+  const list = await got(api.GET('/api/releases', { params: { query: { find, count: MOST } } })).catch(() => null)
+  // an answer to what was typed before is none
+  if (!list || find !== typed.value) return
+  heads.value = list.releases
+  answered.value = find
+}
+/** Who types on without looking up goes where the words lead, not where the last answer did. */
+async function enter() {
+  if (answered.value !== typed.value) await look()
+  take(goals.value[chosen.value])
+}
 async function show() {
   open.value = true
-  heads.value = await got(api.GET('/api/releases')).catch(() => heads.value)
+  await look()
 }
 function take(goal: Goal | undefined) {
   open.value = false
@@ -79,6 +96,7 @@ function keys(event: KeyboardEvent) {
   void nextTick(() => input.value?.focus())
 }
 onMounted(() => addEventListener('keydown', keys))
+onUnmounted(() => ask.cancel())
 onUnmounted(() => removeEventListener('keydown', keys))
 </script>
 
@@ -98,7 +116,7 @@ onUnmounted(() => removeEventListener('keydown', keys))
       @blur="open = false"
       @keydown.down.prevent="chosen = Math.min(goals.length - 1, chosen + 1)"
       @keydown.up.prevent="chosen = Math.max(0, chosen - 1)"
-      @keydown.enter.prevent="take(goals[chosen])"
+      @keydown.enter.prevent="enter"
       @keydown.esc="input?.blur()"
     />
     <kbd v-if="!open">Ctrl K</kbd>

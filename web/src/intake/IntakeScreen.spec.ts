@@ -27,7 +27,11 @@ const ALBUM = [
 const intake = (items: object[] | (() => object[]), routes = {}, role = 'manager') =>
   screen(
     IntakeScreen,
-    { 'GET /api/intake': items, 'GET /api/releases': [{ id: 7, title: 'Tidewrack Almanac' }], ...routes },
+    {
+      'GET /api/intake': items,
+      'GET /api/releases': { releases: [{ id: 7, title: 'Tidewrack Almanac' }], total: 1, lookedOver: 0 },
+      ...routes,
+    },
     { role, stubs: { DraftDialog: { props: ['files'], template: '<p class="draft">{{ files }}</p>' } } },
   )
 const chosen = (shown: Awaited<ReturnType<typeof intake>>['shown']) => shown.find('.moves span').text()

@@ -20,7 +20,9 @@ const {
   load,
   attempt,
 } = useLoad<IntakeItem[]>(() => got(api.GET('/api/intake')), { announced: ['intake', 'hello'] })
-const { value: heads } = useLoad<Head[]>(() => got(api.GET('/api/releases')))
+const { value: heads } = useLoad<Head[]>(
+  async () => (await got(api.GET('/api/releases', { params: { query: { count: 500 } } }))).releases,
+)
 const left = ref<Set<string>>(new Set())
 const drafting = ref<string[] | null>(null)
 const release = ref(0)

@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { screen } from '../testing/screen'
+import type { Heard } from '../testing/server'
 import PeopleScreen from './PeopleScreen.vue'
 
 const person = (id: number, name: string, more: object = {}) => ({
@@ -17,10 +18,24 @@ const EVERYBODY = [
   person(2, 'Joss Amberley', { codes: [{ name: 'ISNI', shown: '0000', right: false }] }),
   person(3, '水門'),
 ]
-const people = (all: object[], routes: Record<string, unknown> = {}) =>
+/** As the server finds them: by any spelling that it knows, or by what stands in the name. */
+const finding =
+  (all: () => ReturnType<typeof person>[], spellings: Record<string, number> = {}) =>
+  (call: Heard) => {
+    const query = new URLSearchParams(call.path.split('?')[1])
+    const find = (query.get('find') ?? '').toLowerCase()
+    const fit = all().filter((each) => spellings[find] === each.id || each.name.toLowerCase().includes(find))
+    const from = query.has('after') ? fit.findIndex((each) => each.id === Number(query.get('after'))) + 1 : 0
+    const to = from + Number(query.get('count'))
+    return { people: fit.slice(from, to), more: fit.length > to }
+  }
+const people = (
+  all: ReturnType<typeof person>[] | (() => ReturnType<typeof person>[]),
+  spellings: Record<string, number> = {},
+) =>
   screen(
     PeopleScreen,
-    { 'GET /api/people': all, ...routes },
+    { 'GET /api/people': finding(typeof all === 'function' ? all : () => all, spellings) },
     { at: '/people', stubs: { PersonPage: { props: ['id'], template: '<p class="page">{{ id }}</p>' } } },
   )
 type People = Awaited<ReturnType<typeof people>>
@@ -47,30 +62,32 @@ describe('C3 Everybody', () => {
     expect(lines[1]).toMatch(/Joss Amberley.*ISNI.*wrong.*2/)
   })
   it('is found by any spelling: what the server knows, and what stands there', async () => {
-    const at = await people(EVERYBODY, {
-      'GET /api/people/find': [{ id: 3, name: '水門', why: 'in Latin letters: Suimon' }],
-    })
+    const at = await people(EVERYBODY, { suimon: 3 })
     await typed(at, 'suimon')
     expect(names(at)).toEqual(['水門'])
     await typed(at, 'MIRA')
-    expect(names(at)).toContain('Mira Tollgate')
+    expect(names(at)).toEqual(['Mira Tollgate'])
     await typed(at, '')
     expect(names(at)).toHaveLength(3)
-  })
-  it('is looked through here alone when the server does not answer', async () => {
-    const at = await people(EVERYBODY)
-    await typed(at, 'amber')
-    expect(names(at)).toEqual(['Joss Amberley'])
     await typed(at, 'nobody of that name')
     expect(at.shown.text()).toContain('Nobody is called anything like “nobody of that name”.')
   })
+  it('comes a hundred at a time', async () => {
+    const all = Array.from({ length: 230 }, (_, i) => person(i + 1, `Ash Weir ${i}`))
+    const at = await people(all)
+    expect(names(at)).toHaveLength(100)
+    await at.button('Show more').trigger('click')
+    await flushPromises()
+    await at.button('Show more').trigger('click')
+    await flushPromises()
+    expect(names(at)).toEqual(all.map((each) => each.name))
+    expect(at.button('Show more')).toBeUndefined()
+    await typed(at, 'ash')
+    expect(at.shown.text()).toContain('More are called like that; type more of the name.')
+  })
   it('is looked up again when somebody was renamed', async () => {
     let all = EVERYBODY
-    const at = await screen(
-      PeopleScreen,
-      { 'GET /api/people': () => all },
-      { at: '/people', stubs: { PersonPage: { template: '<p />' } } },
-    )
+    const at = await people(() => all)
     all = [person(1, 'Mira Tollgate-Weir')]
     at.say('people', {})
     await vi.advanceTimersByTimeAsync(2000)

@@ -9,32 +9,32 @@ import { soon } from '../kit/soon'
 import PersonPage from './PersonPage.vue'
 
 const route = useRoute()
+const PART = 100
+const filter = ref('')
+/** How many are shown; more of them as one comes to the end. */
+const wanted = ref(PART)
 const {
-  value: people,
+  value: list,
   problem,
   load,
-} = useLoad(() => got(api.GET('/api/people')), { announced: ['people', 'release'] })
-const filter = ref('')
+  attempt,
+} = useLoad(() => part({ count: wanted.value }), { announced: ['people', 'release'] })
 const chosen = computed(() => Number(route.params.id ?? 0))
-const found = ref<Set<number> | null>(null)
+const shown = computed(() => list.value?.people ?? [])
 
-const looking = soon(async () => {
-  if (!filter.value.trim()) found.value = null
-  else
-    found.value = new Set(
-      (await got(api.GET('/api/people/find', { params: { query: { typed: filter.value } } })).catch(() => [])).map(
-        (each) => each.id,
-      ),
-    )
-}, 150)
+const part = (query: { count: number; after?: number }) =>
+  got(api.GET('/api/people', { params: { query: { find: filter.value.trim(), ...query } } }))
+const looking = soon(() => ((wanted.value = PART), load()), 150)
 watch(filter, looking.ask)
-const shown = computed(() => {
-  const typed = filter.value.trim().toLowerCase()
-  return (people.value ?? []).filter(
-    (person) => !typed || person.name.toLowerCase().includes(typed) || found.value?.has(person.id),
-  )
-})
 onUnmounted(looking.cancel)
+
+/** Those who come behind; the server tells no more than five hundred at once. */
+const more = () =>
+  attempt(async () => {
+    const behind = await part({ count: PART, after: shown.value.at(-1)!.id })
+    list.value = { ...behind, people: [...shown.value, ...behind.people] }
+    wanted.value = Math.min(500, shown.value.length)
+  })
 </script>
 
 <template>
@@ -49,9 +49,9 @@ onUnmounted(looking.cancel)
         aria-label="Find people"
       />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <p v-if="!people" class="quiet">Looking up people…</p>
-      <p v-else-if="!people.length" class="quiet">Nobody yet. Whoever is named on a release stands here.</p>
-      <p v-else-if="!shown.length" class="quiet">Nobody is called anything like “{{ filter }}”.</p>
+      <p v-if="!list" class="quiet">Looking up people…</p>
+      <p v-else-if="!shown.length && filter.trim()" class="quiet">Nobody is called anything like “{{ filter }}”.</p>
+      <p v-else-if="!shown.length" class="quiet">Nobody yet. Whoever is named on a release stands here.</p>
       <ul>
         <li v-for="person in shown" :key="person.id">
           <RouterLink :to="`/people/${person.id}`" :class="{ here: person.id === chosen }">
@@ -64,6 +64,10 @@ onUnmounted(looking.cancel)
           </RouterLink>
         </li>
       </ul>
+      <p v-if="list?.more && !filter.trim()" class="quiet">
+        {{ shown.length }} of them. <button class="act" type="button" @click="more">Show more</button>
+      </p>
+      <p v-else-if="list?.more" class="quiet">More are called like that; type more of the name.</p>
     </section>
     <PersonPage v-if="chosen" :id="chosen" :key="chosen" @changed="load" />
     <p v-else class="quiet nobody">Choose somebody: names, identifiers and everything they are on stand here.</p>

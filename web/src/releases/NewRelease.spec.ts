@@ -20,7 +20,11 @@ const MADE = { head: { id: 31 } }
 async function dialog(routes: Record<string, unknown>) {
   const at = await screen(
     Opened,
-    { 'GET /api/templates': ['Album, our own'], 'GET /api/releases': [{ id: 29, title: 'Slack Water' }], ...routes },
+    {
+      'GET /api/templates': ['Album, our own'],
+      'GET /api/releases': { releases: [{ id: 29, title: 'Slack Water' }], total: 1, lookedOver: 0 },
+      ...routes,
+    },
     { stubs: DIALOG },
   )
   await at.button('Open').trigger('click')

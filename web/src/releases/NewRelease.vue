@@ -19,7 +19,10 @@ const text = ref('')
 watch(open, async (shown) => {
   if (!shown) return
   templates.value = await got(api.GET('/api/templates')).catch(() => [])
-  heads.value = await got(api.GET('/api/releases')).catch(() => [])
+  heads.value = await got(api.GET('/api/releases', { params: { query: { count: 500 } } })).then(
+    (list) => list.releases,
+    () => [],
+  )
 })
 /** What a document says of people and recordings that are known otherwise; nothing of it was written. */
 const left = ref<string[]>([])

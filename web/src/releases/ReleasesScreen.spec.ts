@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { DIALOG, screen } from '../testing/screen'
+import type { Heard } from '../testing/server'
 import ReleasesScreen from './ReleasesScreen.vue'
 
 const head = (id: number, title: string, more: object = {}) => ({
@@ -20,8 +21,25 @@ const head = (id: number, title: string, more: object = {}) => ({
   ...more,
 })
 const shelf = { 'GET /api/shelf': [], 'GET /api/templates': [] }
-const releases = (all: object[] | (() => object[]), options = {}) =>
-  screen(ReleasesScreen, { 'GET /api/releases': all, ...shelf }, { stubs: DIALOG, at: '/releases', ...options })
+/** As the server finds them: all words of it, newest first, so many behind one. */
+const finding = (all: () => ReturnType<typeof head>[], lookedOver: number) => (call: Heard) => {
+  const query = new URLSearchParams(call.path.split('?')[1])
+  const words = (query.get('find') ?? '').toLowerCase().split(/\s+/).filter(Boolean)
+  const fit = all().filter((each) =>
+    words.every((word) => `${each.title} ${each.artists}`.toLowerCase().includes(word)),
+  )
+  const from = query.has('after') ? fit.findIndex((each) => each.id === Number(query.get('after'))) + 1 : 0
+  return { releases: fit.slice(from, from + Number(query.get('count'))), total: fit.length, lookedOver }
+}
+const releases = (
+  all: ReturnType<typeof head>[] | (() => ReturnType<typeof head>[]),
+  { lookedOver = 0, ...options }: { lookedOver?: number; role?: string } = {},
+) =>
+  screen(
+    ReleasesScreen,
+    { 'GET /api/releases': finding(typeof all === 'function' ? all : () => all, lookedOver), ...shelf },
+    { stubs: DIALOG, at: '/releases', ...options },
+  )
 afterEach(() => vi.unstubAllGlobals())
 
 describe('C1 Releases', () => {
@@ -29,21 +47,35 @@ describe('C1 Releases', () => {
     const { shown } = await releases([])
     expect(shown.text()).toContain('No release yet. Begin with “New release”')
   })
-  it('are found by title, artist, kind, number and barcode, whichever words of them', async () => {
+  it('are found by the server, and none is said to be there that is not', async () => {
     const { shown } = await releases([
       head(31, 'Tidewrack Almanac'),
-      head(29, 'Slack Water', { artists: 'The Paper Ferrymen', kind: 'single', tracks: 1, barcode: '9 521234 500292' }),
+      head(29, 'Slack Water', { artists: 'The Paper Ferrymen' }),
     ])
-    const found = async (words: string) => {
+    const finds = async (words: string, titles: string[]) => {
       await shown.find('input[type=search]').setValue(words)
-      return shown.findAll('ul > li b').map((each) => each.text())
+      await vi.waitFor(() => expect(shown.findAll('ul > li b').map((each) => each.text())).toEqual(titles))
     }
-    expect(await found('wrack MIRA')).toEqual(['Tidewrack Almanac'])
-    expect(await found('ferrymen single')).toEqual(['Slack Water'])
-    expect(await found('NW-029')).toEqual(['Slack Water'])
-    expect(await found('9521234500315')).toEqual(['Tidewrack Almanac'])
-    expect(await found('mira single')).toEqual([])
-    expect(shown.text()).toContain('No release fits “mira single”.')
+    await finds('wrack MIRA', ['Tidewrack Almanac'])
+    await finds('ferrymen', ['Slack Water'])
+    await finds('mira ferrymen', [])
+    expect(shown.text()).toContain('No release fits “mira ferrymen”.')
+  })
+  it('come a hundred at a time', async () => {
+    const all = Array.from({ length: 230 }, (_, i) => head(500 - i, `Reach ${i}`))
+    const { shown, button } = await releases(all)
+    expect(shown.findAll('ul > li')).toHaveLength(100)
+    expect(shown.text()).toContain('100 of 230.')
+    await button('Show more').trigger('click')
+    await flushPromises()
+    await button('Show more').trigger('click')
+    await flushPromises()
+    expect(shown.findAll('ul > li b').map((each) => each.text())).toEqual(all.map((each) => each.title))
+    expect(button('Show more')).toBeUndefined()
+  })
+  it('that are being looked over are counted', async () => {
+    const { shown } = await releases([head(31, 'Tidewrack Almanac')], { lookedOver: 12 })
+    expect(shown.find('[role=status]').text()).toContain('12 releases are being looked over')
   })
   it('say what is missing rather than nothing', async () => {
     const { shown } = await releases([head(29, 'Slack Water', { date: null, days: null, artists: '', tracks: 1 })])

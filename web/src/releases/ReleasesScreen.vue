@@ -9,6 +9,7 @@ import Cover from '../kit/Cover.vue'
 import Mark from '../kit/Mark.vue'
 import StandingWord from '../kit/StandingWord.vue'
 import { day, distance } from '../kit/dates'
+import { soon } from '../kit/soon'
 import ReleaseShelf from './ReleaseShelf.vue'
 import NewRelease from './NewRelease.vue'
 
@@ -16,11 +17,19 @@ const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const filter = ref('')
+const PART = 100
+/** How many are shown; more of them as one comes to the end. */
+const wanted = ref(PART)
+const find = soon(() => (wanted.value = PART) && load(), 150)
+watch(filter, find.ask)
 const {
-  value: heads,
+  value: list,
   problem,
   load,
-} = useLoad(() => got(api.GET('/api/releases')), { announced: ['release', 'delivery'] })
+} = useLoad(() => got(api.GET('/api/releases', { params: { query: { find: filter.value, count: wanted.value } } })), {
+  announced: ['release', 'delivery'],
+})
+const shown = computed(() => list.value?.releases ?? [])
 const making = ref(false)
 watch(
   () => route.query.new,
@@ -32,15 +41,16 @@ watch(
   (open) => !open && route.name === 'releases' && route.query.new !== undefined && router.replace('/releases'),
 )
 
-const shown = computed(() => {
-  const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return (heads.value ?? []).filter((head) => {
-    const text = [head.title, head.artists, head.kind, head.catalogueNumber, head.barcode?.replace(/ /g, '')]
-      .join(' ')
-      .toLowerCase()
-    return words.every((word) => text.includes(word))
-  })
-})
+/** Asks for those that come behind; the server knows no more than five hundred at once. */
+async function more() {
+  const behind = await got(
+    api.GET('/api/releases', {
+      params: { query: { find: filter.value, count: PART, after: shown.value.at(-1)!.id } },
+    }),
+  )
+  list.value = { ...behind, releases: [...shown.value, ...behind.releases] }
+  wanted.value = Math.min(500, shown.value.length)
+}
 </script>
 
 <template>
@@ -53,11 +63,17 @@ const shown = computed(() => {
       >
     </div>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!heads" class="quiet">Looking up releases…</p>
-    <p v-else-if="!heads.length" class="quiet">
-      No release yet. Begin with “New release”; the label’s defaults fill in what they know.
+    <p v-if="!list" class="quiet">Looking up releases…</p>
+    <p v-else-if="!list.total && filter.trim()" class="quiet">No release fits “{{ filter }}”.</p>
+    <p v-else-if="!list.total" class="quiet">
+      {{
+        list.lookedOver ? '' : 'No release yet. Begin with “New release”; the label’s defaults fill in what they know.'
+      }}
     </p>
-    <p v-else-if="!shown.length" class="quiet">No release fits “{{ filter }}”.</p>
+    <p v-if="list?.lookedOver" class="quiet" role="status">
+      {{ list.lookedOver === 1 ? '1 release is' : `${list.lookedOver} releases are` }} being looked over; what is said
+      of them may change.
+    </p>
     <ul>
       <li v-for="head in shown" :key="head.id">
         <RouterLink :to="`/releases/${head.id}/sheet`">
@@ -87,6 +103,10 @@ const shown = computed(() => {
         </RouterLink>
       </li>
     </ul>
+    <p v-if="list && shown.length < list.total" class="quiet">
+      {{ shown.length }} of {{ list.total }}.
+      <button class="act" type="button" @click="more">Show more</button>
+    </p>
     <ReleaseShelf @back="load" />
     <NewRelease v-model="making" />
   </div>

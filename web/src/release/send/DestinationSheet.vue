@@ -11,6 +11,7 @@ import { bytes, day } from '../../kit/dates'
 import { useReleaseStore } from '../store'
 import DeliveryTimeLine from './DeliveryTimeLine.vue'
 import DocumentReader from './DocumentReader.vue'
+import OutletPicker from './OutletPicker.vue'
 
 const props = defineProps<{ destination: DestinationSend }>()
 const emit = defineEmits<{ order: [occasion: 'delivery' | 'update' | 'takedown']; changed: [] }>()
@@ -113,6 +114,12 @@ async function lookUp() {
         >
       </li>
     </ul>
+    <OutletPicker
+      v-if="props.destination.outlets"
+      :id="props.destination.id"
+      :name="props.destination.name"
+      :outlets="props.destination.outlets"
+    />
     <div v-if="preview.changes.length" class="changes">
       <h3>Changed since it was taken</h3>
       <ul>

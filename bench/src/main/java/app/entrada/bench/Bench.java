@@ -38,6 +38,10 @@ public final class Bench {
         bench("index", "Fingerprint: search among many recordings", IndexBench::run);
         bench("rules", "Findings: rules of all destinations", RulesBench::run);
         bench("copy", "Tagged copies of large masters", CopyBench::run);
+        bench(
+                "catalogue",
+                "Calls in a small and a large catalogue",
+                folder -> few ? CatalogueBench.run(folder, 20, 40) : CatalogueBench.run(folder, 400, 4000));
         bench(LONG, "What survives", folder -> SurviveBench.run(folder, few ? 2 : kills));
     }
 

@@ -9,6 +9,7 @@ import app.entrada.core.release.Change;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.context.ReleaseContext;
+import app.entrada.demo.DemoReceivers;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -28,7 +29,7 @@ final class RulesBench {
     private RulesBench() {}
 
     static String run(Path folder) {
-        List<Profile> profiles = Profile.shipped();
+        List<Profile> profiles = DemoReceivers.all();
         ReleaseContext subject = release(TRACKS);
         double[] scratch = new double[RUNS];
         double[] edit = new double[RUNS];

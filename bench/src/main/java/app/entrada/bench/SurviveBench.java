@@ -1,13 +1,7 @@
 package app.entrada.bench;
 
 import java.io.IOException;
-import java.net.CookieManager;
-import java.net.HttpCookie;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -15,7 +9,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.ConcurrentHashMap;
@@ -84,7 +77,7 @@ final class SurviveBench {
         script("stop");
         clear();
         script("start");
-        Person first = new Person();
+        Person first = new Person(var.resolve("own/run/port"));
         first.get("/api/session");
         String password = "survive-" + Long.toHexString(random.nextLong());
         if (first.send("POST", "/api/accounts/first", Map.of("name", "Kay", "password", password))
@@ -119,8 +112,8 @@ final class SurviveBench {
         ending = true;
         for (Future<?> each : typing) each.get();
         hands.shutdown();
-        Person last = new Person();
-        last.signIn(password);
+        Person last = new Person(var.resolve("own/run/port"));
+        last.signIn("Kay", password);
         for (Map.Entry<String, byte[]> each : kept.entrySet()) {
             HttpResponse<byte[]> back = last.bytes("/api/files/" + each.getKey());
             if (back.statusCode() != 200 || !java.util.Arrays.equals(back.body(), each.getValue()))
@@ -149,8 +142,8 @@ final class SurviveBench {
         for (int n = 0; !ending; n++)
             try {
                 if (person == null) {
-                    Person fresh = new Person();
-                    fresh.signIn(password);
+                    Person fresh = new Person(var.resolve("own/run/port"));
+                    fresh.signIn("Kay", password);
                     person = fresh;
                     String now = title(person, release, track);
                     if (sent != null) {
@@ -253,8 +246,10 @@ final class SurviveBench {
         LockSupport.parkNanos(500_000_000);
         while (System.nanoTime() - began < LONGEST_RESTART.toNanos())
             try {
-                if (new Person().send("GET", "/actuator/health/readiness", null).statusCode() == 200)
-                    return System.nanoTime() - began;
+                if (new Person(var.resolve("own/run/port"))
+                                .send("GET", "/actuator/health/readiness", null)
+                                .statusCode()
+                        == 200) return System.nanoTime() - began;
                 LockSupport.parkNanos(200_000_000);
             } catch (IOException away) {
                 LockSupport.parkNanos(200_000_000);
@@ -262,62 +257,5 @@ final class SurviveBench {
                 throw new IOException(stopped);
             }
         throw new IOException("it was not back within %d s".formatted(LONGEST_RESTART.toSeconds()));
-    }
-
-    /** Somebody with a browser. */
-    private final class Person {
-        private final CookieManager cookies = new CookieManager();
-        private final HttpClient http = HttpClient.newBuilder()
-                .cookieHandler(cookies)
-                .connectTimeout(Duration.ofSeconds(5))
-                .build();
-
-        void signIn(String password) throws IOException, InterruptedException {
-            get("/api/session");
-            if (send("POST", "/api/session", Map.of("name", "Kay", "password", password))
-                            .statusCode()
-                    != 200) throw new IOException("not signed in");
-            get("/api/session");
-        }
-
-        HttpResponse<String> get(String path) throws IOException, InterruptedException {
-            return send("GET", path, null);
-        }
-
-        JsonNode json(String method, String path, Object body) throws IOException, InterruptedException {
-            HttpResponse<String> answer = send(method, path, body);
-            if (answer.statusCode() != 200)
-                throw new IOException("%s %s: %d %s".formatted(method, path, answer.statusCode(), answer.body()));
-            return JSON.readTree(answer.body());
-        }
-
-        HttpResponse<String> send(String method, String path, Object body) throws IOException, InterruptedException {
-            return http.send(request(method, path, body), HttpResponse.BodyHandlers.ofString());
-        }
-
-        HttpResponse<byte[]> bytes(String path) throws IOException, InterruptedException {
-            return http.send(request("GET", path, null), HttpResponse.BodyHandlers.ofByteArray());
-        }
-
-        private HttpRequest request(String method, String path, Object body) throws IOException {
-            String port = Files.readString(var.resolve("own/run/port")).strip();
-            HttpRequest.Builder request = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
-                    .timeout(Duration.ofSeconds(20));
-            for (HttpCookie cookie : cookies.getCookieStore().getCookies())
-                if (cookie.getName().toUpperCase(Locale.ROOT).equals("XSRF-TOKEN"))
-                    request.header("X-XSRF-TOKEN", cookie.getValue());
-            if (body == null)
-                return request.method(method, HttpRequest.BodyPublishers.noBody())
-                        .build();
-            if (body instanceof byte[] file)
-                return request.header("Content-Type", "application/octet-stream")
-                        .method(method, HttpRequest.BodyPublishers.ofByteArray(file))
-                        .build();
-            return request.header("Content-Type", "application/json")
-                    .method(
-                            method,
-                            HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body), StandardCharsets.UTF_8))
-                    .build();
-        }
     }
 }

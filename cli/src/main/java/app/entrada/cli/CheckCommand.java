@@ -23,7 +23,6 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
@@ -34,7 +33,7 @@ final class CheckCommand implements Callable<Integer> {
     @Parameters(paramLabel = "DOCUMENT", description = "JSON document or CSV sheet of a release.")
     private Path document;
 
-    @Option(names = "--destination", description = "Id of a destination; all when not given.")
+    @Option(names = "--destination", description = DestinationOption.SAYS + " All patterns when not given.")
     private List<String> destinations;
 
     @Option(names = "--today", description = "The day of the check, ISO 8601; today when not given.")
@@ -48,20 +47,12 @@ final class CheckCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        List<Profile> profiles = Profile.shipped();
-        if (destinations != null) {
-            for (String wanted : destinations)
-                if (profiles.stream().noneMatch(profile -> profile.id().equals(wanted)))
-                    throw new ParameterException(
-                            spec.commandLine(),
-                            "There is no destination “%s”; there are: %s"
-                                    .formatted(
-                                            wanted,
-                                            profiles.stream().map(Profile::id).toList()));
-            profiles =
-                    profiles.stream().filter(p -> destinations.contains(p.id())).toList();
-        }
         LocalDate day = today == null ? LocalDate.now() : today;
+        List<Profile> profiles = destinations == null
+                ? DestinationOption.all(day)
+                : destinations.stream()
+                        .map(named -> DestinationOption.read(named, day, spec))
+                        .toList();
         List<Finding> findings = Checker.check(subject(day), profiles);
         List<Map<String, Object>> documents =
                 findings.stream().map(CheckCommand::document).toList();

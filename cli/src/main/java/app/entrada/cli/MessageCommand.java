@@ -60,7 +60,7 @@ final class MessageCommand implements Callable<Integer> {
     @Parameters(paramLabel = "DOCUMENT")
     private Path document;
 
-    @Option(names = "--destination", required = true, description = "Id of the destination; a wrong one lists all.")
+    @Option(names = "--destination", required = true, description = DestinationOption.SAYS)
     private String destination;
 
     @Option(names = "--out", required = true, description = "Folder for the package.")
@@ -86,7 +86,7 @@ final class MessageCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Profile profile = profile();
+        Profile profile = DestinationOption.read(destination, today, spec);
         Outgoing.Occasion why = why();
         ReleaseDocument read = ReleaseDocument.read(document, new Ffmpeg());
         ReleaseContext subject = read.subject(today);
@@ -117,19 +117,6 @@ final class MessageCommand implements Callable<Integer> {
             }
             Files.deleteIfExists(work);
         }
-    }
-
-    private Profile profile() {
-        List<Profile> all = Profile.shipped();
-        return all.stream()
-                .filter(each -> each.id().equals(destination))
-                .findFirst()
-                .orElseThrow(() -> new ParameterException(
-                        spec.commandLine(),
-                        "There is no destination “%s”; there are: %s"
-                                .formatted(
-                                        destination,
-                                        all.stream().map(Profile::id).toList())));
     }
 
     private Outgoing.Occasion why() {
@@ -179,11 +166,11 @@ final class MessageCommand implements Callable<Integer> {
                 Set.of(),
                 new Outgoing.Terms("public", false, false, "", "", price),
                 numbers,
-                series(subject.release())));
+                series(subject.release(), profile)));
     }
 
     /** The series of an episode as the document alone can tell it: with no other episode. */
-    private Optional<Outgoing.SeriesFeed> series(Release release) {
+    private Optional<Outgoing.SeriesFeed> series(Release release, Profile profile) {
         return release.facts()
                 .get(Fields.RELEASE_SERIES)
                 .map(title -> new Outgoing.SeriesFeed(
@@ -200,9 +187,7 @@ final class MessageCommand implements Callable<Integer> {
                                         release.facts().text(Fields.RELEASE_GENRE)),
                         "",
                         List.of(),
-                        Profile.shipped().stream()
-                                .flatMap(each -> each.feed().stream())
-                                .toList(),
+                        profile.feed().stream().toList(),
                         address));
     }
 

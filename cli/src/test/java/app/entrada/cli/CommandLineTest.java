@@ -2,7 +2,9 @@ package app.entrada.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.check.profile.Profile;
 import app.entrada.core.copy.recipe.Recipe;
+import app.entrada.demo.DemoReceivers;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import java.io.ByteArrayOutputStream;
@@ -26,17 +28,32 @@ class CommandLineTest {
     Path folder;
 
     private String said;
+    private String complained;
 
     private int run(String... arguments) {
         PrintStream out = System.out;
+        PrintStream err = System.err;
         ByteArrayOutputStream heard = new ByteArrayOutputStream();
+        ByteArrayOutputStream heardOfErrors = new ByteArrayOutputStream();
         System.setOut(new PrintStream(heard, true, StandardCharsets.UTF_8));
+        System.setErr(new PrintStream(heardOfErrors, true, StandardCharsets.UTF_8));
         try {
             return Main.run(arguments);
         } finally {
             System.setOut(out);
+            System.setErr(err);
             said = heard.toString(StandardCharsets.UTF_8);
+            complained = heardOfErrors.toString(StandardCharsets.UTF_8);
         }
+    }
+
+    /** The profile of one of the demo's receivers, as a file that another label sent. */
+    private String receiver(String id) throws IOException {
+        Profile profile = DemoReceivers.all().stream()
+                .filter(each -> each.id().equals(id))
+                .findFirst()
+                .orElseThrow();
+        return Files.writeString(folder.resolve(id + ".yaml"), profile.yaml()).toString();
     }
 
     private JsonNode json() {
@@ -95,7 +112,8 @@ class CommandLineTest {
                  "tracks": [{"title": "Slack Water", "isrc": "XANW92600031", "writers": "Joss Amberley", "master": "slack.wav"}]}
                 """);
         assertThat(run("check", document.toString(), "--today", "2026-11-23")).isEqualTo(1);
-        assertThat(said).contains("\"rule\" : \"barcode.missing\"", "\"weight\" : \"stop\"", "lumenfold");
+        assertThat(said)
+                .contains("\"rule\" : \"barcode.missing\"", "\"weight\" : \"stop\"", "streaming-store", "promo-list");
 
         for (String recipe : new String[] {"store-wav", "store-flac"}) {
             assertThat(run(
@@ -125,9 +143,24 @@ class CommandLineTest {
                 title;artists;writers;isrc
                 Low Bridge;The Paper Ferrymen;;XANW92600032
                 """);
-        assertThat(run("check", sheet.toString(), "--destination", "ostra", "--today", "2026-11-23"))
+        assertThat(run("check", sheet.toString(), "--destination", "authors-society", "--today", "2026-11-23"))
                 .isEqualTo(1);
-        assertThat(said).contains("work.no-writer").doesNotContain("artwork.missing", "lumenfold");
+        assertThat(said).contains("work.no-writer").doesNotContain("artwork.missing", "streaming-store");
+        Path own = Files.writeString(folder.resolve("mill-race.yaml"), """
+                pattern: promo-list
+                id: mill-race
+                name: Mill Race
+                version: 1
+                dated: "2026-12-01"
+                rules: { work.no-writer: { weight: note } }
+                """);
+        assertThat(run("check", sheet.toString(), "--destination", own.toString(), "--today", "2026-11-23"))
+                .isEqualTo(1);
+        assertThat(said).contains("work.no-writer", "mill-race").doesNotContain("authors-society");
+        Files.writeString(own, Files.readString(own).replace("version: 1", "version: one"));
+        assertThat(run("check", sheet.toString(), "--destination", own.toString()))
+                .isEqualTo(2);
+        assertThat(complained).contains("mill-race.yaml” is no destination", "Line 4", "a whole number");
         Path bad = Files.writeString(folder.resolve("bad.csv"), "title;mystery\nLow Bridge;x\n");
         assertThat(run("check", bad.toString())).isEqualTo(3);
     }
@@ -240,25 +273,39 @@ class CommandLineTest {
         Path out = folder.resolve("out");
         assertThat(run("message", document.toString(), "--destination", "nowhere", "--out", out.toString()))
                 .isEqualTo(2);
-        run("message", document.toString(), "--destination", "ostra", "--out", out.toString(), "--today", "2026-11-23");
+        run(
+                "message",
+                document.toString(),
+                "--destination",
+                receiver("ostra"),
+                "--out",
+                out.toString(),
+                "--today",
+                "2026-11-23");
         assertThat(json().path("documents").path(0).asString()).isEqualTo("CW260001NW9_OST.V21");
         assertThat(Files.readString(out.resolve("CW260001NW9_OST.V21")))
                 .startsWith("HDRPB")
                 .contains("NWR0000000000000000LOW WATER");
-        run("message", document.toString(), "--destination", "ferrous-lane", "--out", out.toString());
-        try (ZipFile zip = new ZipFile(out.resolve("ferrous-lane.zip").toFile())) {
+        run("message", document.toString(), "--destination", "pressing-plant", "--out", out.toString());
+        try (ZipFile zip = new ZipFile(out.resolve("pressing-plant.zip").toFile())) {
             // 5 s are 375 frames of 588 samples of 4 bytes, behind a head of 44
             assertThat(zip.getEntry("data/disc/image.wav").getSize()).isEqualTo(375 * 588 * 4 + 44);
             assertThat(zip.getEntry("data/disc/image.cdt").getSize() % 18).isZero();
         }
         // a feed is of a series, and this single is of none yet
-        assertThat(run("message", document.toString(), "--destination", "hearthcast", "--out", out.toString()))
+        assertThat(run(
+                        "message",
+                        document.toString(),
+                        "--destination",
+                        receiver("hearthcast"),
+                        "--out",
+                        out.toString()))
                 .isEqualTo(3);
         assertThat(said).contains("belongs to no series");
         Files.writeString(
                 document, Files.readString(document).replace("\"kind\":", "\"series\": \"Weirside Talks\", \"kind\":"));
         for (String each : new String[] {"lumenfold", "pebblewave", "ppo", "commonshelf", "hearthcast", "aldermoor"}) {
-            assertThat(run("message", document.toString(), "--destination", each, "--out", out.toString()))
+            assertThat(run("message", document.toString(), "--destination", receiver(each), "--out", out.toString()))
                     .as(each + ": " + said)
                     .isIn(0, 1);
             assertThat(out.resolve(each + ".zip")).exists();

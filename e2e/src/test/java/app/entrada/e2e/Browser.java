@@ -105,7 +105,13 @@ final class Browser implements AutoCloseable {
 
     /** Waits until the text stands nowhere within this CSS. */
     void seeNoLonger(String css, String text) {
+        seeNoLonger(css, text, PATIENCE.toSeconds());
+    }
+
+    /** The same for work that takes longer. */
+    void seeNoLonger(String css, String text, long seconds) {
         patience()
+                .withTimeout(Duration.ofSeconds(seconds))
                 .withMessage(() -> "to see no longer “" + text + "” in " + css)
                 .until(d -> d.findElements(By.cssSelector(css)).stream()
                         .noneMatch(element ->

@@ -20,7 +20,7 @@ class FromFolderToReleaseTest extends InTheBrowser {
 
     /** A master of the demo catalogue, fetched as anybody would. */
     private Path master(String release, int track) throws IOException, InterruptedException {
-        for (JsonNode head : json("/api/releases"))
+        for (JsonNode head : json("/api/releases").path("releases"))
             if (head.path("title").asString().equals(release)) {
                 JsonNode masters = json("/api/releases/" + head.path("id").asString() + "/masters");
                 String sha256 = masters.path("rows")
@@ -46,7 +46,7 @@ class FromFolderToReleaseTest extends InTheBrowser {
         browser.drop("main", heap);
         browser.see("h1", "Intake");
         browser.see(".moves", "60 of 60 chosen");
-        browser.seeNoLonger(".moves", "still being listened to");
+        browser.seeNoLonger(".moves", "still being listened to", 180);
         browser.see(".row", "the same recording as “Slack Water”");
 
         // first confirmation: the release

@@ -27,7 +27,8 @@ class FromMasterToStoreTest extends InTheBrowser {
     @Test
     void a_single_goes_the_whole_way() throws Exception {
         desk.signIn();
-        browser.see(".desk li", "The release has no genre.");
+        browser.see(".desk .block", "Weirside Talks");
+        browser.see(".desk li", "The release has no description");
         desk.begin("Glass Harbour");
 
         // the label's defaults have filled in what they know, its blocks what was asked for

@@ -40,7 +40,7 @@ class OwnDestinationsTest {
             new Asked("release", "C-line (release)", "pasted", FormField.typed("Copyright line")),
             new Asked("release", "Release date (release)", "pasted", FormField.typed("Release date (mm/dd/yyyy)")),
             new Asked("release", "genre", "chosen", FormField.chosen("Primary genre", "Pop", "Rock", "Folk")),
-            new Asked("release", "number of tracks", "pasted", FormField.typed("Tracks")),
+            new Asked("release", "outlets", "pasted", FormField.lines("Stores")),
             new Asked("release", "cover file", "pasted", FormField.typed("Cover file")),
             new Asked("track", "title", "pasted", FormField.typed("Track title")),
             new Asked("track", "artists", "pasted", FormField.typed("Track artist")),
@@ -142,12 +142,20 @@ class OwnDestinationsTest {
     }
 
     private static void add(String kind, String name, String way) {
+        begun(kind, name);
+        added(name, way);
+    }
+
+    private static void begun(String kind, String name) {
         browser.click("nav a", "Destinations");
         browser.click("button", "Add a destination");
         browser.choose("#pattern", kind);
         browser.type("#destination-name", name);
         browser.type("#lead", "10");
         browser.click(".modal .tick", "Every release is meant for it");
+    }
+
+    private static void added(String name, String way) {
         browser.click(".modal button", "Add");
         browser.see("h2", name);
         browser.seeNoLonger(".modal-title", "Add a destination");
@@ -160,7 +168,9 @@ class OwnDestinationsTest {
     }
 
     private static void distributor() {
-        add("distributor", "Hollow Quay Distribution", "by hand, into a web form");
+        begun("distributor", "Hollow Quay Distribution");
+        browser.type("#outlets", "Tidebox\nLantern\nOsier Row");
+        added("Hollow Quay Distribution", "by hand, into a web form");
         saved();
         browser.see(".paste textarea");
         browser.type(
@@ -176,6 +186,7 @@ class OwnDestinationsTest {
             browser.choose("[aria-label='" + caption + ": is']", each.entered());
         }
         writing("Release date (mm/dd/yyyy)", "Days", "month/day/year");
+        writing("Stores", "Several", "lines");
         writing("Composers", "Several", "lines");
         writing("Songwriter", "Names", "last, first");
         browser.click(".form button", "Save the captions");
@@ -239,6 +250,10 @@ class OwnDestinationsTest {
 
     private static String sheetWindow() {
         send("Hollow Quay Distribution");
+        browser.see(".outlets", "Goes on to all 3 outlets.");
+        browser.click(".outlets .act", "Choose");
+        browser.click(".outlets label", "Lantern");
+        browser.see(".outlets", "Goes on to 2 of 3 outlets: Tidebox, Osier Row.");
         String address = browser.link("a[href^='/copy-sheets']");
         String window = browser.window(address);
         browser.size(360, 800);
@@ -299,7 +314,7 @@ class OwnDestinationsTest {
         values.put("Copyright line", "2026 Ninth Weir Records");
         values.put("Release date (mm/dd/yyyy)", day);
         values.put("Primary genre", "Rock");
-        values.put("Tracks", "1");
+        values.put("Stores", "Tidebox\nOsier Row");
         values.put("Cover file", "cover.jpg");
         values.put("Track title", "Reed and Rush");
         values.put("Track artist", "The Paper Ferrymen");

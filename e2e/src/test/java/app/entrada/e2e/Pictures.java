@@ -125,7 +125,8 @@ final class Pictures {
         browser.pick(".modal input[type=file]", file);
         browser.see("h2", "Hollow Quay Distribution");
         browser.see(".captions tr.line");
-        for (JsonNode head : new JsonMapper().readTree(browser.call("GET", "/api/releases")))
+        for (JsonNode head :
+                new JsonMapper().readTree(browser.call("GET", "/api/releases")).path("releases"))
             if (head.path("title").asString().equals("Tidewrack Almanac"))
                 browser.go(address + "/copy-sheets/" + head.path("id").asString() + "/hollow-quay");
         browser.see("li.current");
@@ -144,7 +145,7 @@ final class Pictures {
         JsonMapper json = new JsonMapper();
         Path heap = Files.createTempDirectory("pictures");
         Path known = heap.resolve("known.wav");
-        for (JsonNode head : json.readTree(browser.call("GET", "/api/releases")))
+        for (JsonNode head : json.readTree(browser.call("GET", "/api/releases")).path("releases"))
             if (head.path("title").asString().equals("Slack Water")) {
                 String masters = "/api/releases/" + head.path("id").asString() + "/masters";
                 String sha256 = json.readTree(browser.call("GET", masters))

@@ -190,13 +190,22 @@ public final class Client {
                 Map.of("says", key, "source", "typed", "changes", List.of(change)));
     }
 
-    /** Says where a release is to go. */
+    /** Says where a release is to go that said nothing of it yet. */
     public Answer destinations(long release, String named) {
-        Map<String, Object> change =
-                Map.of("entity", "release", "target", release, "field", "release.destinations", "after", named);
+        return meant(release, "release.destinations", null, named);
+    }
+
+    /** Writes a fact of a release that says where it is meant to go. */
+    public Answer meant(long release, String field, String before, String after) {
+        Map<String, Object> change = new java.util.HashMap<>();
+        change.put("entity", "release");
+        change.put("target", release);
+        change.put("field", field);
+        change.put("before", before);
+        change.put("after", after);
         return post(
                 "/api/releases/" + release + "/changes",
-                Map.of("says", "destinations", "source", "typed", "changes", List.of(change)));
+                Map.of("says", field, "source", "typed", "changes", List.of(change)));
     }
 
     public static long id(JsonNode view) {

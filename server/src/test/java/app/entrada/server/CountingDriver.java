@@ -7,6 +7,7 @@ import java.sql.Driver;
 import java.sql.DriverPropertyInfo;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
+import java.sql.SQLWarning;
 import java.sql.Statement;
 import java.util.List;
 import java.util.Properties;
@@ -20,16 +21,25 @@ public final class CountingDriver implements Driver {
 
     private static final List<String> EXECUTED = new CopyOnWriteArrayList<>();
 
+    /** Plans that the database wrote down itself, where it was told to. */
+    private static final List<String> PLANS = new CopyOnWriteArrayList<>();
+
     private final Driver driver = new org.postgresql.Driver();
 
     /** Forgets what was noted so far. */
     public static void forget() {
         EXECUTED.clear();
+        PLANS.clear();
     }
 
     /** Statements of requests since then, those that keep the session left out. */
     public static List<String> ofTheApplication() {
         return EXECUTED.stream().filter(sql -> !ofASession(sql)).toList();
+    }
+
+    /** Plans of all statements since then, of requests and of the background. */
+    public static List<String> plans() {
+        return List.copyOf(PLANS);
     }
 
     /** Statements of requests since then that keep the session. */
@@ -44,6 +54,12 @@ public final class CountingDriver implements Driver {
     private static void note(String sql) {
         if (Thread.currentThread().getName().contains("-exec-"))
             EXECUTED.add(sql.replaceAll("\\s+", " ").strip());
+    }
+
+    private static void told(Statement statement) throws SQLException {
+        for (SQLWarning told = statement.getWarnings(); told != null; told = told.getNextWarning())
+            if (told.getMessage().contains("plan:")) PLANS.add(told.getMessage());
+        statement.clearWarnings();
     }
 
     @Override
@@ -65,6 +81,7 @@ public final class CountingDriver implements Driver {
                     } catch (InvocationTargetException failed) {
                         throw failed.getCause();
                     }
+                    if (method.getName().startsWith("execute") && real instanceof Statement statement) told(statement);
                     if (result instanceof PreparedStatement prepared)
                         return counted(PreparedStatement.class, prepared, new String[] {String.valueOf(args[0])});
                     if (method.getName().equals("createStatement") && result instanceof Statement statement)

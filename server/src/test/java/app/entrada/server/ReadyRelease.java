@@ -94,7 +94,7 @@ public final class ReadyRelease {
         }
         Client.Answer named = manager.destinations(id, String.join("; ", destinations));
         if (named.status() != 200) throw new AssertionError(named.text());
-        for (JsonNode person : manager.get("/api/people").json())
+        for (JsonNode person : manager.get("/api/people?count=500").json().path("people"))
             if (person.path("name").asString().equals("Joss Amberley"))
                 manager.post(
                         "/api/people/" + person.path("id").asLong() + "/changes",

@@ -1,5 +1,6 @@
 package app.entrada.server;
 
+import app.entrada.demo.DemoReceivers;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -89,7 +90,8 @@ public final class RunningServer implements BeforeAllCallback {
         return counted;
     }
 
-    private static void label(ConfigurableApplicationContext of) {
+    /** Gives a server the label of the tests, with its blocks of codes, and the demo's destinations. */
+    public static void label(ConfigurableApplicationContext of) {
         of.getBean(app.entrada.server.facts.CodeBook.class)
                 .label(new app.entrada.core.release.context.LabelProfile(
                         "Ninth Weir Records", "XANW9", "952123450", "NW", "Low Lock Music", "000000952"));
@@ -99,7 +101,7 @@ public final class RunningServer implements BeforeAllCallback {
     /** Gives a server of its own the demo's destinations: without any, nothing is checked. */
     public static void destinations(ConfigurableApplicationContext of) {
         var destinations = of.getBean(app.entrada.server.context.ProfileRepository.class);
-        for (var profile : app.entrada.core.check.profile.Profile.shipped()) destinations.begin(profile, null);
+        for (var profile : DemoReceivers.all()) destinations.begin(profile, null);
     }
 
     /** A client signed in as a manager at a server of its own. */

@@ -25,6 +25,7 @@ import app.entrada.core.field.value.Lyrics;
 import app.entrada.core.field.value.Member;
 import app.entrada.core.field.value.Names;
 import app.entrada.core.field.value.Origin;
+import app.entrada.core.field.value.Outlets;
 import app.entrada.core.field.value.PartialDate;
 import app.entrada.core.field.value.Participant;
 import app.entrada.core.field.value.PlayingTime;
@@ -192,6 +193,13 @@ public final class Fields {
             ValueTypes.TERMS,
             NONE,
             "Where it is to go: ids of destinations. Without any, the usual ones are meant.");
+    public static final Field<Outlets> RELEASE_OUTLETS = of(
+            RELEASE,
+            "outlets",
+            "Outlets",
+            ValueTypes.OUTLETS,
+            NONE,
+            "Where distributors pass it on, by their ids. A distributor not named passes it on to all it serves.");
     public static final Field<Sha256> RELEASE_COVER =
             of(RELEASE, "cover", "Front cover", ValueTypes.FILE, NONE, "The picture on the front.");
     public static final Field<List<FurtherPicture>> RELEASE_PICTURES = of(

@@ -2,6 +2,7 @@ package app.entrada.core.check;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.Receivers;
 import app.entrada.core.Samples;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.check.rules.Fix;
@@ -17,8 +18,7 @@ import org.junit.jupiter.api.Test;
 
 @DisplayName("K4 Safe fixes, looked at before they are done")
 class SafeFixesTest {
-    private static final List<Profile> USUAL =
-            Profile.shipped().stream().filter(Profile::usual).toList();
+    private static final List<Profile> USUAL = Receivers.usual();
 
     private static List<Finding> findings(ReleaseContext subject) {
         return Checker.check(subject, USUAL);

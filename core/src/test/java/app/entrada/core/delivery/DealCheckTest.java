@@ -2,6 +2,7 @@ package app.entrada.core.delivery;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.Receivers;
 import app.entrada.core.Samples;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.field.value.Territories;
@@ -19,7 +20,7 @@ class DealCheckTest {
     private static final LocalDate TODAY = LocalDate.of(2026, 11, 23);
 
     static List<Profile> destinations() {
-        return Profile.shipped();
+        return Receivers.all();
     }
 
     private static Outgoing.Terms terms(String territories, String from, int price) {

@@ -2,6 +2,7 @@ package app.entrada.core.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.Receivers;
 import app.entrada.core.Samples;
 import app.entrada.core.check.Checker;
 import app.entrada.core.check.profile.Profile;
@@ -12,7 +13,7 @@ import org.junit.jupiter.api.Test;
 
 @DisplayName("F1 The desk says what to do next")
 class NextMovesTest {
-    private static final List<Profile> PROFILES = Profile.shipped();
+    private static final List<Profile> PROFILES = Receivers.all();
 
     private static List<NextMoves.Move> moves(Samples sample, int missingCopies, NextMoves.Standing standing) {
         return moves(sample, missingCopies, standing, 0);

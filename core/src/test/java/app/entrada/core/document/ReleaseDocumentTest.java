@@ -3,10 +3,10 @@ package app.entrada.core.document;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.entrada.core.Receivers;
 import app.entrada.core.Samples;
 import app.entrada.core.check.Checker;
 import app.entrada.core.check.Finding;
-import app.entrada.core.check.profile.Profile;
 import app.entrada.core.container.Wav;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.Writer;
@@ -46,7 +46,7 @@ class ReleaseDocumentTest {
         assertThat(read.audio().values())
                 .singleElement()
                 .satisfies(audio -> assertThat(audio.samples()).isEqualTo(44100));
-        assertThat(Checker.check(read.subject(Samples.TODAY), Profile.shipped()))
+        assertThat(Checker.check(read.subject(Samples.TODAY), Receivers.all()))
                 .extracting(Finding::rule)
                 .contains("barcode.missing", "artwork.missing")
                 .doesNotContain("isrc.missing", "audio.missing");

@@ -40,6 +40,7 @@ class RoundTripTest {
             Map.entry("participants", "Mira Tollgate: artist 60.00; Ninth Weir Records: label 40.00"),
             Map.entry("members", "Joss Amberley: 2014–; Wanda Sleet: 2014–2019"),
             Map.entry("terms", "folk; slow air"),
+            Map.entry("outlets", "quay: Lantern, Tidebox; harbour: Osier Row"),
             Map.entry("phrases", "Tollgate, Mira; M. Tollgate"),
             Map.entry("origins", "cover: Weir Song / trad.; sample: Lock Gate Hum / J. Amberley"),
             Map.entry("lyrics", "[en]\nThe tide comes in\n\nand goes\n\n[el]\nΚύμα"),

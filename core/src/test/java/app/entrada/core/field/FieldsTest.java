@@ -18,6 +18,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class FieldsTest {
     static Stream<Field<?>> all() {
@@ -57,6 +58,23 @@ class FieldsTest {
         assertThatThrownBy(() -> ValueTypes.DATE.parse(typed))
                 .isInstanceOf(MalformedValue.class)
                 .hasMessageContaining("2027-02-12");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "quay: Lantern, Tidebox | quay: Lantern, Tidebox",
+                " quay:Lantern ,Lantern;; harbour : Osier Row; | quay: Lantern; harbour: Osier Row",
+            })
+    void outlets_are_read_by_their_distributor(String typed, String kept) {
+        assertThat(Fields.RELEASE_OUTLETS.type().parse(typed)).hasToString(kept);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"Lantern", "quay:", ": Lantern", "quay: A; quay: B", ";", "quay: a:b"})
+    void outlets_without_a_distributor_or_without_a_name_are_none(String typed) {
+        assertThatThrownBy(() -> Fields.RELEASE_OUTLETS.type().parse(typed)).isInstanceOf(MalformedValue.class);
     }
 
     @ParameterizedTest

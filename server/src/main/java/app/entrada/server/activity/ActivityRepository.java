@@ -54,6 +54,14 @@ class ActivityRepository {
     /** A page; {@code next} is the moment to ask for what was before it, microseconds since 1970, 0 at the end. */
     record ActivityView(List<Deed> deeds, List<String> people, long next) {}
 
+    /** What was asked for, as conditions on these columns. */
+    private static String asked(
+            String releaseColumn, String accountColumn, String atColumn, long release, String who, long before) {
+        return (release == 0 ? "" : " AND " + releaseColumn + " = :release")
+                + (who.isEmpty() ? "" : " AND " + accountColumn + " = (SELECT id FROM account WHERE name = :who)")
+                + (before == 0 ? "" : " AND " + atColumn + " < to_timestamp(:before / 1000000.0)");
+    }
+
     /**
      * A page of what was done.
      *
@@ -63,20 +71,23 @@ class ActivityRepository {
      */
     ActivityView page(long release, String who, long before) {
         long[] last = {0};
+        // each kind by its own index, and no more of it than a page holds
         List<Deed> deeds = jdbc.sql("""
                         SELECT *, (extract(epoch FROM at) * 1000000)::bigint AS moment FROM (
-                            SELECT b.id, b.at, a.name, b.kind, b.undone, b.says, b.source, b.note,
+                            (SELECT b.id, b.at, a.name, b.kind, b.undone, b.says, b.source, b.note,
                                 coalesce(b.release_id, 0) AS release,
                                 coalesce(r.title, CASE WHEN r.id IS NULL THEN 'People' ELSE 'Untitled release' END) AS title
                             FROM batch b JOIN account a ON a.id = b.account_id LEFT JOIN release r ON r.id = b.release_id
+                            WHERE true%s ORDER BY b.at DESC, b.id DESC LIMIT :most)
                             UNION ALL
-                            SELECT -e.id, e.at, a.name, 'delivery', false, e.says,
+                            (SELECT -e.id, e.at, a.name, 'delivery', false, e.says,
                                 'delivery', 'delivery ' || d.id || ', ' || e.state, d.release_id, coalesce(r.title, 'Untitled release')
                             FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id
-                            JOIN account a ON a.id = d.account_id JOIN release r ON r.id = d.release_id) done
-                        WHERE (:release = 0 OR release = :release) AND (:who = '' OR name = :who)
-                          AND (:before = 0 OR at < to_timestamp(:before / 1000000.0))
-                        ORDER BY at DESC, id DESC LIMIT :most""")
+                            JOIN account a ON a.id = d.account_id JOIN release r ON r.id = d.release_id
+                            WHERE true%s ORDER BY e.at DESC, e.id LIMIT :most)) done
+                        ORDER BY at DESC, id DESC LIMIT :most""".formatted(
+                                asked("b.release_id", "b.account_id", "b.at", release, who, before),
+                                asked("d.release_id", "d.account_id", "e.at", release, who, before)))
                 .param("release", release)
                 .param("who", who)
                 .param("before", before)

@@ -23,14 +23,22 @@ class RecordingSearch {
         String like =
                 "%" + typed.strip().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
         return jdbc.sql("""
-                        SELECT DISTINCT ON (r.id) r.id AS recording, t.id AS track, t.release_id AS release
-                        FROM recording r JOIN track t ON t.recording_id = r.id JOIN release l ON l.id = t.release_id
+                        WITH artist AS (
+                            SELECT c.entity, c.target_id FROM party p JOIN credit c ON c.party_id = p.id
+                            WHERE lower(p.name) LIKE lower(:like)
+                                AND (c.entity = 'track' OR c.entity = 'release' AND c.fact = 'artists')
+                        ), named AS (
+                            SELECT id FROM track WHERE lower(title) LIKE lower(:like)
+                            UNION SELECT t.id FROM recording r JOIN track t ON t.recording_id = r.id
+                                WHERE lower(r.isrc) LIKE lower(replace(:like, '-', ''))
+                            UNION SELECT t.id FROM release l JOIN track t ON t.release_id = l.id WHERE lower(l.title) LIKE lower(:like)
+                            UNION SELECT target_id FROM artist WHERE entity = 'track'
+                            UNION SELECT t.id FROM artist a JOIN track t ON t.release_id = a.target_id WHERE a.entity = 'release'
+                        )
+                        SELECT DISTINCT ON (t.recording_id) t.recording_id AS recording, t.id AS track, t.release_id AS release
+                        FROM named n JOIN track t ON t.id = n.id JOIN release l ON l.id = t.release_id
                         WHERE (' ' || l.running_order || ' ') LIKE ('% ' || t.id || ' %')
-                          AND (t.title ILIKE :like OR l.title ILIKE :like OR r.isrc ILIKE replace(:like, '-', '')
-                            OR EXISTS (SELECT 1 FROM credit c JOIN party p ON p.id = c.party_id WHERE p.name ILIKE :like
-                              AND (c.entity = 'track' AND c.target_id = t.id
-                                OR c.entity = 'release' AND c.target_id = l.id AND c.fact = 'artists')))
-                        ORDER BY r.id, l.release_date NULLS LAST LIMIT :most""")
+                        ORDER BY t.recording_id, l.release_date NULLS LAST LIMIT :most""")
                 .param("like", like)
                 .param("most", MOST_FOUND)
                 .query((row, n) -> new ShownRecording(row.getLong("track"), row.getLong("release")))

@@ -20,7 +20,7 @@ import org.springframework.stereotype.Component;
  * thousand names at every edit would be felt. How often each is used may lag behind by that much.
  */
 @Component
-class KnownNames {
+public class KnownNames {
     private final JdbcClient jdbc;
     /** Letters from which a name one letter off is a slip; shorter ones are other names. */
     private static final int LONG_ENOUGH = 7;
@@ -49,14 +49,15 @@ class KnownNames {
      *
      * @param usual by name: the spelling of it that is used most
      */
-    record Book(Set<String> names, Map<String, String> usual) {
+    public record Book(Set<String> names, Map<String, String> usual) {
         /** How a name is usually spelt, when that is another way than this one. */
         Optional<String> usualSpelling(String name) {
             return Optional.ofNullable(usual.get(name)).filter(other -> !other.equals(name));
         }
     }
 
-    Book now() {
+    /** Names as they are now; the same object while no name has come, gone or changed. */
+    public Book now() {
         long generation = credits.generation();
         long asked = System.nanoTime();
         CachedNames at = kept;

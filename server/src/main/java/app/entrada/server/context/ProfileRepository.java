@@ -20,6 +20,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -174,16 +175,27 @@ public class ProfileRepository {
         return fresh;
     }
 
-    /** Gives a destination other captions of its form, in what it began with and in every version of its rules. */
+    /** Gives a destination other captions of its form. */
     @Transactional
     public void captions(String id, List<Caption> captions) {
+        everywhere(id, version -> version.withCaptions(captions));
+    }
+
+    /** Gives a distributor other outlets. */
+    @Transactional
+    public void outlets(String id, List<String> outlets) {
+        everywhere(id, version -> version.withOutlets(outlets));
+    }
+
+    /** What is not dated stands in what a destination began with and in every version of its rules. */
+    private void everywhere(String id, UnaryOperator<Profile> changed) {
         jdbc.sql("UPDATE receiver SET yaml = ? WHERE id = ?")
-                .params(begun(id).withCaptions(captions).yaml(), id)
+                .params(changed.apply(begun(id)).yaml(), id)
                 .update();
         for (Profile version : kept.get(ALL).adjusted)
             if (version.id().equals(id))
                 jdbc.sql("UPDATE profile SET yaml = ? WHERE destination = ? AND dated = ?")
-                        .params(version.withCaptions(captions).yaml(), id, Date.valueOf(version.dated()))
+                        .params(changed.apply(version).yaml(), id, Date.valueOf(version.dated()))
                         .update();
         kept.invalidateAll();
     }

@@ -1,6 +1,7 @@
 package app.entrada.server.context;
 
 import app.entrada.core.check.profile.Profile;
+import app.entrada.demo.DemoReceivers;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -44,7 +45,7 @@ class ReceiversOfBefore implements JavaMigration {
         }
         try (PreparedStatement keeping =
                 context.getConnection().prepareStatement("INSERT INTO receiver (id, yaml, at) VALUES (?, ?, now())")) {
-            for (Profile profile : Profile.shipped()) {
+            for (Profile profile : DemoReceivers.all()) {
                 keeping.setString(1, profile.id());
                 keeping.setString(2, profile.yaml());
                 keeping.execute();

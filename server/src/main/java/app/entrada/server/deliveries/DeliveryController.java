@@ -9,6 +9,7 @@ import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.delivery.kind.works.RecordLayout;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.Outlets;
 import app.entrada.core.field.value.Territories;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.context.ReleaseContext;
@@ -97,6 +98,7 @@ class DeliveryController {
      * @param way how it gets them
      * @param express its faster service in words, null when it has none
      * @param rights what a deal may offer there
+     * @param outlets those that it passes a release on to, null where there are none to choose from
      */
     record DestinationSend(
             String id,
@@ -109,8 +111,36 @@ class DeliveryController {
             @Nullable String express,
             Rights rights,
             List<String> recipes,
+            @Nullable OutletChoice outlets,
             DeliveryService.Preview preview,
             List<DeliveryView> deliveries) {}
+
+    /**
+     * Outlets of a distributor.
+     *
+     * @param names of all it serves
+     * @param chosen of those, where the release goes; null for all
+     * @param fact the release's whole choice as it is kept, null when there is none
+     * @param others the choice at other distributors as it is kept, empty when there is none
+     */
+    record OutletChoice(
+            List<String> names,
+            @Nullable List<String> chosen,
+            @Nullable String fact,
+            String others) {}
+
+    private static @Nullable OutletChoice outlets(Release release, Profile profile) {
+        List<String> names = profile.outlets().orElse(List.of());
+        if (names.isEmpty()) return null;
+        Optional<Outlets> fact = release.facts().get(Fields.RELEASE_OUTLETS);
+        return new OutletChoice(
+                names,
+                fact.flatMap(choice -> choice.at(profile.id())).orElse(null),
+                release.facts().text(Fields.RELEASE_OUTLETS),
+                fact.flatMap(choice -> choice.without(profile.id()))
+                        .map(Outlets::toString)
+                        .orElse(""));
+    }
 
     /** A country in which the rights are held. */
     record Country(String code, String name) {}
@@ -217,6 +247,7 @@ class DeliveryController {
                         .orElse(null),
                 rights(loaded.context(), profile),
                 profile.recipes(),
+                outlets(loaded.release(), profile),
                 service.preview(loaded, profile),
                 all.stream()
                         .filter(delivery -> delivery.destination().equals(profile.id()))

@@ -44,8 +44,12 @@ class SeriesController {
     private static final String KIND = "spoken episode";
 
     /** What a new episode has of the one before it. */
-    private static final List<Field<?>> CARRIED =
-            List.of(Fields.RELEASE_ARTISTS, Fields.RELEASE_GENRE, Fields.RELEASE_CONTACT, Fields.RELEASE_DESTINATIONS);
+    private static final List<Field<?>> CARRIED = List.of(
+            Fields.RELEASE_ARTISTS,
+            Fields.RELEASE_GENRE,
+            Fields.RELEASE_CONTACT,
+            Fields.RELEASE_DESTINATIONS,
+            Fields.RELEASE_OUTLETS);
 
     private final SeriesRepository book;
     private final SeriesFeeds feeds;

@@ -16,6 +16,7 @@ import app.entrada.core.release.context.LabelProfile;
 import app.entrada.core.title.TitleStyle;
 import app.entrada.demo.CoverDrawing;
 import app.entrada.demo.DemoPeople;
+import app.entrada.demo.DemoReceivers;
 import app.entrada.demo.Scenario;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.accounts.Account;
@@ -78,6 +79,7 @@ class DemoData implements ApplicationRunner {
     private final TransactionTemplate transactions;
     private final Settings settings;
     private final ProfileRepository profiles;
+    private final LargeDemo large;
     private final Map<String, Long> recordings = new HashMap<>();
 
     DemoData(
@@ -96,7 +98,9 @@ class DemoData implements ApplicationRunner {
             DeliveryService deliveries,
             TransactionTemplate transactions,
             Settings settings,
-            ProfileRepository profiles) {
+            ProfileRepository profiles,
+            LargeDemo large) {
+        this.large = large;
         this.profiles = profiles;
         this.accounts = accounts;
         this.codes = codes;
@@ -117,9 +121,9 @@ class DemoData implements ApplicationRunner {
 
     @Override
     public void run(ApplicationArguments arguments) {
-        if (accounts.none()) for (Profile profile : Profile.shipped()) profiles.begin(profile, null);
+        if (accounts.none()) for (Profile profile : DemoReceivers.all()) profiles.begin(profile, null);
         if (!settings.standinsUrl().isBlank())
-            for (Profile profile : Profile.shipped())
+            for (Profile profile : DemoReceivers.all())
                 if (profiles.has(profile.id()))
                     destinations.connect(
                             profile.id(),
@@ -128,6 +132,11 @@ class DemoData implements ApplicationRunner {
         List<Scenario.DemoRelease> wanted = Scenario.releases(profiles.today());
         // whole or not at all, should the making be interrupted
         if (accounts.none()) transactions.executeWithoutResult(status -> make(wanted));
+        if (settings.demoReleases() > 0 && !large.there())
+            transactions.executeWithoutResult(status -> large.make(
+                    settings.demoReleases(),
+                    profiles.today(),
+                    accounts.named(MANAGER).id()));
         // Encoding takes a while; the desk can be used meanwhile. A restart goes on with what is not sent yet.
         Thread sending = new Thread(() -> deliver(wanted), "demo deliveries");
         sending.setDaemon(true);

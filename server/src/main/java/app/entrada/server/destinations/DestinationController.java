@@ -67,6 +67,7 @@ public class DestinationController {
      * @param way how it gets that
      * @param hostKey the key of its server that a manager confirmed
      * @param captions how many its form has
+     * @param outlets those that it passes releases on to, null where it passes nothing on
      * @param rules those it applies, heaviest first
      * @param others those it does not ask
      */
@@ -87,6 +88,7 @@ public class DestinationController {
             boolean secret,
             @Nullable String hostKey,
             int captions,
+            @Nullable List<String> outlets,
             List<RuleView> rules,
             List<RuleView> others) {}
 
@@ -160,6 +162,7 @@ public class DestinationController {
                 reached.secret(),
                 reached.hostKey(),
                 profile.captions().size(),
+                profile.outlets().orElse(null),
                 profile.rules().stream()
                         .sorted(Comparator.comparing(Profile.Applied::weight)
                                 .reversed()

@@ -48,7 +48,11 @@ class ReceiverController {
         this.profiles = profiles;
     }
 
-    /** What receivers of a kind have in common, and what they usually answer to the questions of a new one. */
+    /**
+     * What receivers of a kind have in common, and what they usually answer to the questions of a new one.
+     *
+     * @param passesOn whether it passes releases on to outlets of its own
+     */
     record PatternView(
             String id,
             String kind,
@@ -58,7 +62,8 @@ class ReceiverController {
             boolean featuredInTitle,
             TitleStyle.Versions version,
             String recipe,
-            @Nullable Integer longestTitle) {}
+            @Nullable Integer longestTitle,
+            boolean passesOn) {}
 
     /**
      * A destination to add.
@@ -70,6 +75,7 @@ class ReceiverController {
      * @param recipe by which its files are made; null as usual, empty for none
      * @param longestTitle characters of a title; null as usual
      * @param sells countries in which it sells, as territories are written; null or blank for all
+     * @param outlets names of those that it passes releases on to; null where it passes nothing on
      */
     record DestinationTyped(
             String pattern,
@@ -83,7 +89,8 @@ class ReceiverController {
             @Nullable Map<String, String> genreWords,
             @Nullable String recipe,
             @Nullable Integer longestTitle,
-            @Nullable String sells) {}
+            @Nullable String sells,
+            @Nullable List<String> outlets) {}
 
     record ProfileFile(String text) {}
 
@@ -103,7 +110,8 @@ class ReceiverController {
                         pattern.titleStyle().featuredInTitle(),
                         pattern.titleStyle().version(),
                         pattern.recipe(),
-                        pattern.longestTitle().orElse(null)))
+                        pattern.longestTitle().orElse(null),
+                        pattern.passesOn()))
                 .toList();
     }
 
@@ -135,6 +143,7 @@ class ReceiverController {
             answers.put(
                     "recipe",
                     typed.recipe().isEmpty() ? "" : recipes.byId(typed.recipe()).id());
+        if (typed.outlets() != null) answers.put("outlets", typed.outlets());
         Map<String, Map<String, Object>> limits = new LinkedHashMap<>();
         if (typed.longestTitle() != null) limits.put("title.too-long", Map.of("max", typed.longestTitle()));
         if (typed.sells() != null && !typed.sells().isBlank())
@@ -245,6 +254,16 @@ class ReceiverController {
         return profile.captions().stream()
                 .map(caption -> json.convertValue(caption.data(), CaptionTyped.class))
                 .toList();
+    }
+
+    /** @param names of those that a distributor passes releases on to, in the order in which they are chosen */
+    record OutletsTyped(List<String> names) {}
+
+    @PutMapping("/api/destinations/{id}/outlets")
+    OutletsTyped outlets(@PathVariable String id, @RequestBody OutletsTyped typed) {
+        if (typed.names() == null || typed.names().contains(null))
+            throw Problem.input("malformed-outlets", "The names of the outlets are missing. Nothing was changed.");
+        return new OutletsTyped(receivers.outlets(id, typed.names()).outlets().orElse(List.of()));
     }
 
     @PostMapping("/api/destinations/{id}/archive")

@@ -102,6 +102,17 @@ class ReceiverService {
         return profiles.byId(id);
     }
 
+    /** Gives a distributor the outlets that it passes releases on to. */
+    Profile outlets(String id, List<String> typed) {
+        Profile profile = profiles.byId(id);
+        try {
+            profiles.outlets(profile.id(), Profile.outlets(typed));
+        } catch (IllegalArgumentException wrong) {
+            throw Problem.input("malformed-outlets", wrong.getMessage() + ". Nothing was changed.");
+        }
+        return profiles.byId(id);
+    }
+
     /** Puts a destination away: its deliveries and rules stay, nothing new is meant for it. */
     void archive(String id, boolean away) {
         profiles.archive(profiles.byId(id).id(), away);

@@ -31,6 +31,7 @@ import org.springframework.web.bind.annotation.RestController;
 /** People over HTTP. */
 @RestController
 class PeopleController {
+    private static final int MOST_LISTED = 500;
     private static final int MOST_FOUND = 8;
 
     private final PeopleService people;
@@ -94,17 +95,34 @@ class PeopleController {
 
     record MergeInto(long into) {}
 
+    /** People in a list; {@code more} says whether there are others behind them. */
+    record PeoplePart(List<PersonLine> people, boolean more) {}
+
+    /**
+     * People by name.
+     *
+     * @param find what somebody typed of a name, in any spelling
+     * @param after behind whom to go on
+     */
     @GetMapping("/api/people")
-    List<PersonLine> all() {
-        return people.all().stream()
-                .map(person -> new PersonLine(
-                        person.id(),
-                        requireNonNull(person.facts().text(Fields.PARTY_NAME)),
-                        person.facts().text(Fields.PARTY_KIND),
-                        person.facts().text(Fields.PARTY_LEGAL_NAME),
-                        codes(person.facts()),
-                        person.appears()))
-                .toList();
+    PeoplePart all(
+            @RequestParam(defaultValue = "") String find,
+            @RequestParam(required = false) @Nullable Long after,
+            @RequestParam(defaultValue = "100") int count) {
+        int most = Math.max(1, Math.min(count, MOST_LISTED));
+        PeopleService.PeopleList list =
+                find.isBlank() || find.length() > 200 ? people.list(after, most) : people.found(find, most);
+        return new PeoplePart(
+                list.people().stream()
+                        .map(person -> new PersonLine(
+                                person.id(),
+                                requireNonNull(person.facts().text(Fields.PARTY_NAME)),
+                                person.facts().text(Fields.PARTY_KIND),
+                                person.facts().text(Fields.PARTY_LEGAL_NAME),
+                                codes(person.facts()),
+                                person.appears()))
+                        .toList(),
+                list.more());
     }
 
     private static List<CodeVerdict> codes(Facts facts) {
@@ -141,8 +159,8 @@ class PeopleController {
                         .toList(),
                 person.appears().stream()
                         .map(each -> new AppearanceView(
-                                each.release().id(),
-                                each.release().name(),
+                                each.releaseId(),
+                                each.release(),
                                 each.track(),
                                 each.field().key(),
                                 each.says()))

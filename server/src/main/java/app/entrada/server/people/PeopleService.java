@@ -13,8 +13,6 @@ import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
-import app.entrada.core.release.Release;
-import app.entrada.core.release.Track;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.facts.ChangeService;
@@ -23,14 +21,13 @@ import app.entrada.server.platform.Problem;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -44,8 +41,10 @@ public class PeopleService {
     private final JdbcClient jdbc;
     private final ReleaseRepository releases;
     private final ChangeService changes;
+    private final PeopleFinder finder;
 
-    PeopleService(JdbcClient jdbc, ReleaseRepository releases, ChangeService changes) {
+    PeopleService(JdbcClient jdbc, ReleaseRepository releases, ChangeService changes, PeopleFinder finder) {
+        this.finder = finder;
         this.jdbc = jdbc;
         this.releases = releases;
         this.changes = changes;
@@ -54,30 +53,59 @@ public class PeopleService {
     /** Somebody in the list. */
     public record Listed(long id, Facts facts, int appears) {}
 
-    /** Everybody who is not merged into somebody else, by name. */
-    public List<Listed> all() {
-        Map<Long, Integer> counts = new TreeMap<>();
-        jdbc.sql("SELECT party_id, count(*) AS n FROM credit WHERE fact <> 'mergedInto' GROUP BY party_id")
-                .query((row, n) -> counts.put(row.getLong("party_id"), row.getInt("n")))
+    /**
+     * People in a list, by name.
+     *
+     * @param more whether there are others behind them
+     */
+    public record PeopleList(List<Listed> people, boolean more) {}
+
+    private static final String IN_USE = """
+            FROM party p WHERE p.archived_at IS NULL AND NOT EXISTS (SELECT FROM credit m
+                WHERE m.entity = 'party' AND m.target_id = p.id AND m.fact = 'mergedInto')""";
+
+    private static final String BY_NAME = " ORDER BY lower(coalesce(p.sort_name, p.name)), p.name LIMIT :most";
+
+    /** Some of those who are not merged into somebody else, behind somebody if one is given. */
+    public PeopleList list(@Nullable Long after, int most) {
+        List<Long> ids = jdbc.sql("SELECT p.id " + IN_USE + """
+                         AND (CAST(:after AS bigint) IS NULL OR (lower(coalesce(p.sort_name, p.name)), p.name) >
+                            (SELECT lower(coalesce(a.sort_name, a.name)), a.name FROM party a WHERE a.id = :after))""" + BY_NAME)
+                .param("after", after)
+                .param("most", most + 1)
+                .query(Long.class)
                 .list();
-        List<Listed> all = new ArrayList<>();
-        everybody().forEach((ref, facts) -> {
-            if (facts.get(Fields.PARTY_MERGED_INTO).isEmpty())
-                all.add(new Listed(ref.id(), facts, counts.getOrDefault(ref.id(), 0)));
-        });
-        return all;
+        return new PeopleList(listed(ids.subList(0, Math.min(most, ids.size()))), ids.size() > most);
     }
 
-    /** Facts of all people in the order of the list, those merged into somebody else among them. */
-    private Map<Ref, Facts> everybody() {
-        List<Ref> refs = jdbc.sql(
-                        "SELECT id FROM party WHERE archived_at IS NULL ORDER BY lower(coalesce(sort_name, name)), name")
-                .query((row, n) -> new Ref(Entity.PARTY, row.getLong("id")))
+    /** Those who may be meant by what was typed, and those in whose name it stands; by name. */
+    public PeopleList found(String typed, int most) {
+        List<Long> meant =
+                finder.find(typed, most).stream().map(NameFinder.NameMatch::id).toList();
+        List<Long> ids = jdbc.sql("SELECT p.id " + IN_USE + """
+                         AND p.id IN (SELECT unnest(CAST(:meant AS bigint[])) UNION
+                            SELECT n.id FROM party n WHERE lower(n.name) LIKE lower(:typed))""" + BY_NAME)
+                .param("meant", meant.toArray(Long[]::new))
+                .param("typed", "%" + typed.strip().replaceAll("([\\\\%_])", "\\\\$1") + "%")
+                .param("most", most + 1)
+                .query(Long.class)
                 .list();
-        Map<Ref, Facts> facts = releases.facts(refs);
-        Map<Ref, Facts> inOrder = new LinkedHashMap<>();
-        refs.forEach(ref -> inOrder.put(ref, facts.get(ref)));
-        return inOrder;
+        return new PeopleList(listed(ids.subList(0, Math.min(most, ids.size()))), ids.size() > most);
+    }
+
+    private List<Listed> listed(List<Long> ids) {
+        Map<Long, Integer> counts = new HashMap<>();
+        jdbc.sql("""
+                        SELECT party_id, count(*) AS n FROM credit WHERE party_id = ANY (?) AND fact <> 'mergedInto'
+                        GROUP BY party_id""").param(ids.toArray(Long[]::new)).query(row -> {
+            counts.put(row.getLong("party_id"), row.getInt("n"));
+        });
+        Map<Ref, Facts> facts =
+                releases.facts(ids.stream().map(id -> new Ref(Entity.PARTY, id)).toList());
+        return ids.stream()
+                .map(id -> new Listed(
+                        id, requireNonNull(facts.get(new Ref(Entity.PARTY, id))), counts.getOrDefault(id, 0)))
+                .toList();
     }
 
     /** Puts somebody away: in no list and offered nowhere, until named again or brought back. */
@@ -105,26 +133,7 @@ public class PeopleService {
 
     /** Who may be meant by what was typed. */
     public List<NameFinder.NameMatch> find(String typed, int most) {
-        return finder().find(typed, most);
-    }
-
-    private NameFinder finder() {
-        Map<Ref, Facts> everybody = everybody();
-        Map<String, List<String>> merged = new HashMap<>();
-        for (Facts facts : everybody.values())
-            facts.get(Fields.PARTY_MERGED_INTO)
-                    .ifPresent(into -> merged.computeIfAbsent(into.list().get(0), name -> new ArrayList<>())
-                            .add(nameOf(facts)));
-        NameFinder finder = new NameFinder();
-        everybody.forEach((ref, facts) -> {
-            if (facts.get(Fields.PARTY_MERGED_INTO).isPresent()) return;
-            Set<String> spellings = new LinkedHashSet<>(
-                    facts.get(Fields.PARTY_SPELLINGS).map(Terms::list).orElse(List.of()));
-            facts.get(Fields.PARTY_LEGAL_NAME).ifPresent(spellings::add);
-            spellings.addAll(merged.getOrDefault(nameOf(facts), List.of()));
-            finder.add(ref.id(), nameOf(facts), List.copyOf(spellings));
-        });
-        return finder;
+        return finder.find(typed, most);
     }
 
     private static String nameOf(Facts facts) {
@@ -134,10 +143,11 @@ public class PeopleService {
     /**
      * Where somebody's name stands.
      *
+     * @param release its title
      * @param track 0 for the release itself
      * @param says what they are there: the fact's name, and what is said of them
      */
-    public record Appearance(Release release, int track, Field<?> field, String says) {}
+    public record Appearance(long releaseId, String release, int track, Field<?> field, String says) {}
 
     /** Somebody's page. */
     public record Person(
@@ -151,27 +161,59 @@ public class PeopleService {
         String name = nameOf(facts);
         Set<Ref> named = named(id);
         List<Appearance> appears = new ArrayList<>();
-        for (Release release : releases.load(releases.showing(named))) appears.addAll(appearances(release, name));
+        Map<Ref, Facts> there = releases.facts(named);
+        for (ShownAt at : shownAt(named)) appears.addAll(appearances(at, there.get(at.ref), name));
         List<String> groups = jdbc.sql("""
                         SELECT p.name FROM credit c JOIN party p ON p.id = c.target_id
                         WHERE c.entity = 'party' AND c.fact = 'members' AND c.party_id = ? ORDER BY p.name""").param(id).query(String.class).list();
-        List<NameFinder.NameMatch> alike = finder().find(name, 6).stream()
+        List<NameFinder.NameMatch> alike = finder.find(name, 6).stream()
                 .filter(found -> found.id() != id && found.fit() >= PERHAPS_ONE)
                 .toList();
         return new Person(id, facts, appears, groups, alike);
     }
 
-    private static List<Appearance> appearances(Release release, String name) {
+    /** Where a thing is shown: on a track of a release, or 0 for the release itself. */
+    private record ShownAt(Ref ref, long releaseId, String release, int track) {}
+
+    /** On which releases and tracks some things are shown, release by release, the newest first. */
+    private List<ShownAt> shownAt(Set<Ref> refs) {
+        return jdbc.sql("""
+                        SELECT s.entity, s.target, r.id, coalesce(r.title, 'Untitled release') AS title,
+                            coalesce(array_position(string_to_array(r.running_order, ' '), s.track::text), 0) AS number
+                        FROM (SELECT 'release' AS entity, id AS target, id AS release, 0::bigint AS track FROM release
+                                WHERE id = ANY (:releases)
+                            UNION ALL SELECT 'track', id, release_id, id FROM track WHERE id = ANY (:tracks)
+                            UNION ALL SELECT 'recording', recording_id, release_id, id FROM track
+                                WHERE recording_id = ANY (:recordings)
+                            UNION ALL SELECT 'work', c.work_id, t.release_id, t.id FROM recording c
+                                JOIN track t ON t.recording_id = c.id WHERE c.work_id = ANY (:works)) s
+                        JOIN release r ON r.id = s.release
+                        WHERE r.deleted_at IS NULL AND (s.track = 0
+                            OR s.track::text = ANY (string_to_array(r.running_order, ' ')))
+                        ORDER BY r.release_date DESC NULLS FIRST, r.id DESC, number""")
+                .param("releases", ids(refs, Entity.RELEASE))
+                .param("tracks", ids(refs, Entity.TRACK))
+                .param("recordings", ids(refs, Entity.RECORDING))
+                .param("works", ids(refs, Entity.WORK))
+                .query((row, n) -> new ShownAt(
+                        new Ref(Entity.of(row.getString("entity")), row.getLong("target")),
+                        row.getLong("id"),
+                        row.getString("title"),
+                        row.getInt("number")))
+                .list();
+    }
+
+    private static Long[] ids(Set<Ref> refs, Entity entity) {
+        return refs.stream().filter(ref -> ref.entity() == entity).map(Ref::id).toArray(Long[]::new);
+    }
+
+    private static List<Appearance> appearances(ShownAt at, @Nullable Facts facts, String name) {
         List<Appearance> all = new ArrayList<>();
-        for (Field<?> field : Fields.of(Entity.RELEASE))
-            entry(field, release.facts(), name)
-                    .ifPresent(entry -> all.add(new Appearance(release, 0, field, says(field, entry, name))));
-        for (Track track : release.tracks())
-            for (Entity entity : Entity.OF_A_TRACK)
-                for (Field<?> field : Fields.of(entity))
-                    entry(field, release.factsOf(track, entity), name)
-                            .ifPresent(entry ->
-                                    all.add(new Appearance(release, track.number(), field, says(field, entry, name))));
+        if (facts == null) return all;
+        for (Field<?> field : Fields.of(at.ref.entity()))
+            entry(field, facts, name)
+                    .ifPresent(entry -> all.add(
+                            new Appearance(at.releaseId, at.release, at.track, field, says(field, entry, name))));
         return all;
     }
 

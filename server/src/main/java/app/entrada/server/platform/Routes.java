@@ -28,6 +28,7 @@ final class Routes {
             "POST /api/destinations/{id}/answers",
             "POST /api/destinations/{id}/server-key",
             "PUT /api/destinations/{id}/captions",
+            "PUT /api/destinations/{id}/outlets",
             "POST /api/destinations/file",
             "POST /api/destinations/{id}/archive",
             "POST /api/destinations/{id}/restore",

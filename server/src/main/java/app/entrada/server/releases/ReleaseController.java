@@ -1,6 +1,5 @@
 package app.entrada.server.releases;
 
-import app.entrada.core.check.Finding;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
@@ -11,19 +10,17 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.checks.CheckService;
 import app.entrada.server.checks.SafeFixService;
-import app.entrada.server.context.ContextLoader;
-import app.entrada.server.context.LoadedRelease;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.facts.ReleaseService;
+import app.entrada.server.overview.Standings;
 import app.entrada.server.platform.Problem;
-import app.entrada.server.platform.SharedLook;
 import app.entrada.server.views.ReleaseDelta;
 import app.entrada.server.views.ReleaseView;
 import app.entrada.server.views.ReleaseViews;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -33,40 +30,38 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Releases over HTTP. Every edit answers with what became different by it, findings that came and went among it. */
 @RestController
 class ReleaseController {
     private static final int MOST_CHANGES = 20_000;
+    private static final int MOST_LISTED = 500;
+    private static final int MOST_WORDS = 12;
 
     private final ReleaseRepository releases;
     private final ReleaseService service;
     private final ChangeService changes;
     private final ReleaseViews views;
-    private final CheckService checks;
     private final Templates templates;
-    private final ContextLoader contexts;
     private final SafeFixService fixes;
-
-    private final SharedLook<List<ReleaseView.Head>> shared = new SharedLook<>();
+    private final Standings standings;
 
     ReleaseController(
             ReleaseRepository releases,
             ReleaseService service,
             ChangeService changes,
             ReleaseViews views,
-            CheckService checks,
             Templates templates,
-            ContextLoader contexts,
-            SafeFixService fixes) {
+            SafeFixService fixes,
+            Standings standings) {
+        this.standings = standings;
         this.fixes = fixes;
-        this.contexts = contexts;
         this.releases = releases;
         this.service = service;
         this.changes = changes;
         this.views = views;
-        this.checks = checks;
         this.templates = templates;
     }
 
@@ -129,18 +124,22 @@ class ReleaseController {
 
     record FixOf(String finding) {}
 
+    /**
+     * Releases, the newest first.
+     *
+     * @param find words that all have to fit
+     * @param after the release behind which to go on
+     */
     @GetMapping("/api/releases")
-    List<ReleaseView.Head> list() {
-        return shared.at(this::look);
-    }
-
-    private List<ReleaseView.Head> look() {
-        List<LoadedRelease> all = contexts.of(releases.active());
-        Map<Long, List<Finding>> findings = checks.findings(all);
-        return all.stream()
-                .map(each ->
-                        views.head(each, findings.getOrDefault(each.release().id(), List.of())))
+    Standings.ReleaseList list(
+            @RequestParam(defaultValue = "") String find,
+            @RequestParam(required = false) @Nullable Long after,
+            @RequestParam(defaultValue = "100") int count) {
+        List<String> words = Arrays.stream(cut(find).toLowerCase(Locale.ROOT).split("\\s+"))
+                .filter(word -> !word.isEmpty())
+                .limit(MOST_WORDS)
                 .toList();
+        return standings.releases(words, after, Math.max(1, Math.min(count, MOST_LISTED)));
     }
 
     @PostMapping("/api/releases")

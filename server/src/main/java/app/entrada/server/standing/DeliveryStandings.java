@@ -91,14 +91,13 @@ public class DeliveryStandings {
     /** What was said last of each delivery that was answered, the newest first. */
     public List<ReleaseAnswer> answers(int most) {
         return jdbc.sql("""
-                        SELECT * FROM (
-                            SELECT DISTINCT ON (d.id) e.id AS event, r.id, coalesce(r.title, 'Untitled release') AS title,
-                                d.destination, e.state, e.says, e.at
-                            FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id
-                            JOIN release r ON r.id = d.release_id
-                            WHERE e.state IN ('accepted', 'live', 'rejected', 'in review', 'failed', 'questions', 'taken down')
-                            ORDER BY d.id, e.id DESC) answer
-                        ORDER BY event DESC LIMIT ?""")
+                        SELECT r.id, coalesce(r.title, 'Untitled release') AS title, d.destination, e.state, e.says, e.at
+                        FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id JOIN release r ON r.id = d.release_id
+                        WHERE e.state IN ('accepted', 'live', 'rejected', 'in review', 'failed', 'questions', 'taken down')
+                            AND NOT EXISTS (SELECT FROM delivery_event later WHERE later.delivery_id = e.delivery_id
+                                AND later.id > e.id AND later.state IN
+                                    ('accepted', 'live', 'rejected', 'in review', 'failed', 'questions', 'taken down'))
+                        ORDER BY e.id DESC LIMIT ?""")
                 .param(most)
                 .query((row, n) -> new ReleaseAnswer(
                         row.getLong("id"),

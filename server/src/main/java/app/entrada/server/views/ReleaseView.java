@@ -61,7 +61,25 @@ public record ReleaseView(
             @Nullable Long days,
             @Nullable String deliverBy,
             @Nullable CoverView cover,
-            List<MarkView> marks) {}
+            List<MarkView> marks) {
+        /** The same on another day. */
+        public Head in(long otherDays) {
+            return new Head(
+                    id,
+                    title,
+                    artists,
+                    kind,
+                    tracks,
+                    time,
+                    catalogueNumber,
+                    barcode,
+                    date,
+                    otherDays,
+                    deliverBy,
+                    cover,
+                    marks);
+        }
+    }
 
     /** The front cover; {@code problem} says why it cannot be shown. */
     public record CoverView(String sha256, @Nullable String problem, boolean measured) {}

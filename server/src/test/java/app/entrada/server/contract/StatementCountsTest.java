@@ -76,7 +76,7 @@ class StatementCountsTest {
     }
 
     @Test
-    void desk_and_releases_take_fifteen_at_most_however_many_releases_there_are() {
+    void desk_and_releases_take_ten_at_most_however_many_releases_there_are() {
         manager.get("/api/desk");
         int few = statements(() -> manager.get("/api/desk")).size();
         for (int i = 1; i <= 12; i++) {
@@ -85,9 +85,9 @@ class StatementCountsTest {
         }
         manager.get("/api/desk");
         assertThat(statements(() -> manager.get("/api/desk")))
-                .hasSizeBetween(5, 15)
+                .hasSizeBetween(3, 10)
                 .hasSizeLessThanOrEqualTo(few + 1);
-        assertThat(statements(() -> manager.get("/api/releases"))).hasSizeBetween(5, 15);
+        assertThat(statements(() -> manager.get("/api/releases"))).hasSizeBetween(2, 10);
     }
 
     @Test

@@ -15,6 +15,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.BeforeAll;
@@ -142,6 +143,54 @@ class ByHandTest {
 
     private static List<String> words(JsonNode array) {
         return array.valueStream().map(JsonNode::asString).toList();
+    }
+
+    @Test
+    void a_distributor_s_outlets_are_named_chosen_and_told() throws IOException {
+        String quay = add("distributor", "Lower Quay");
+        assertThat(way(quay, "archive", null).status()).isEqualTo(200);
+        String outlets = "/api/destinations/" + quay + "/outlets";
+        Client.Answer twice = manager.put(outlets, Map.of("names", List.of("Tidebox", "tidebox")));
+        assertThat(twice.status()).isEqualTo(422);
+        assertThat(twice.text()).contains("among the outlets twice", "Nothing was changed");
+        assertThat(RunningServer.signedIn("assistant")
+                        .put(outlets, Map.of("names", List.of("Tidebox")))
+                        .status())
+                .isEqualTo(403);
+        assertThat(manager.put(outlets, Map.of()).status()).isEqualTo(422);
+        Client.Answer named = manager.put(outlets, Map.of("names", List.of(" Tidebox", "Lantern", "Osier Row")));
+        assertThat(words(named.json().path("names"))).containsExactly("Tidebox", "Lantern", "Osier Row");
+
+        String usual = String.join("; ", distributor, society, performers, plant);
+        String withQuay = usual + "; " + quay;
+        assertThat(manager.meant(release, "release.destinations", usual, withQuay)
+                        .status())
+                .isEqualTo(200);
+        ReadyRelease.copies(manager, release, ReadyRelease.RECIPES);
+        assertThat(channels(quay)).containsExactly("Tidebox", "Lantern", "Osier Row");
+        manager.meant(release, "release.outlets", null, quay + ": Lantern");
+        JsonNode choice = destination(quay).path("outlets");
+        assertThat(words(choice.path("chosen"))).containsExactly("Lantern");
+        assertThat(words(choice.path("names"))).hasSize(3);
+        assertThat(channels(quay)).containsExactly("Lantern");
+
+        manager.put(outlets, Map.of("names", List.of("Tidebox")));
+        assertThat(destination(quay).toString())
+                .contains("Lower Quay serves none of the outlets that were chosen: Lantern. Choose others");
+        manager.meant(release, "release.destinations", withQuay, usual);
+    }
+
+    /** The channels that the first deal of the message names, as it would be sent now. */
+    private static List<String> channels(String to) {
+        Client.Answer text =
+                manager.get("/api/releases/" + release + "/deliveries/preview?path=message.xml&destination=" + to);
+        assertThat(text.status()).as(text.text()).isEqualTo(200);
+        String deal = text.json().path("text").asString().split("</ReleaseDeal>", 2)[0];
+        return Pattern.compile("<DistributionChannel>\\s*<PartyName>\\s*<FullName>([^<]*)")
+                .matcher(deal)
+                .results()
+                .map(each -> each.group(1))
+                .toList();
     }
 
     @Test

@@ -13,6 +13,7 @@ import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.delivery.HandoverWay;
 import app.entrada.core.delivery.Outgoing;
+import app.entrada.demo.DemoReceivers;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
@@ -36,7 +37,7 @@ import org.junit.jupiter.api.Test;
 class DeliveryWorkTest {
     private static final Instant SEALED = Instant.parse("2026-11-23T09:00:00Z");
     private static final long ID = 71;
-    private static final Profile LUMENFOLD = Profile.shipped().get(0);
+    private static final Profile LUMENFOLD = DemoReceivers.all().get(0);
 
     private final DeliveryRepository deliveries = mock(DeliveryRepository.class);
     private final DestinationService destinations = mock(DestinationService.class);
@@ -59,7 +60,19 @@ class DeliveryWorkTest {
 
     private DeliveryWork work(Instant now) {
         Settings settings = new Settings(
-                Path.of("."), false, "", Duration.ofHours(1), 4, "", "", "", "", "", 1_000_000, Duration.ofSeconds(2));
+                Path.of("."),
+                false,
+                "",
+                Duration.ofHours(1),
+                0,
+                4,
+                "",
+                "",
+                "",
+                "",
+                "",
+                1_000_000,
+                Duration.ofSeconds(2));
         return new DeliveryWork(
                 deliveries,
                 destinations,

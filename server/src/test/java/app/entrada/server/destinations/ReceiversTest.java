@@ -5,6 +5,7 @@ import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import app.entrada.core.check.profile.Profile;
+import app.entrada.demo.DemoReceivers;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
 import java.sql.Connection;
@@ -82,7 +83,7 @@ class ReceiversTest {
                             .query(String.class)
                             .list())
                     .containsExactlyElementsOf(
-                            Profile.shipped().stream().map(Profile::id).toList());
+                            DemoReceivers.all().stream().map(Profile::id).toList());
         }
     }
 

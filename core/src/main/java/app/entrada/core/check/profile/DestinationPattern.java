@@ -120,6 +120,11 @@ public final class DestinationPattern {
         return profile.get("recipe") instanceof String recipe ? recipe : "";
     }
 
+    /** Whether such a receiver passes releases on to outlets of its own. */
+    public boolean passesOn() {
+        return profile.containsKey("outlets");
+    }
+
     /** Characters that such a receiver usually takes for a title, where it has a limit. */
     public Optional<Integer> longestTitle() {
         return rule("title.too-long").flatMap(rule -> Optional.ofNullable((Integer) rule.get("max")));

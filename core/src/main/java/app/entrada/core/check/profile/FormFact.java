@@ -16,6 +16,8 @@ public enum FormFact {
     GENRE("genre", Fields.TRACK_GENRE, Caption.Per.RELEASE, Caption.Per.TRACK),
     /** The track's number. */
     NUMBER("number", Fields.TRACK_SIDE, Caption.Per.TRACK),
+    /** Stores and shops to which a distributor passes it on. */
+    OUTLETS("outlets", Fields.RELEASE_OUTLETS, Caption.Per.RELEASE),
     /** How many tracks there are. */
     TRACKS("number of tracks", Fields.RELEASE_RUNNING_ORDER, Caption.Per.RELEASE),
     /** Playing time as it was measured. */

@@ -4,10 +4,10 @@ import app.entrada.core.check.rules.Params;
 import app.entrada.core.check.rules.Rule;
 import app.entrada.core.check.rules.RuleBook;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.Outlets;
 import app.entrada.core.field.value.PictureKind;
 import app.entrada.core.field.value.Terms;
 import app.entrada.core.release.Release;
-import app.entrada.core.text.ShippedFolder;
 import app.entrada.core.title.TitleStyle;
 import java.time.DateTimeException;
 import java.time.LocalDate;
@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -37,6 +38,7 @@ import org.yaml.snakeyaml.Yaml;
  * @param genreWords its own words for genres of ours
  * @param feed elements that a podcast directory wants in a namespace of its own
  * @param pictures kinds of picture that it takes beside the front cover
+ * @param outlets stores and shops that it passes releases on to, chosen for each; empty where it passes nothing on
  * @param captions fields of its web form in the form's order, where it has one
  * @param prices what may be asked for a licence there, where it licenses for money
  */
@@ -58,6 +60,7 @@ public record Profile(
         Optional<Prices> prices,
         Optional<FeedNamespace> feed,
         List<PictureKind> pictures,
+        Optional<List<String>> outlets,
         List<Caption> captions,
         List<Applied> rules) {
     /**
@@ -81,18 +84,13 @@ public record Profile(
     /** A rule with the weight and parameters that the destination gives it. */
     public record Applied(Rule rule, Weight weight, Params params, Map<String, Object> set) {}
 
-    /** The shipped profiles, in the order of their folder. */
-    public static List<Profile> shipped() {
-        return ShippedFolder.read("/app/entrada/core/profiles").stream()
-                .map(file -> read(file.text()))
-                .toList();
-    }
-
     private static final String LEAD_TIME_RULE = "release-date.too-soon";
     /** Nobody wants a release earlier. */
     static final int MOST_LEAD_DAYS = 400;
     /** A form of more fields is one nobody fills in by hand. */
     private static final int MOST_CAPTIONS = 300;
+    /** More are not looked through when one chooses. */
+    static final int MOST_OUTLETS = 500;
 
     private static final String ANSWERS_FROM = "from";
 
@@ -114,6 +112,7 @@ public record Profile(
             "prices",
             "feed",
             "pictures",
+            "outlets",
             "captions",
             "rules");
 
@@ -196,6 +195,7 @@ public record Profile(
                         ? Optional.of(at(() -> FeedNamespace.read(feed), "feed"))
                         : Optional.empty(),
                 at(() -> pictures(data.get("pictures")), "pictures"),
+                at(() -> outlets(data.get("outlets")), "outlets"),
                 at(() -> captions(data.get("captions")), "captions"),
                 rules(wanted(data, "rules", Map.class), id, lead));
     }
@@ -230,6 +230,32 @@ public record Profile(
                 .map(kind -> PictureKind.of(String.valueOf(kind)))
                 .filter(kind -> kind != PictureKind.FRONT)
                 .distinct()
+                .toList();
+    }
+
+    private static Optional<List<String>> outlets(@Nullable Object given) {
+        if (given == null) return Optional.empty();
+        if (!(given instanceof List<?> all))
+            throw new IllegalArgumentException("“outlets” is %s; wanted: [Lantern, Tidebox]".formatted(given));
+        return Optional.of(outlets(all.stream().map(String::valueOf).toList()));
+    }
+
+    /**
+     * The outlets of a distributor as they are kept.
+     *
+     * @throws IllegalArgumentException when there are too many, one is there twice or cannot be a name
+     */
+    public static List<String> outlets(List<String> typed) {
+        if (typed.size() > MOST_OUTLETS)
+            throw new IllegalArgumentException(
+                    "There are %d outlets; at most %d fit".formatted(typed.size(), MOST_OUTLETS));
+        Set<String> names = new HashSet<>();
+        return typed.stream()
+                .map(Outlets::name)
+                .peek(name -> {
+                    if (!names.add(name.toLowerCase(Locale.ROOT)))
+                        throw new IllegalArgumentException("“%s” is among the outlets twice".formatted(name));
+                })
                 .toList();
     }
 
@@ -310,6 +336,24 @@ public record Profile(
         return genreWords.getOrDefault(ours, ours);
     }
 
+    /**
+     * Where it passes a release on: its outlets, or those of them that the release chooses.
+     *
+     * @return in the order of the profile; empty where it passes nothing on
+     * @throws IllegalArgumentException when it serves none of the chosen ones
+     */
+    public List<String> outletsFor(Release release) {
+        List<String> all = outlets.orElse(List.of());
+        Optional<List<String>> chosen =
+                release.facts().get(Fields.RELEASE_OUTLETS).flatMap(fact -> fact.at(id));
+        if (all.isEmpty() || chosen.isEmpty()) return all;
+        List<String> served = all.stream().filter(chosen.get()::contains).toList();
+        if (served.isEmpty())
+            throw new IllegalArgumentException("%s serves none of the outlets that were chosen: %s. Choose others"
+                    .formatted(name, String.join(", ", chosen.get())));
+        return served;
+    }
+
     /** Ids of the recipes its files are made by. */
     public List<String> recipes() {
         return java.util.stream.Stream.of(recipe, also)
@@ -325,6 +369,7 @@ public record Profile(
                 lead,
                 express.filter(faster -> faster.days() < lead),
                 sends,
+                outlets,
                 captions,
                 others.stream()
                         .map(each -> new Applied(
@@ -339,12 +384,17 @@ public record Profile(
 
     /** The same that is sent something else. */
     public Profile sending(DeliveryKind other) {
-        return with(version, dated, leadDays, express, Optional.of(other), captions, rules);
+        return with(version, dated, leadDays, express, Optional.of(other), outlets, captions, rules);
+    }
+
+    /** The same that passes releases on to others. */
+    public Profile withOutlets(List<String> others) {
+        return with(version, dated, leadDays, express, sends, Optional.of(List.copyOf(others)), captions, rules);
     }
 
     /** The same with another form, as a label types its captions. */
     public Profile withCaptions(List<Caption> others) {
-        return with(version, dated, leadDays, express, sends, List.copyOf(others), rules);
+        return with(version, dated, leadDays, express, sends, outlets, List.copyOf(others), rules);
     }
 
     private Profile with(
@@ -353,6 +403,7 @@ public record Profile(
             int leadDays,
             Optional<Express> express,
             Optional<DeliveryKind> sends,
+            Optional<List<String>> outlets,
             List<Caption> captions,
             List<Applied> rules) {
         return new Profile(
@@ -373,6 +424,7 @@ public record Profile(
                 prices,
                 feed,
                 pictures,
+                outlets,
                 captions,
                 rules);
     }
@@ -396,6 +448,7 @@ public record Profile(
         data.put("genreWords", genreWords);
         if (!pictures.isEmpty())
             data.put("pictures", pictures.stream().map(PictureKind::id).toList());
+        outlets.ifPresent(names -> data.put("outlets", names));
         if (!captions.isEmpty())
             data.put("captions", captions.stream().map(Caption::data).toList());
         feed.ifPresent(namespace -> data.put("feed", namespace.data()));

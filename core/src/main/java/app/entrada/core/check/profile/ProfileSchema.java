@@ -2,6 +2,7 @@ package app.entrada.core.check.profile;
 
 import app.entrada.core.check.rules.Rule;
 import app.entrada.core.check.rules.RuleBook;
+import app.entrada.core.field.value.Outlets;
 import app.entrada.core.field.value.PictureKind;
 import app.entrada.core.title.TitleStyle;
 import java.util.Arrays;
@@ -71,6 +72,23 @@ public final class ProfileSchema {
                 "pictures",
                 list(words(
                         Arrays.stream(PictureKind.values()).map(PictureKind::id).toList())));
+        properties.put(
+                "outlets",
+                Map.of(
+                        "type",
+                        "array",
+                        "items",
+                        Map.of(
+                                "type",
+                                "string",
+                                "minLength",
+                                1,
+                                "maxLength",
+                                Outlets.LONGEST_NAME,
+                                "pattern",
+                                "^[^,;:]+$"),
+                        "maxItems",
+                        Profile.MOST_OUTLETS));
         properties.put("captions", list(caption()));
         properties.put("rules", rules());
         Map<String, Object> schema = new LinkedHashMap<>();

@@ -154,6 +154,7 @@ public record CopySheet(List<Entry> entries) {
                                 case TRACKS ->
                                     FormText.of(String.valueOf(release.tracks().size()));
                                 case COVER_FILE -> file(out.cover());
+                                case OUTLETS -> outlets(release, caption);
                                 default -> FormText.NOTHING;
                             })
                             .orElseGet(() -> fact(caption, release.facts())));
@@ -229,6 +230,15 @@ public record CopySheet(List<Entry> entries) {
             List<String> theirs = ours.stream().map(out.profile()::genreWord).toList();
             FormText text = FormText.list(theirs, caption.writing());
             return ours.equals(theirs) ? text : text.noted("Their word for %s.".formatted(String.join(", ", ours)));
+        }
+
+        private FormText outlets(Release release, Caption caption) {
+            try {
+                List<String> names = out.profile().outletsFor(release);
+                return names.isEmpty() ? FormText.NOTHING : FormText.list(names, caption.writing());
+            } catch (IllegalArgumentException noneServed) {
+                return new FormText("", "", noneServed.getMessage() + ".");
+            }
         }
 
         private FormText length(Caption caption, Track track) {

@@ -7,6 +7,7 @@ import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.Outlets;
 import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
@@ -22,6 +23,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
@@ -93,7 +95,11 @@ public final class DeliveryDifference {
                     || (isFile(field)
                             ? newFile(field, today.get(key), now, had)
                             : saysOtherwise(now, field, of, then.get(key), recipes, said));
-            if (told) differences.add(new Difference(where(now, field, of), then.get(key), today.get(key)));
+            if (told)
+                differences.add(new Difference(
+                        where(now, field, of),
+                        concerning(now, field, then.get(key)),
+                        concerning(now, field, today.get(key))));
         }
         return differences;
     }
@@ -148,6 +154,15 @@ public final class DeliveryDifference {
         long id = field.entity() == Entity.RELEASE ? release.id() : Long.parseLong(of);
         Change back = new Change(new Ref(field.entity(), id), field, null, text);
         return now.with(now.subject().with(release.with(List.of(back))));
+    }
+
+    /** Of a fact that speaks of several destinations: what concerns this one. */
+    private static @Nullable String concerning(Outgoing now, Field<?> field, @Nullable String text) {
+        if (field != Fields.RELEASE_OUTLETS) return text;
+        Optional<List<String>> chosen = text == null
+                ? Optional.empty()
+                : Outlets.parse(text).at(now.profile().id());
+        return chosen.map(names -> String.join(", ", names)).orElse("all");
     }
 
     private static String where(Outgoing now, Field<?> field, String of) {

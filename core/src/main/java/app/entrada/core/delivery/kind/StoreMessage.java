@@ -307,6 +307,12 @@ public final class StoreMessage {
             if (where.worldwide()) xml.leaf("TerritoryCode", "Worldwide");
             for (String code : where.codes())
                 xml.leaf(where.worldwide() ? "ExcludedTerritoryCode" : "TerritoryCode", code);
+            for (String outlet : out.profile().outletsFor(release))
+                xml.begin("DistributionChannel")
+                        .begin("PartyName")
+                        .leaf("FullName", outlet)
+                        .end()
+                        .end();
             xml.begin("ValidityPeriod").leaf("StartDate", start());
             // a takedown ends what was agreed, on the day it is sealed
             if (out.occasion() == Outgoing.Occasion.TAKEDOWN)

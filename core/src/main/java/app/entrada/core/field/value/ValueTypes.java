@@ -137,6 +137,10 @@ public final class ValueTypes {
     public static final ValueType<Terms> PHRASES =
             simple("phrases", typed -> Terms.parsePhrases(text(typed)), Terms::toString);
 
+    /** Outlets by their distributor: {@code quay: Lantern, Tidebox}. */
+    public static final ValueType<Outlets> OUTLETS =
+            simple("outlets", typed -> Outlets.parse(lines(typed)), Outlets::toString);
+
     /** Somebody else's works in a work: {@code cover: Title / Writers}. */
     public static final ValueType<List<Origin>> ORIGINS = simple(
             "origins",

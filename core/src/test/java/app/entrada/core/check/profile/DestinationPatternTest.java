@@ -78,6 +78,61 @@ class DestinationPatternTest {
     }
 
     @Test
+    void a_distributor_alone_passes_on_to_outlets() {
+        assertThat(patterns().filter(DestinationPattern::passesOn))
+                .extracting(DestinationPattern::id)
+                .containsExactly("distributor");
+        assertThat(DestinationPattern.byId("distributor").begin("a", "A", FROM).outlets())
+                .contains(List.of());
+        assertThat(DestinationPattern.byId("streaming-store")
+                        .begin("a", "A", FROM)
+                        .outlets())
+                .isEmpty();
+    }
+
+    @Test
+    void outlets_are_kept_in_their_order_through_a_file() {
+        Profile quay = DestinationPattern.byId("distributor")
+                .begin("quay", "Quay", FROM, Map.of("outlets", List.of(" Tidebox ", "Lantern", "Osier Row")));
+        assertThat(quay.outlets()).contains(List.of("Tidebox", "Lantern", "Osier Row"));
+        assertThat(Profile.read(quay.yaml())).isEqualTo(quay);
+        assertThat(Profile.read(quay.withOutlets(List.of("Lantern")).yaml()).outlets())
+                .contains(List.of("Lantern"));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "outlets: Lantern | wanted: [Lantern, Tidebox]",
+                "outlets: [Lantern, lantern] | among the outlets twice",
+                "outlets: ['Lantern, Tidebox'] | no comma, semicolon or colon",
+                "outlets: ['a: b'] | no comma, semicolon or colon",
+                "outlets: [' '] | 1 to 100 characters",
+            })
+    void outlets_that_cannot_be_are_refused_with_their_line(String typed, String says) {
+        String yaml = "pattern: distributor\nid: quay\nname: Quay\nversion: 1\ndated: '2026-12-01'\n" + typed;
+        assertThatThrownBy(() -> Profile.read(yaml))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessageContaining("Line 6")
+                .hasMessageContaining(says);
+    }
+
+    @Test
+    void a_release_goes_to_all_outlets_unless_it_chooses() {
+        Profile quay = DestinationPattern.byId("distributor")
+                .begin("quay", "Quay", FROM, Map.of("outlets", List.of("Tidebox", "Lantern", "Osier Row")));
+        assertThat(quay.outletsFor(Samples.single().release())).containsExactly("Tidebox", "Lantern", "Osier Row");
+        Samples elsewhere = Samples.single().with("release.outlets", "harbour: Lantern");
+        assertThat(quay.outletsFor(elsewhere.release())).hasSize(3);
+        Samples chosen = Samples.single().with("release.outlets", "harbour: Lantern; quay: Osier Row, Tidebox, Gone");
+        assertThat(quay.outletsFor(chosen.release())).containsExactly("Tidebox", "Osier Row");
+        Samples gone = Samples.single().with("release.outlets", "quay: Gone");
+        assertThatThrownBy(() -> quay.outletsFor(gone.release()))
+                .hasMessage("Quay serves none of the outlets that were chosen: Gone. Choose others");
+    }
+
+    @Test
     void a_society_s_objection_is_one_of_its_own_whatever_its_rules_were_copied_from() {
         Objection heard = new Objection("mill-race", 1, "work.writers", "The shares do not add up.");
         List<Profile> both = List.of(

@@ -2,7 +2,7 @@ package app.entrada.core.check.profile;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.entrada.core.text.ShippedFolder;
+import app.entrada.core.Receivers;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.networknt.schema.JsonSchema;
 import com.networknt.schema.JsonSchemaFactory;
@@ -29,7 +29,7 @@ class ProfileSchemaTest {
     }
 
     static Stream<String> shipped() {
-        return ShippedFolder.read("/app/entrada/core/profiles").stream().map(ShippedFolder.ShippedFile::text);
+        return Receivers.FILES.stream();
     }
 
     @ParameterizedTest

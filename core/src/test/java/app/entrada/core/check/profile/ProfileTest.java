@@ -3,6 +3,7 @@ package app.entrada.core.check.profile;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.entrada.core.Receivers;
 import app.entrada.core.Samples;
 import app.entrada.core.check.Checker;
 import app.entrada.core.check.Finding;
@@ -13,10 +14,7 @@ import org.junit.jupiter.api.Test;
 
 @DisplayName("What a destination wants is data, and each of it stands in one place")
 class ProfileTest {
-    private static final Profile LUMENFOLD = Profile.shipped().stream()
-            .filter(profile -> profile.id().equals("lumenfold"))
-            .findFirst()
-            .orElseThrow();
+    private static final Profile LUMENFOLD = Receivers.byId("lumenfold");
 
     private static List<String> tooSoon(Profile profile) {
         // the samples' today is the 23rd of November 2026

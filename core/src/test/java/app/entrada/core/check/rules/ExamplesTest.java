@@ -2,8 +2,8 @@ package app.entrada.core.check.rules;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.Receivers;
 import app.entrada.core.check.Checker;
-import app.entrada.core.check.profile.Profile;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.context.ReleaseContext;
 import java.util.HashSet;
@@ -80,14 +80,12 @@ class ExamplesTest {
     @Test
     void the_release_that_examples_begin_from_has_nothing_wrong_for_the_usual_destinations() {
         ReleaseContext base = new RuleExample.Case(java.util.Map.of()).subject();
-        assertThat(Checker.check(
-                        base, Profile.shipped().stream().filter(Profile::usual).toList()))
-                .isEmpty();
+        assertThat(Checker.check(base, Receivers.usual())).isEmpty();
     }
 
     @Test
     void every_rule_is_wanted_by_some_destination() {
-        Set<String> wanted = Profile.shipped().stream()
+        Set<String> wanted = Receivers.all().stream()
                 .flatMap(profile -> profile.rules().stream())
                 .map(applied -> applied.rule().id())
                 .collect(Collectors.toSet());

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.params.provider.Arguments.arguments;
 
+import app.entrada.core.Receivers;
 import app.entrada.core.Samples;
 import app.entrada.core.check.Checker;
 import app.entrada.core.check.Finding;
@@ -44,8 +45,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 @DisplayName("K1 Every rule sees its own fault and nothing else")
 class RulesTest {
-    private static final List<Profile> PROFILES =
-            Profile.shipped().stream().filter(Profile::usual).toList();
+    private static final List<Profile> PROFILES = Receivers.usual();
 
     private static List<Finding> check(Samples sample) {
         return Checker.check(sample.subject(), PROFILES);
@@ -378,26 +378,7 @@ class RulesTest {
         Profile given = PROFILES.get(0);
         List<Profile.Applied> turned = new ArrayList<>(given.rules());
         java.util.Collections.reverse(turned);
-        Profile reversed = new Profile(
-                given.id(),
-                given.name(),
-                given.kind(),
-                given.takes(),
-                given.version(),
-                given.dated(),
-                given.leadDays(),
-                given.express(),
-                given.recipe(),
-                given.also(),
-                given.usual(),
-                given.sends(),
-                given.titleStyle(),
-                given.genreWords(),
-                given.prices(),
-                given.feed(),
-                given.pictures(),
-                given.captions(),
-                turned);
+        Profile reversed = given.adjusted(given.dated(), given.leadDays(), turned);
         assertThat(Checker.check(sample.subject(), List.of(reversed))).isEqualTo(check(sample));
     }
 
@@ -469,7 +450,7 @@ class RulesTest {
                     whole.label(),
                     whole.today(),
                     List.of(new LooseFile("odd.wav", chance.nextInt(4))));
-            assertThat(Checker.check(odd, Profile.shipped()))
+            assertThat(Checker.check(odd, Receivers.all()))
                     .allSatisfy(finding -> assertThat(finding.says()).isNotBlank());
         }
     }

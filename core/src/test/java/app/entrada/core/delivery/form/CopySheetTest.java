@@ -74,6 +74,23 @@ class CopySheetTest {
     }
 
     @Test
+    void outlets_are_those_chosen_in_the_form_s_own_words() {
+        String form = HOLLOW_QUAY.replace("captions:\n", """
+                outlets: [Tidebox, Lantern, Osier Row]
+                captions:
+                  - { caption: Stores, fact: outlets, entered: chosen, list: lines, words: { Osier Row: "Osier Row (UK)" } }
+                """);
+        assertThat(values(sheet(release(), form))).containsEntry("Stores", "Tidebox\nLantern\nOsier Row (UK)");
+        Samples chosen = release().with("release.outlets", "hollow-quay: Osier Row, Tidebox");
+        assertThat(values(sheet(chosen, form))).containsEntry("Stores", "Tidebox\nOsier Row (UK)");
+        assertThat(sheet(release().with("release.outlets", "hollow-quay: Gone"), form)
+                        .problems())
+                .extracting(CopySheet.Entry::problem)
+                .contains("Hollow Quay Distribution serves none of the outlets that were chosen: Gone. Choose others.");
+        assertThat(values(sheet(release(), HOLLOW_QUAY))).doesNotContainKey("Stores");
+    }
+
+    @Test
     void twenty_captions_are_filled_in_as_the_form_wants_them() {
         Map<String, String> expected = new LinkedHashMap<>();
         expected.put("Album title", "Slack Water");

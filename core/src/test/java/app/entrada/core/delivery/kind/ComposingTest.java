@@ -2,6 +2,7 @@ package app.entrada.core.delivery.kind;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.Receivers;
 import app.entrada.core.Samples;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.Consignment;
@@ -46,7 +47,7 @@ class ComposingTest {
     }
 
     static List<String> destinations() {
-        return Profile.shipped().stream().map(Profile::id).toList();
+        return Receivers.all().stream().map(Profile::id).toList();
     }
 
     @ParameterizedTest

@@ -3,9 +3,12 @@ package app.entrada.core.delivery.kind;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.Samples;
+import app.entrada.core.check.profile.DestinationPattern;
+import app.entrada.core.check.profile.Profile;
 import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.text.Sha256;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -60,6 +63,23 @@ class DeliveryDifferenceTest {
         assertThat(differences(out(Samples.single().with(fact, value), destination))
                         .isEmpty())
                 .isEqualTo(!counts);
+    }
+
+    @Test
+    void other_outlets_are_told_to_their_distributor_in_its_own_part() {
+        Profile quay = DestinationPattern.byId("distributor")
+                .begin(
+                        "quay",
+                        "Quay",
+                        LocalDate.of(2026, 12, 1),
+                        Map.of("outlets", List.of("Tidebox", "Lantern", "Osier Row")));
+        Samples chosen = Samples.single().with("release.outlets", "harbour: Gate; quay: Lantern, Tidebox");
+        assertThat(differences(Sent.of(chosen.release(), quay).out()))
+                .containsExactly("Outlets: all → Lantern, Tidebox");
+        // all of them by name are all of them
+        Samples all = Samples.single().with("release.outlets", "quay: Tidebox, Lantern, Osier Row");
+        assertThat(differences(Sent.of(all.release(), quay).out())).isEmpty();
+        assertThat(differences(out(chosen, "lumenfold"))).isEmpty();
     }
 
     @Test

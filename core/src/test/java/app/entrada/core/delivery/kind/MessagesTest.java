@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.core.Samples;
+import app.entrada.core.check.profile.DestinationPattern;
+import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.BagItPackage;
 import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.release.Release;
@@ -13,6 +15,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
@@ -53,7 +56,8 @@ class MessagesTest {
     private static List<String> texts(Document message, String element) {
         var found = message.getElementsByTagName(element);
         List<String> texts = new ArrayList<>();
-        for (int i = 0; i < found.getLength(); i++) texts.add(found.item(i).getTextContent());
+        for (int i = 0; i < found.getLength(); i++)
+            texts.add(found.item(i).getTextContent().strip());
         return texts;
     }
 
@@ -83,6 +87,25 @@ class MessagesTest {
         assertThat(texts(message, "ExcludedTerritoryCode")).containsExactly("US", "US");
         assertThat(texts(message, "StartDate")).containsOnly("2027-02-12");
         assertThat(texts(message, "HashSumValue")).containsOnly(Sent.SUM.hex());
+    }
+
+    @Test
+    void a_distributor_is_told_in_every_deal_where_it_goes_on_to() throws Exception {
+        Profile quay = DestinationPattern.byId("distributor")
+                .begin(
+                        "quay",
+                        "Quay",
+                        LocalDate.of(2026, 12, 1),
+                        Map.of("outlets", List.of("Tidebox", "Lantern & Sons", "Osier Row")));
+        Document all =
+                parse(StoreMessage.of(Sent.of(Samples.single().release(), quay).out()));
+        assertThat(texts(all, "DistributionChannel"))
+                .containsExactly("Tidebox", "Lantern & Sons", "Osier Row", "Tidebox", "Lantern & Sons", "Osier Row");
+        Release release =
+                Samples.single().with("release.outlets", "quay: Lantern & Sons").release();
+        assertThat(texts(parse(StoreMessage.of(Sent.of(release, quay).out())), "DistributionChannel"))
+                .containsExactly("Lantern & Sons", "Lantern & Sons");
+        assertThat(texts(parse(message(release)), "DistributionChannel")).isEmpty();
     }
 
     @Test

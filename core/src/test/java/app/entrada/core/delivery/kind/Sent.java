@@ -1,5 +1,6 @@
 package app.entrada.core.delivery.kind;
 
+import app.entrada.core.Receivers;
 import app.entrada.core.Samples;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.container.SoundCodec;
@@ -62,17 +63,12 @@ public final class Sent {
                 facts,
                 "",
                 List.of(),
-                Profile.shipped().stream().flatMap(each -> each.feed().stream()).toList(),
+                Receivers.all().stream().flatMap(each -> each.feed().stream()).toList(),
                 "https://weir.example/feeds/k/");
     }
 
     public static Sent of(Release release, String destination) {
-        return of(
-                release,
-                Profile.shipped().stream()
-                        .filter(each -> each.id().equals(destination))
-                        .findFirst()
-                        .orElseThrow());
+        return of(release, Receivers.byId(destination));
     }
 
     /** On its way to a destination of somebody's own. */

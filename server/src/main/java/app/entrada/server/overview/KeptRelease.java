@@ -1,0 +1,45 @@
+package app.entrada.server.overview;
+
+import app.entrada.core.check.profile.Weight;
+import app.entrada.server.views.ReleaseView;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What lists show of a release.
+ *
+ * @param head its line among the releases
+ * @param moves what is to be done, the most urgent first
+ * @param ahead its dates in the coming weeks
+ */
+public record KeptRelease(ReleaseView.Head head, List<MoveView> moves, List<DateAhead> ahead) {
+    /**
+     * Something to do.
+     *
+     * @param track of the cell to go to, 0 for the release
+     * @param column of that cell; null when it is done on the panel as a whole
+     */
+    public record MoveView(
+            long releaseId,
+            String release,
+            String says,
+            List<String> waits,
+            @Nullable Long slackDays,
+            String panel,
+            int track,
+            @Nullable String column,
+            Weight weight) {}
+
+    /**
+     * A day on the time line.
+     *
+     * @param kind {@code release} or {@code deliver}
+     * @param destination name, null for a release date
+     */
+    public record DateAhead(
+            String date,
+            String kind,
+            long releaseId,
+            String release,
+            @Nullable String destination) {}
+}

@@ -1,0 +1,245 @@
+package app.entrada.server.overview;
+
+import app.entrada.core.check.profile.Weight;
+import app.entrada.server.overview.KeptRelease.DateAhead;
+import app.entrada.server.overview.KeptRelease.MoveView;
+import app.entrada.server.views.ReleaseView;
+import java.sql.Date;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Kept standings, and the marks of those that are to be looked at again. */
+@Repository
+class StandingRepository {
+    /** One computes at a time, of all nodes: a look that began earlier must not be stored over a later one. */
+    private static final long LOOKING_LOCK = 0x4c4f4f4b;
+
+    private final JdbcClient jdbc;
+    private final JsonMapper json;
+
+    StandingRepository(JdbcClient jdbc, JsonMapper json) {
+        this.jdbc = jdbc;
+        this.json = json;
+    }
+
+    /** Waits until nobody else computes, and keeps others out until the transaction ends. */
+    void lock() {
+        jdbc.sql("SELECT pg_advisory_xact_lock(?)")
+                .param(LOOKING_LOCK)
+                .query((row, n) -> true)
+                .list();
+    }
+
+    /** How many are to be looked at again, counted no further than a number. */
+    int waiting(LocalDate today, int most) {
+        return jdbc.sql("""
+                        SELECT (SELECT count(*) FROM (SELECT DISTINCT release_id FROM standing_mark LIMIT :most) marked)
+                             + (SELECT count(*) FROM (SELECT FROM standing WHERE day < :today OR day > :today LIMIT :most) old)""")
+                .param("most", most)
+                .param("today", Date.valueOf(today))
+                .query(Integer.class)
+                .single();
+    }
+
+    /** Some that are to be looked at again, those with the nearest dates first, each with its marks. */
+    Map<Long, List<Long>> marked(LocalDate today, int most) {
+        Map<Long, List<Long>> marked = new LinkedHashMap<>();
+        jdbc.sql("""
+                        WITH waiting AS (
+                            SELECT w.release_id FROM (
+                                SELECT release_id FROM standing_mark
+                                UNION SELECT release_id FROM standing WHERE day < :today OR day > :today) w
+                            LEFT JOIN standing s ON s.release_id = w.release_id
+                            ORDER BY s.ahead_on, w.release_id LIMIT :most)
+                        SELECT w.release_id, array_remove(array_agg(m.id), NULL) AS marks
+                        FROM waiting w LEFT JOIN standing_mark m ON m.release_id = w.release_id GROUP BY w.release_id""").param("most", most).param("today", Date.valueOf(today)).query(row -> {
+            marked.put(row.getLong("release_id"), List.of((Long[])
+                    row.getArray("marks").getArray()));
+        });
+        return marked;
+    }
+
+    /** Keeps what was computed for a day, and takes away the marks that were there before it was. */
+    void keep(List<KeptRelease> releases, LocalDate day, Map<Long, List<Long>> marked) {
+        for (KeptRelease each : releases) {
+            List<LocalDate> late = each.moves().stream()
+                    .map(MoveView::slackDays)
+                    .filter(Objects::nonNull)
+                    .map(day::plusDays)
+                    .sorted()
+                    .toList();
+            jdbc.sql("""
+                            INSERT INTO standing (release_id, day, head, moves, ahead, things, weight, late_on, ahead_on, search)
+                            VALUES (?, ?, ?::jsonb, ?::jsonb, ?::jsonb, ?, ?, ?, ?, ?)
+                            ON CONFLICT (release_id) DO UPDATE SET day = excluded.day, head = excluded.head,
+                                moves = excluded.moves, ahead = excluded.ahead, things = excluded.things,
+                                weight = excluded.weight, late_on = excluded.late_on, ahead_on = excluded.ahead_on,
+                                search = excluded.search""")
+                    .params(Arrays.asList(
+                            each.head().id(),
+                            Date.valueOf(day),
+                            json.writeValueAsString(each.head()),
+                            json.writeValueAsString(each.moves()),
+                            json.writeValueAsString(each.ahead()),
+                            each.moves().size(),
+                            each.moves().stream()
+                                    .map(MoveView::weight)
+                                    .mapToInt(Weight::ordinal)
+                                    .max()
+                                    .orElse(0),
+                            late.isEmpty() ? null : Date.valueOf(late.get(0)),
+                            each.ahead().stream()
+                                    .map(DateAhead::date)
+                                    .min(String::compareTo)
+                                    .map(Date::valueOf)
+                                    .orElse(null),
+                            words(each.head())))
+                    .update();
+        }
+        jdbc.sql("DELETE FROM standing WHERE release_id = ANY (:gone)")
+                .param(
+                        "gone",
+                        marked.keySet().stream()
+                                .filter(id -> releases.stream()
+                                        .noneMatch(each -> each.head().id() == id))
+                                .toArray(Long[]::new))
+                .update();
+        jdbc.sql("DELETE FROM standing_mark WHERE id = ANY (:marks)")
+                .param(
+                        "marks",
+                        marked.values().stream().flatMap(Collection::stream).toArray(Long[]::new))
+                .update();
+    }
+
+    /** What a release is found by. */
+    private static String words(ReleaseView.Head head) {
+        String barcode = head.barcode() == null ? "" : head.barcode().replace(" ", "");
+        return String.join(
+                        " ",
+                        head.title(),
+                        head.artists(),
+                        head.kind(),
+                        Objects.toString(head.catalogueNumber(), ""),
+                        barcode)
+                .toLowerCase(Locale.ROOT);
+    }
+
+    /** Marks those that name somebody whose usual spelling is another one than it was. */
+    void usualSpellings(Map<String, String> usual) {
+        Map<String, String> before = new LinkedHashMap<>();
+        jdbc.sql("SELECT name, usual FROM usual_spelling").query(row -> {
+            before.put(row.getString("name"), row.getString("usual"));
+        });
+        if (before.equals(usual)) return;
+        List<String> changed = Stream.concat(before.keySet().stream(), usual.keySet().stream())
+                .distinct()
+                .filter(name -> !Objects.equals(before.get(name), usual.get(name)))
+                .toList();
+        jdbc.sql("SELECT mark_people(ARRAY(SELECT id FROM party WHERE name = ANY (?)))")
+                .param(changed.toArray(String[]::new))
+                .query((row, n) -> true)
+                .list();
+        jdbc.sql("DELETE FROM usual_spelling WHERE name = ANY (?)")
+                .param(changed.toArray(String[]::new))
+                .update();
+        jdbc.sql("""
+                        INSERT INTO usual_spelling (name, usual)
+                        SELECT * FROM unnest(CAST(? AS text[]), CAST(? AS text[]))""")
+                .params(
+                        changed.stream().filter(usual::containsKey).toArray(String[]::new),
+                        changed.stream()
+                                .filter(usual::containsKey)
+                                .map(usual::get)
+                                .toArray(String[]::new))
+                .update();
+    }
+
+    private static final String FOUND = """
+            FROM release r JOIN standing s ON s.release_id = r.id
+            WHERE r.deleted_at IS NULL AND r.archived_at IS NULL AND s.search LIKE ALL (:words)""";
+
+    /** Some of those that fit all words, the newest release first, behind a release if one is given. */
+    List<ReleaseView.Head> listed(List<String> words, @Nullable Long after, int most) {
+        return jdbc.sql("SELECT s.head " + FOUND + """
+                         AND (CAST(:after AS bigint) IS NULL OR (coalesce(r.release_date, '9999'), r.id)
+                            < (SELECT coalesce(a.release_date, '9999'), a.id FROM release a WHERE a.id = :after))
+                        ORDER BY coalesce(r.release_date, '9999') DESC, r.id DESC LIMIT :most""")
+                .param("words", patterns(words))
+                .param("after", after)
+                .param("most", most)
+                .query((row, n) -> json.readValue(row.getString("head"), ReleaseView.Head.class))
+                .list();
+    }
+
+    /** How many fit all words. */
+    int count(List<String> words) {
+        return jdbc.sql("SELECT count(*) " + FOUND)
+                .param("words", patterns(words))
+                .query(Integer.class)
+                .single();
+    }
+
+    private static String[] patterns(List<String> words) {
+        return words.stream()
+                .map(word -> "%" + word.replaceAll("([\\\\%_])", "\\\\$1") + "%")
+                .toArray(String[]::new);
+    }
+
+    private static final String IN_USE = """
+            FROM standing s JOIN release r ON r.id = s.release_id
+            WHERE r.deleted_at IS NULL AND r.archived_at IS NULL""";
+
+    /** What is to be done on the releases where it is most urgent. */
+    List<List<MoveView>> moves(int releases) {
+        return jdbc.sql("SELECT s.moves " + IN_USE
+                        + " AND s.things > 0 ORDER BY s.weight DESC, s.late_on, s.release_id LIMIT ?")
+                .param(releases)
+                .query((row, n) -> json.readValue(row.getString("moves"), new TypeReference<List<MoveView>>() {}))
+                .list();
+    }
+
+    /** On how many releases something is to be done. */
+    int busy() {
+        return jdbc.sql("SELECT count(*) " + IN_USE + " AND s.things > 0")
+                .query(Integer.class)
+                .single();
+    }
+
+    /** Dates of the releases whose dates are nearest. */
+    List<List<DateAhead>> ahead(int releases) {
+        return jdbc.sql("SELECT s.ahead " + IN_USE
+                        + " AND s.ahead_on IS NOT NULL ORDER BY s.ahead_on, s.release_id LIMIT ?")
+                .param(releases)
+                .query((row, n) -> json.readValue(row.getString("ahead"), new TypeReference<List<DateAhead>>() {}))
+                .list();
+    }
+
+    /** What is kept of one release. */
+    List<KeptRelease> kept(Collection<Long> releases) {
+        return jdbc.sql("SELECT head, moves, ahead FROM standing WHERE release_id = ANY (?) ORDER BY release_id")
+                .param(releases.toArray(Long[]::new))
+                .query(this::release)
+                .list();
+    }
+
+    private KeptRelease release(ResultSet row, int n) throws SQLException {
+        return new KeptRelease(
+                json.readValue(row.getString("head"), ReleaseView.Head.class),
+                json.readValue(row.getString("moves"), new TypeReference<List<MoveView>>() {}),
+                json.readValue(row.getString("ahead"), new TypeReference<List<DateAhead>>() {}));
+    }
+}

@@ -1,0 +1,236 @@
+package app.entrada.server.overview;
+
+import app.entrada.core.check.Finding;
+import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.rules.Place;
+import app.entrada.core.desk.NextMoves;
+import app.entrada.core.field.Fields;
+import app.entrada.core.release.Release;
+import app.entrada.server.checks.CheckService;
+import app.entrada.server.context.ContextLoader;
+import app.entrada.server.context.CopyStates;
+import app.entrada.server.context.KnownNames;
+import app.entrada.server.context.LoadedRelease;
+import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.context.RecipeRepository;
+import app.entrada.server.context.UntoldChanges;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.overview.KeptRelease.DateAhead;
+import app.entrada.server.overview.KeptRelease.MoveView;
+import app.entrada.server.views.ReleaseView;
+import app.entrada.server.views.ReleaseViews;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * How releases stand, for everything that shows many of them. Readers never run a rule; where only a few releases are to be
+ * looked at again, that is done before they read, so that one who has just edited sees it.
+ */
+@Service
+public class Standings {
+    /** Weeks that dates are told ahead. */
+    public static final int WEEKS_AHEAD = 26;
+
+    /** So many are looked at before somebody reads; more are left to the background, and the reader is told how many. */
+    private static final int AT_ONCE = 25;
+
+    private static final int COUNTED = 10_000;
+
+    private final StandingRepository kept;
+    private final ReleaseRepository releases;
+    private final ReleaseViews views;
+    private final CheckService checks;
+    private final ContextLoader contexts;
+    private final CopyStates copies;
+    private final RecipeRepository recipes;
+    private final UntoldChanges untold;
+    private final ProfileRepository profiles;
+    private final KnownNames names;
+    private final TransactionTemplate transactions;
+    private volatile KnownNames.@Nullable Book book;
+
+    Standings(
+            StandingRepository kept,
+            ReleaseRepository releases,
+            ReleaseViews views,
+            CheckService checks,
+            ContextLoader contexts,
+            CopyStates copies,
+            RecipeRepository recipes,
+            UntoldChanges untold,
+            ProfileRepository profiles,
+            KnownNames names,
+            TransactionTemplate transactions) {
+        this.kept = kept;
+        this.releases = releases;
+        this.views = views;
+        this.checks = checks;
+        this.contexts = contexts;
+        this.copies = copies;
+        this.recipes = recipes;
+        this.untold = untold;
+        this.profiles = profiles;
+        this.names = names;
+        this.transactions = transactions;
+    }
+
+    /**
+     * Looks at some that are marked, the most needed first.
+     *
+     * @return how many were looked at
+     */
+    int look(int most) {
+        KnownNames.Book now = names.now();
+        Integer looked = transactions.execute(status -> {
+            kept.lock();
+            if (now != book) kept.usualSpellings(now.usual());
+            LocalDate today = profiles.today();
+            Map<Long, List<Long>> marked = kept.marked(today, most);
+            if (!marked.isEmpty()) kept.keep(fresh(marked.keySet()), today, marked);
+            return marked.size();
+        });
+        book = now;
+        return looked == null ? 0 : looked;
+    }
+
+    /** Whether anything is to be looked at. */
+    boolean marked() {
+        return names.now() != book || kept.waiting(profiles.today(), 1) > 0;
+    }
+
+    /** Looks at what is marked, if it is not too much; how many are left to the background. */
+    private int settled() {
+        if (!marked()) return 0;
+        int waiting = kept.waiting(profiles.today(), COUNTED);
+        if (waiting > AT_ONCE) return waiting;
+        look(AT_ONCE);
+        return 0;
+    }
+
+    /** Releases as they stand at this moment, computed; those that are deleted are left out. */
+    List<KeptRelease> fresh(Collection<Long> ids) {
+        List<LoadedRelease> all = contexts.of(releases.load(ids));
+        Map<Long, List<Finding>> findings = checks.findings(all);
+        LocalDate today = profiles.today();
+        List<KeptRelease> fresh = new ArrayList<>();
+        for (LoadedRelease each : all) {
+            List<Finding> found = findings.getOrDefault(each.release().id(), List.of());
+            fresh.add(new KeptRelease(
+                    views.head(each, found),
+                    NextMoves.of(List.of(state(each, found)), profiles.all(), today).stream()
+                            .map(Standings::move)
+                            .toList(),
+                    ahead(each.release(), each.moves(), today)));
+        }
+        return fresh;
+    }
+
+    private NextMoves.DeskRelease state(LoadedRelease loaded, List<Finding> findings) {
+        Release release = loaded.release();
+        Map<String, NextMoves.Standing> moves = loaded.moves();
+        Map<String, Integer> missing = new HashMap<>();
+        for (Profile profile : profiles.meantBy(release))
+            if (!profile.recipe().isEmpty() && moves.get(profile.id()) != NextMoves.Standing.ACCEPTED)
+                missing.put(profile.id(), copies.missing(loaded, recipes.byId(profile.recipe())));
+        Map<String, String> words = new HashMap<>();
+        Set<String> edited = new HashSet<>();
+        loaded.deliveries().forEach((destination, standing) -> {
+            words.put(destination, standing.lastWords());
+            if (standing.editedSince()) edited.add(destination);
+        });
+        return new NextMoves.DeskRelease(release, findings, missing, moves, words, untold.untold(loaded, edited));
+    }
+
+    private List<DateAhead> ahead(Release release, Map<String, NextMoves.Standing> stands, LocalDate today) {
+        List<DateAhead> ahead = new ArrayList<>();
+        LocalDate end = today.plusWeeks(WEEKS_AHEAD);
+        release.facts()
+                .get(Fields.RELEASE_DATE)
+                .filter(date -> !date.isBefore(today) && date.isBefore(end))
+                .ifPresent(date ->
+                        ahead.add(new DateAhead(date.toString(), "release", release.id(), release.name(), null)));
+        for (Profile profile : profiles.meantBy(release))
+            if (stands.get(profile.id()) != NextMoves.Standing.ACCEPTED)
+                NextMoves.lastDay(release, profile)
+                        .filter(date -> !date.isBefore(today) && date.isBefore(end))
+                        .ifPresent(date -> ahead.add(new DateAhead(
+                                date.toString(), "deliver", release.id(), release.name(), profile.name())));
+        return ahead;
+    }
+
+    private static MoveView move(NextMoves.Move move) {
+        return new MoveView(
+                move.releaseId(),
+                move.release(),
+                move.says(),
+                move.waits(),
+                move.slackDays().orElse(null),
+                move.panel(),
+                move.place().map(Place::track).orElse(0),
+                move.place().map(place -> place.field().key()).orElse(null),
+                move.weight());
+    }
+
+    /**
+     * Releases in a list.
+     *
+     * @param total how many there are that fit
+     * @param lookedOver how many of all releases are being looked over: what is shown of those is of before
+     */
+    public record ReleaseList(List<ReleaseView.Head> releases, int total, int lookedOver) {}
+
+    /**
+     * Some of the releases that fit all words, the newest first.
+     *
+     * @param words in lower case; of titles, artists, kinds and numbers
+     * @param after the release behind which to go on, null from the beginning
+     */
+    public ReleaseList releases(List<String> words, @Nullable Long after, int most) {
+        int lookedOver = settled();
+        LocalDate today = profiles.today();
+        return new ReleaseList(
+                kept.listed(words, after, most).stream()
+                        .map(head -> head.days() == null || head.date() == null
+                                ? head
+                                : head.in(ChronoUnit.DAYS.between(today, LocalDate.parse(head.date()))))
+                        .toList(),
+                kept.count(words),
+                lookedOver);
+    }
+
+    /**
+     * What is to be done.
+     *
+     * @param moves of the releases where it is most urgent, release by release
+     * @param busy on how many releases something is to be done
+     * @param ahead dates, the nearest first
+     * @param lookedOver how many of all releases are being looked over
+     */
+    public record Urgent(List<MoveView> moves, int busy, List<DateAhead> ahead, int lookedOver) {}
+
+    /** What is to be done on the releases where it is most urgent, and the nearest dates. */
+    public Urgent urgent(int most) {
+        int lookedOver = settled();
+        String today = profiles.today().toString();
+        return new Urgent(
+                kept.moves(most).stream().flatMap(List::stream).toList(),
+                kept.busy(),
+                kept.ahead(most).stream()
+                        .flatMap(List::stream)
+                        .filter(date -> date.date().compareTo(today) >= 0)
+                        .sorted(Comparator.comparing(DateAhead::date))
+                        .toList(),
+                lookedOver);
+    }
+}

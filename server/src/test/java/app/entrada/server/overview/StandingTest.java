@@ -1,0 +1,252 @@
+package app.entrada.server.overview;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.entrada.demo.large.LargeCatalogue;
+import app.entrada.server.Client;
+import app.entrada.server.RunningServer;
+import app.entrada.server.demo.LargeDemo;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.SplittableRandom;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.JsonNode;
+
+@DisplayName("F2 How releases stand is kept, and is what would be computed at this moment")
+class StandingTest {
+    private static final int RELEASES = 40;
+    private static final LocalDate TODAY = LocalDate.of(2026, 11, 23);
+
+    private static ConfigurableApplicationContext server;
+    private static Client manager;
+    private static Standings standings;
+    private static StandingRepository kept;
+    private static JdbcClient jdbc;
+
+    @BeforeAll
+    static void a_catalogue_of_forty() {
+        server = RunningServer.apart();
+        manager = RunningServer.manager(server);
+        RunningServer.label(server);
+        standings = server.getBean(Standings.class);
+        kept = server.getBean(StandingRepository.class);
+        jdbc = server.getBean(JdbcClient.class);
+        server.getBean(TransactionTemplate.class)
+                .executeWithoutResult(status -> server.getBean(LargeDemo.class).make(RELEASES, TODAY, 1));
+        settle();
+    }
+
+    @AfterAll
+    static void end() {
+        server.close();
+    }
+
+    private static void settle() {
+        do standings.look(50);
+        while (kept.waiting(TODAY, 1) > 0);
+    }
+
+    private static List<Long> ids() {
+        return jdbc.sql("SELECT id FROM release WHERE deleted_at IS NULL ORDER BY id")
+                .query(Long.class)
+                .list();
+    }
+
+    private static void keptIsFresh() {
+        settle();
+        assertThat(kept.kept(ids())).hasSizeGreaterThanOrEqualTo(RELEASES).isEqualTo(standings.fresh(ids()));
+    }
+
+    /** One who sits at a desk and changes this and that. */
+    private record Somebody(Client client, SplittableRandom chance) {
+        private long release() {
+            return LargeCatalogue.FIRST + chance.nextInt(RELEASES);
+        }
+
+        private JsonNode view() {
+            return client.get("/api/releases/" + release()).json();
+        }
+
+        private String one(String... of) {
+            return of[chance.nextInt(of.length)];
+        }
+
+        /** What another release has there. */
+        private String elsewhere(int row, String key) {
+            return Client.cell(view(), row, key).path("value").asString("");
+        }
+
+        void act() {
+            JsonNode view = view();
+            switch (chance.nextInt(14)) {
+                case 0 -> client.write(view, 0, "title", one("Salt Ledger", "Slow Ferry", "Quiet Lock"));
+                case 1 -> client.write(view, 1, "title", elsewhere(1, "title"));
+                case 2 -> client.write(view, 1, "isrc", elsewhere(1, "isrc"));
+                case 3 -> client.write(view, 0, "barcode", elsewhere(0, "barcode"));
+                case 4 -> client.write(view, 0, "catalogueNumber", elsewhere(0, "catalogueNumber"));
+                case 5 -> client.write(view, 0, "releaseDate", one("2027-01-15", "2026-12-04", "2019-05-01"));
+                case 6 ->
+                    client.write(
+                            view, 1, "writers", one("Vera Lockgate: CA", "Vera Lokgate: CA", "Ash Weir: C 100/100"));
+                case 7 -> client.write(view, 1, "explicit", one("clean", "explicit", "no"));
+                case 8 -> sound(view);
+                case 9 -> client.write(view, 1, "workTitle", elsewhere(1, "title"));
+                case 10 -> client.write(view, 0, "genre", one("Folk", "Fokl", "Jazz"));
+                case 11 -> client.post("/api/releases/" + Client.id(view) + "/undo", Map.of());
+                case 12 -> person();
+                default -> risk(Client.id(view));
+            }
+        }
+
+        private void person() {
+            long id = LargeCatalogue.FIRST + chance.nextInt(90);
+            String field = one("party.ipi", "party.society", "party.name", "party.kind");
+            String after = switch (field) {
+                case "party.ipi" -> one("00123456786", "00000000000");
+                case "party.society" -> one("OSTRA", "");
+                case "party.kind" -> one("person", "group");
+                default -> one("Vera Lockgate", "Ash Weir", "Mill " + id);
+            };
+            Map<String, Object> change = new HashMap<>();
+            change.put("field", field);
+            for (JsonNode fact : client.get("/api/people/" + id).json().path("facts"))
+                if (fact.path("field").asString().equals(field))
+                    change.put("before", fact.path("value").asString(null));
+            change.put("after", after.isEmpty() ? null : after);
+            client.post("/api/people/" + id + "/changes", change);
+        }
+
+        /** Gives a track the sound of another one. */
+        private void sound(JsonNode view) {
+            JsonNode row = view.path("rows").path(1);
+            Map<String, Object> change = new HashMap<>();
+            change.put("entity", "recording");
+            change.put("target", row.path("recordingId").asLong());
+            change.put("field", "recording.master");
+            change.put("before", row.path("master").path("sha256").asString(null));
+            change.put(
+                    "after",
+                    view().path("rows").path(1).path("master").path("sha256").asString(null));
+            client.post(
+                    "/api/releases/" + Client.id(view) + "/changes",
+                    Map.of("says", "sound", "source", "typed", "changes", List.of(change)));
+        }
+
+        private void risk(long release) {
+            for (JsonNode finding :
+                    client.get("/api/releases/" + release + "/readiness").json().path("findings"))
+                if (finding.path("weight").asString().equals("risk")) {
+                    client.post(
+                            "/api/releases/" + release + "/readiness/risks",
+                            Map.of("finding", finding.path("id").asString(), "reason", "We know."));
+                    return;
+                }
+        }
+    }
+
+    @Test
+    void kept_is_fresh_after_hundreds_of_edits_by_several_at_once() throws ExecutionException, InterruptedException {
+        int before = jdbc.sql("SELECT count(*) FROM batch").query(Integer.class).single();
+        ExecutorService desks = Executors.newFixedThreadPool(4);
+        List<Future<?>> all = new ArrayList<>();
+        for (int desk = 0; desk < 4; desk++) {
+            Client client = RunningServer.client(server);
+            client.signIn("manager", RunningServer.PASSWORD);
+            Somebody somebody = new Somebody(client, new SplittableRandom(400 + desk));
+            all.add(desks.submit(() -> {
+                for (int edit = 0; edit < 60; edit++) somebody.act();
+            }));
+        }
+        for (Future<?> each : all) each.get();
+        desks.shutdown();
+        assertThat(jdbc.sql("SELECT count(*) FROM batch").query(Integer.class).single() - before)
+                .as("edits that were taken")
+                .isGreaterThan(90);
+        keptIsFresh();
+    }
+
+    @Test
+    void a_rule_adjusted_a_label_renamed_and_a_release_put_away_are_seen() {
+        assertThat(manager.put(
+                                "/api/destinations/lumenfold/rules",
+                                Map.of(
+                                        "dated",
+                                        TODAY.toString(),
+                                        "leadDays",
+                                        2,
+                                        "rules",
+                                        List.of(Map.of("id", "title.missing", "weight", "note"))))
+                        .status())
+                .isEqualTo(200);
+        keptIsFresh();
+        manager.post("/api/releases/" + (LargeCatalogue.FIRST + 3) + "/archive", Map.of());
+        assertThat(manager.get("/api/releases?count=500").text())
+                .doesNotContain("\"id\":" + (LargeCatalogue.FIRST + 3));
+        manager.post("/api/releases/" + (LargeCatalogue.FIRST + 3) + "/restore", Map.of());
+        assertThat(manager.get("/api/releases?count=500").text()).contains("\"id\":" + (LargeCatalogue.FIRST + 3));
+        keptIsFresh();
+    }
+
+    @Test
+    void one_who_edits_sees_it_in_the_list_and_others_that_share_it_follow() {
+        JsonNode first = manager.begin("single", "Kept One");
+        JsonNode second = manager.begin("single", "Kept Two");
+        String code = Client.cell(first, 0, "barcode").path("value").asString();
+        assertThat(stops("kept one")).isEqualTo(stops("kept two"));
+        int alone = stops("kept one");
+        manager.write(second, 0, "barcode", code);
+        assertThat(stops("kept one")).isEqualTo(alone + 1);
+        assertThat(stops("kept two")).isEqualTo(alone + 1);
+        manager.post("/api/releases/" + Client.id(second) + "/undo", Map.of());
+        assertThat(stops("kept one")).isEqualTo(alone);
+    }
+
+    private static int stops(String title) {
+        JsonNode found =
+                manager.get("/api/releases?find=" + title.replace(' ', '+')).json();
+        assertThat(found.path("total").asInt()).isEqualTo(1);
+        return found.path("releases")
+                .path(0)
+                .path("marks")
+                .path(0)
+                .path("count")
+                .asInt();
+    }
+
+    @Test
+    void the_list_goes_on_behind_a_release_until_all_were_shown() {
+        List<Long> shown = new ArrayList<>();
+        String after = "";
+        while (true) {
+            JsonNode part = manager.get("/api/releases?count=7" + after).json().path("releases");
+            if (part.isEmpty()) break;
+            part.forEach(head -> shown.add(head.path("id").asLong()));
+            after = "&after=" + shown.get(shown.size() - 1);
+        }
+        assertThat(shown).doesNotHaveDuplicates().containsExactlyInAnyOrderElementsOf(ids());
+        JsonNode odd = manager.get("/api/releases?find=%25_%5C").json();
+        assertThat(odd.path("total").asInt()).isZero();
+    }
+
+    @Test
+    void another_day_is_looked_at_anew() {
+        jdbc.sql("UPDATE standing SET day = day - 1 WHERE release_id = ?")
+                .param(LargeCatalogue.FIRST)
+                .update();
+        assertThat(kept.waiting(TODAY, 10)).isEqualTo(1);
+        keptIsFresh();
+    }
+}
