@@ -18,6 +18,9 @@ export default defineConfig({
   },
   test: {
     environment: 'jsdom',
+    // How quickly a test ends says nothing on a machine that others use; one that never ends still does.
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
     projects: [
       // One page for many files of tests: to build it anew for each takes ten times as long as all that is tested in it.
       {

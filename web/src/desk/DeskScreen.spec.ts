@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { Refused } from '../testing/server'
+import { eventually } from '../testing/eventually'
 import { screen } from '../testing/screen'
 import DeskScreen from './DeskScreen.vue'
 
@@ -108,7 +109,7 @@ describe('F1 The desk', () => {
     })
     fails = true
     say('release', { id: 7 })
-    await vi.waitFor(() => expect(shown.text()).toContain('The database is away.'))
+    await eventually(() => expect(shown.text()).toContain('The database is away.'))
     expect(shown.text()).toContain('Wrack Line')
   })
   it('lets readers begin nothing', async () => {

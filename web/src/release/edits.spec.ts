@@ -1,4 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
+import { eventually } from '../testing/eventually'
 import { Problem } from '../api/client'
 import type { Edit } from '../api/types'
 import { useEdits, type Ways } from './edits'
@@ -76,12 +77,12 @@ describe('edits that wait', () => {
     const before = queue(at, keeping)
     expect(await before.add(7, [change(null, 'folk')], 'Genre', 'typed')).toBe(true)
     void before.add(7, [change('folk', 'rock')], 'Genre', 'typed')
-    await vi.waitFor(() => expect(before.away.value).toBe(true))
+    await eventually(() => expect(before.away.value).toBe(true))
     expect(keeping.edits.size).toBe(2)
     at.state.up = true
     const after = queue(at, keeping)
     await after.resume()
-    await vi.waitFor(() => expect(keeping.edits.size).toBe(0))
+    await eventually(() => expect(keeping.edits.size).toBe(0))
     expect(at.facts['release.genre']).toBe('ROCK')
     expect(at.state.sent).toBe(2)
   })
@@ -90,13 +91,13 @@ describe('edits that wait', () => {
     const keeping = memory()
     at.state.up = false
     void queue(at, keeping).add(7, [change(null, 'folk')], 'Genre', 'typed')
-    await vi.waitFor(() => expect(keeping.edits.size).toBe(1))
+    await eventually(() => expect(keeping.edits.size).toBe(1))
     at.state.up = true
     await queue(at, keeping, { tab: 'b', isOpen: async () => true }).resume()
     await queue(at, keeping, { who: () => 'I. Sorel' }).resume()
     expect(at.state.sent).toBe(0)
     await queue(at, keeping, { tab: 'b' }).resume()
-    await vi.waitFor(() => expect(at.state.sent).toBe(1))
+    await eventually(() => expect(at.state.sent).toBe(1))
   })
   it('are held fact by fact where somebody else was quicker; the others go on', async () => {
     const at = server({ 'release.genre': 'JAZZ', 'release.language': 'FR' })
@@ -109,7 +110,7 @@ describe('edits that wait', () => {
       'typed',
     )
     expect(done).toBe(false)
-    await vi.waitFor(() => expect(at.facts['release.contact']).toBe('NOTE'))
+    await eventually(() => expect(at.facts['release.contact']).toBe('NOTE'))
     expect(edits.conflicts.value.map((each) => [each.stored, each.wanted])).toEqual([
       ['JAZZ', 'rock'],
       ['FR', 'en'],

@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { useSession } from '../api/session'
 import type { ReleaseDelta, ReleaseView } from '../api/types'
 import { announcements, Refused, server, type Heard } from '../testing/server'
+import { eventually } from '../testing/eventually'
 import { useReleaseStore } from './store'
 
 const columns = [
@@ -75,7 +76,7 @@ describe('The release that is open', () => {
     expect(title(release, 1).shown).toBe('Almanack')
     expect(title(release, 1).waiting).toBe(true)
     answer(delta('one', 'two', 'Almanack'))
-    await vi.waitFor(() => expect(title(release, 1).waiting).toBeFalsy())
+    await eventually(() => expect(title(release, 1).waiting).toBeFalsy())
     expect(release.findings).toEqual([])
     expect(release.view!.stack.undo).toBe('Title of track 1')
     expect(gets()).toBe(before)
@@ -83,7 +84,7 @@ describe('The release that is open', () => {
   it('tells the server what stood there, so that nobody is overwritten unseen', async () => {
     const { release, heard } = await opened({ 'POST /api/releases/7/changes': delta('one', 'two', 'Almanack') })
     void release.write(title(release, 1), 'Almanack', 'Title of track 1')
-    await vi.waitFor(() => expect(heard.at(-1)!.method).toBe('POST'))
+    await eventually(() => expect(heard.at(-1)!.method).toBe('POST'))
     expect(heard.at(-1)!.body).toEqual({
       says: 'Title of track 1',
       source: 'typed',
@@ -103,7 +104,7 @@ describe('The release that is open', () => {
       'POST /api/releases/7/changes': new Refused(422, 'malformed-value', 'A title has at most 1,000 characters.'),
     })
     void release.write(title(release, 1), 'x', 'Title of track 1')
-    await vi.waitFor(() => expect(release.problem).toBeTruthy())
+    await eventually(() => expect(release.problem).toBeTruthy())
     expect(release.problem).toBe('“x” was not written. A title has at most 1,000 characters.')
     expect(title(release, 1).shown).toBe('Almanac')
   })
@@ -125,7 +126,7 @@ describe('The release that is open', () => {
   it('writes a new order as the fact it is', async () => {
     const { release, heard } = await opened({ 'POST /api/releases/7/changes': delta('one', 'two', 'Almanac') })
     void release.order([20, 10], 'Move track 2 to 1')
-    await vi.waitFor(() => expect(heard.at(-1)!.method).toBe('POST'))
+    await eventually(() => expect(heard.at(-1)!.method).toBe('POST'))
     expect(heard.at(-1)!.body).toMatchObject({
       source: 'running order',
       changes: [{ target: 7, field: 'release.runningOrder', before: '10 20', after: '20 10' }],

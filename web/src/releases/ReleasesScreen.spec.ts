@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { DIALOG, screen } from '../testing/screen'
+import { eventually } from '../testing/eventually'
 import type { Heard } from '../testing/server'
 import ReleasesScreen from './ReleasesScreen.vue'
 
@@ -54,7 +55,7 @@ describe('C1 Releases', () => {
     ])
     const finds = async (words: string, titles: string[]) => {
       await shown.find('input[type=search]').setValue(words)
-      await vi.waitFor(() => expect(shown.findAll('ul > li b').map((each) => each.text())).toEqual(titles))
+      await eventually(() => expect(shown.findAll('ul > li b').map((each) => each.text())).toEqual(titles))
     }
     await finds('wrack MIRA', ['Tidewrack Almanac'])
     await finds('ferrymen', ['Slack Water'])
@@ -106,7 +107,7 @@ describe('C1 Releases', () => {
     const { shown, say } = await releases(() => all)
     all = [head(29, 'Slack Water at Night')]
     say('release', { id: 29 })
-    await vi.waitFor(() => expect(shown.find('li b').text()).toBe('Slack Water at Night'))
+    await eventually(() => expect(shown.find('li b').text()).toBe('Slack Water at Night'))
     await flushPromises()
   })
 })

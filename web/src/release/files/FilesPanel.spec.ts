@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { Refused } from '../../testing/server'
+import { eventually } from '../../testing/eventually'
 import { screen } from '../../testing/screen'
 import { useReleaseStore } from '../store'
 import FilesPanel from './FilesPanel.vue'
@@ -149,7 +150,7 @@ describe('E2 Copies, recipe by recipe', () => {
     const at = await panel([], { 'GET /api/releases/7/copies': () => [recipe('store-flac', 'FLAC', files)] })
     files = [file(1, 'written')]
     at.say('release', { id: 7, revision: 1 })
-    await vi.waitFor(() => expect(at.shown.find('[aria-label=Recipes]').text()).toContain('1 of 1'))
+    await eventually(() => expect(at.shown.find('[aria-label=Recipes]').text()).toContain('1 of 1'))
   })
   it('can be fetched by readers, and not written', async () => {
     const at = await panel(RECIPES, {}, 'reader')

@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { screen } from '../../testing/screen'
+import { eventually } from '../../testing/eventually'
 import { useReleaseStore } from '../store'
 import SendPanel from './SendPanel.vue'
 
@@ -103,7 +104,7 @@ describe('S1 Where the release goes', () => {
     await flushPromises()
     expect(stands(at)).toEqual(['in review'])
     at.say('delivery', { release: 7 })
-    await vi.waitFor(() => expect(stands(at)).toEqual(['accepted']))
+    await eventually(() => expect(stands(at)).toEqual(['accepted']))
   })
   it('is ordered singly for what the sheet of a destination offers', async () => {
     const at = await panel([to('a', 'store'), to('c', 'store')])

@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { Refused } from '../../testing/server'
+import { eventually } from '../../testing/eventually'
 import { DIALOG, screen } from '../../testing/screen'
 import { useReleaseStore } from '../store'
 import RewordingDialog from './RewordingDialog.vue'
@@ -61,7 +62,7 @@ describe('C11 Many texts at once', () => {
     await at.shown.findAll('tbody input')[1]!.setValue(false)
     await at.button('Change 1').trigger('click')
     await flushPromises()
-    await vi.waitFor(() => expect(at.posts().at(-1)!.path).toBe('/api/releases/7/changes'))
+    await eventually(() => expect(at.posts().at(-1)!.path).toBe('/api/releases/7/changes'))
     expect(at.posts().at(-1)!.body).toMatchObject({
       says: 'Find and replace, 1 changed',
       source: 'reworded',

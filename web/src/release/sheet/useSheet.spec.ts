@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
 import type { ReleaseView } from '../../api/types'
 import { announcements, server } from '../../testing/server'
+import { eventually } from '../../testing/eventually'
 import { useReleaseStore } from '../store'
 import { useSheet } from './useSheet'
 
@@ -57,7 +58,7 @@ async function sheet() {
     of.keys(new KeyboardEvent('keydown', { key, cancelable: true, ...more }))
   const sent = async () => {
     await flushPromises()
-    await vi.waitFor(() => expect(heard.some((call) => call.method === 'POST')).toBe(true))
+    await eventually(() => expect(heard.some((call) => call.method === 'POST')).toBe(true))
     return heard.find((call) => call.method === 'POST')!.body as { says: string; changes: { after: string | null }[] }
   }
   const clipboard = (type: string, text = '') => {

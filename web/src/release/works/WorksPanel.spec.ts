@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { screen } from '../../testing/screen'
+import { eventually } from '../../testing/eventually'
 import { useReleaseStore } from '../store'
 import WorksPanel from './WorksPanel.vue'
 
@@ -75,7 +76,7 @@ const panel = (view: object, routes: Record<string, unknown> = {}, role = 'manag
 type Panel = Awaited<ReturnType<typeof panel>>
 const written = async (at: Panel) => {
   await flushPromises()
-  await vi.waitFor(() => expect(at.posts().at(-1)!.path).toBe('/api/releases/7/changes'))
+  await eventually(() => expect(at.posts().at(-1)!.path).toBe('/api/releases/7/changes'))
   return at.posts().at(-1)!.body as { says: string; changes: object[] }
 }
 afterEach(() => vi.unstubAllGlobals())
