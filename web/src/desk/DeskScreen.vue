@@ -6,6 +6,7 @@ import { api, got } from '../api/client'
 import { useLoad } from '../kit/useLoad'
 import { useSession } from '../api/session'
 import type { MoveView, Readiness } from '../api/types'
+import LookedOver from '../kit/LookedOver.vue'
 import Mark from '../kit/Mark.vue'
 import { moment } from '../kit/dates'
 import WeeksAhead from './WeeksAhead.vue'
@@ -70,10 +71,7 @@ function slack(days: number | null): string {
         <p v-else-if="!desk.moves.length && !desk.lookedOver" class="quiet">
           Nothing waits for you. Begin a new release when its masters are finished.
         </p>
-        <p v-if="desk.lookedOver" class="quiet" role="status">
-          {{ desk.lookedOver === 1 ? '1 release is' : `${desk.lookedOver} releases are` }} being looked over; what is
-          said of them may change.
-        </p>
+        <LookedOver :count="desk.lookedOver" />
         <div v-for="block in blocks" :key="block.id" class="block">
           <h3>
             <RouterLink :to="{ name: 'readiness', params: { id: block.id } }">{{ block.title }}</RouterLink>

@@ -1,40 +1,19 @@
 <script setup lang="ts">
 /** Everybody, and one of them: all names, identifiers with their verdicts, everything they are on. */
-import { computed, onUnmounted, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, got } from '../api/client'
-import { useLoad } from '../kit/useLoad'
+import { useParts } from '../kit/useParts'
 import Mark from '../kit/Mark.vue'
-import { soon } from '../kit/soon'
 import PersonPage from './PersonPage.vue'
 
 const route = useRoute()
-const PART = 100
-const filter = ref('')
-/** How many are shown; more of them as one comes to the end. */
-const wanted = ref(PART)
-const {
-  value: list,
-  problem,
-  load,
-  attempt,
-} = useLoad(() => part({ count: wanted.value }), { announced: ['people', 'release'] })
+const { filter, list, shown, problem, load, more } = useParts(
+  (part) => got(api.GET('/api/people', { params: { query: part } })),
+  (list) => list.people,
+  ['people', 'release'],
+)
 const chosen = computed(() => Number(route.params.id ?? 0))
-const shown = computed(() => list.value?.people ?? [])
-
-const part = (query: { count: number; after?: number }) =>
-  got(api.GET('/api/people', { params: { query: { find: filter.value.trim(), ...query } } }))
-const looking = soon(() => ((wanted.value = PART), load()), 150)
-watch(filter, looking.ask)
-onUnmounted(looking.cancel)
-
-/** Those who come behind; the server tells no more than five hundred at once. */
-const more = () =>
-  attempt(async () => {
-    const behind = await part({ count: PART, after: shown.value.at(-1)!.id })
-    list.value = { ...behind, people: [...shown.value, ...behind.people] }
-    wanted.value = Math.min(500, shown.value.length)
-  })
 </script>
 
 <template>

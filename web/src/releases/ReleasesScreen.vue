@@ -1,35 +1,26 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next'
-import { computed, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, got } from '../api/client'
-import { useLoad } from '../kit/useLoad'
 import { useSession } from '../api/session'
+import LookedOver from '../kit/LookedOver.vue'
 import Cover from '../kit/Cover.vue'
 import Mark from '../kit/Mark.vue'
 import StandingWord from '../kit/StandingWord.vue'
 import { day, distance } from '../kit/dates'
-import { soon } from '../kit/soon'
+import { useParts } from '../kit/useParts'
 import ReleaseShelf from './ReleaseShelf.vue'
 import NewRelease from './NewRelease.vue'
 
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const filter = ref('')
-const PART = 100
-/** How many are shown; more of them as one comes to the end. */
-const wanted = ref(PART)
-const find = soon(() => (wanted.value = PART) && load(), 150)
-watch(filter, find.ask)
-const {
-  value: list,
-  problem,
-  load,
-} = useLoad(() => got(api.GET('/api/releases', { params: { query: { find: filter.value, count: wanted.value } } })), {
-  announced: ['release', 'delivery'],
-})
-const shown = computed(() => list.value?.releases ?? [])
+const { filter, list, shown, problem, load, more } = useParts(
+  (part) => got(api.GET('/api/releases', { params: { query: part } })),
+  (list) => list.releases,
+  ['release', 'delivery'],
+)
 const making = ref(false)
 watch(
   () => route.query.new,
@@ -40,17 +31,6 @@ watch(
   making,
   (open) => !open && route.name === 'releases' && route.query.new !== undefined && router.replace('/releases'),
 )
-
-/** Asks for those that come behind; the server knows no more than five hundred at once. */
-async function more() {
-  const behind = await got(
-    api.GET('/api/releases', {
-      params: { query: { find: filter.value, count: PART, after: shown.value.at(-1)!.id } },
-    }),
-  )
-  list.value = { ...behind, releases: [...shown.value, ...behind.releases] }
-  wanted.value = Math.min(500, shown.value.length)
-}
 </script>
 
 <template>
@@ -70,10 +50,7 @@ async function more() {
         list.lookedOver ? '' : 'No release yet. Begin with “New release”; the label’s defaults fill in what they know.'
       }}
     </p>
-    <p v-if="list?.lookedOver" class="quiet" role="status">
-      {{ list.lookedOver === 1 ? '1 release is' : `${list.lookedOver} releases are` }} being looked over; what is said
-      of them may change.
-    </p>
+    <LookedOver :count="list?.lookedOver ?? 0" />
     <ul>
       <li v-for="head in shown" :key="head.id">
         <RouterLink :to="`/releases/${head.id}/sheet`">

@@ -1,10 +1,10 @@
 package app.entrada.bench;
 
+import app.entrada.demo.large.LargeCatalogue;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -15,7 +15,6 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.locks.LockSupport;
-import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -26,7 +25,6 @@ final class CatalogueBench {
     private static final int CALLS = 60;
     private static final int WARM = 20;
     private static final int PEOPLE = 20;
-    private static final long FIRST = 1_000_000;
 
     private static final Map<String, String> ROUTES = new LinkedHashMap<>();
 
@@ -47,33 +45,29 @@ final class CatalogueBench {
 
     private static final String EDIT = "an edit, answered";
 
-    private final Path root;
-    private final Path var;
+    private final Installation house;
     private final int size;
 
-    private CatalogueBench(Path root, Path var, int size) {
-        this.root = root;
-        this.var = var;
+    private CatalogueBench(Path folder, int size) {
         this.size = size;
+        house = new Installation(
+                folder.resolve("catalogue-" + size),
+                Map.of("ENTRADA_DEMO_RELEASES", String.valueOf(size), "ENTRADA_DEMO_LONGEST", "10s"));
     }
 
     /** @param sizes numbers of releases, the small one first */
     static String run(Path folder, int... sizes) throws IOException {
-        Path root = Path.of(System.getProperty("entrada.root", "."))
-                .toAbsolutePath()
-                .normalize();
         List<Measured> all = new ArrayList<>();
         for (int size : sizes) {
-            CatalogueBench bench =
-                    new CatalogueBench(root, folder.resolve("catalogue-" + size).toAbsolutePath(), size);
+            CatalogueBench bench = new CatalogueBench(folder, size);
             try {
-                bench.clear();
+                bench.house.clear();
                 all.add(bench.measure());
             } catch (InterruptedException | ExecutionException stopped) {
                 throw new IOException(stopped);
             } finally {
-                bench.script("stop");
-                bench.clear();
+                bench.house.script("stop");
+                bench.house.clear();
             }
         }
         return table(all);
@@ -132,13 +126,13 @@ final class CatalogueBench {
 
     private Measured measure() throws IOException, InterruptedException, ExecutionException {
         double before = seconds();
-        script("demo", "--large");
+        house.script("demo", "--large");
         double made = seconds() - before;
         String password =
-                Files.readString(var.resolve("large/secrets/demo-password")).strip();
+                Files.readString(house.at("large/secrets/demo-password")).strip();
         List<Person> people = new ArrayList<>();
         for (int i = 0; i < PEOPLE; i++) {
-            Person person = new Person(var.resolve("large/run/port"));
+            Person person = new Person(house.at("large/run/port"));
             person.signIn("M. Arden", password);
             people.add(person);
         }
@@ -176,13 +170,17 @@ final class CatalogueBench {
         int answered(Person person, int number) throws IOException, InterruptedException;
     }
 
-    /** Each call another release or person, so that nothing is answered from what was just read. */
     private String path(String route, int number) {
-        return route.contains("%d") ? route.formatted(FIRST + (number * 37L + 5) % size) : route;
+        return route.contains("%d") ? route.formatted(another(number)) : route;
+    }
+
+    /** Each call another release or person, so that nothing is answered from what was just read. */
+    private long another(int number) {
+        return LargeCatalogue.FIRST + (number * 37L + 5) % size;
     }
 
     private int edit(Person person, int number) throws IOException, InterruptedException {
-        long release = FIRST + (number * 37L + 5) % size;
+        long release = another(number);
         JsonNode row = person.json("GET", "/api/releases/" + release, null)
                 .path("rows")
                 .path(1);
@@ -237,27 +235,5 @@ final class CatalogueBench {
 
     private static double seconds() {
         return System.nanoTime() / 1e9;
-    }
-
-    private void script(String... command) throws IOException {
-        List<String> line = new ArrayList<>(List.of(root.resolve("entrada").toString()));
-        line.addAll(List.of(command));
-        ProcessBuilder builder = new ProcessBuilder(line).redirectErrorStream(true);
-        builder.redirectOutput(ProcessBuilder.Redirect.DISCARD);
-        builder.environment().put("ENTRADA_VAR", var.toString());
-        builder.environment().put("ENTRADA_DEMO_RELEASES", String.valueOf(size));
-        builder.environment().put("ENTRADA_DEMO_LONGEST", "10s");
-        try {
-            if (builder.start().waitFor() != 0) throw new IOException("%s failed".formatted(line));
-        } catch (InterruptedException stopped) {
-            throw new IOException(stopped);
-        }
-    }
-
-    private void clear() throws IOException {
-        if (!Files.exists(var)) return;
-        try (Stream<Path> all = Files.walk(var)) {
-            for (Path each : all.sorted(Comparator.reverseOrder()).toList()) Files.delete(each);
-        }
     }
 }

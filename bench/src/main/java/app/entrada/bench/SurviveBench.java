@@ -6,7 +6,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,7 +17,6 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.LockSupport;
-import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -39,8 +37,7 @@ final class SurviveBench {
             "/error",
             "/api/activity?before=x");
 
-    private final Path root;
-    private final Path var;
+    private final Installation house;
     private final Random random = new Random(14);
     private final AtomicInteger confirmed = new AtomicInteger();
     private final AtomicInteger unanswered = new AtomicInteger();
@@ -50,34 +47,31 @@ final class SurviveBench {
     private final Map<String, byte[]> kept = new ConcurrentHashMap<>();
     private volatile boolean ending;
 
-    private SurviveBench(Path root, Path var) {
-        this.root = root;
-        this.var = var;
+    private SurviveBench(Installation house) {
+        this.house = house;
     }
 
     /** @param kills how many; half of them at the server, half at the database */
     static String run(Path folder, int kills) throws IOException {
-        Path root = Path.of(System.getProperty("entrada.root", "."))
-                .toAbsolutePath()
-                .normalize();
-        SurviveBench bench = new SurviveBench(root, folder.resolve("survive").toAbsolutePath());
+        SurviveBench bench =
+                new SurviveBench(new Installation(folder.resolve("survive"), Map.of("ENTRADA_FIRST_PORT", "8900")));
         try {
             return bench.run(kills);
         } catch (InterruptedException | ExecutionException stopped) {
             throw new IOException(stopped);
         } finally {
             bench.ending = true;
-            bench.script("stop");
+            bench.house.script("stop");
             // what went wrong is kept to be looked at
-            if (bench.wrong.isEmpty()) bench.clear();
+            if (bench.wrong.isEmpty()) bench.house.clear();
         }
     }
 
     private String run(int kills) throws IOException, InterruptedException, ExecutionException {
-        script("stop");
-        clear();
-        script("start");
-        Person first = new Person(var.resolve("own/run/port"));
+        house.script("stop");
+        house.clear();
+        house.script("start");
+        Person first = new Person(house.at("own/run/port"));
         first.get("/api/session");
         String password = "survive-" + Long.toHexString(random.nextLong());
         if (first.send("POST", "/api/accounts/first", Map.of("name", "Kay", "password", password))
@@ -105,14 +99,14 @@ final class SurviveBench {
         long slowest = 0;
         for (int i = 0; i < kills; i++) {
             LockSupport.parkNanos(Duration.ofMillis(2000 + random.nextInt(6000)).toNanos());
-            kill(var.resolve(i % 2 == 0 ? "own/run/server.pid" : "own/db/postmaster.pid"));
+            kill(house.at(i % 2 == 0 ? "own/run/server.pid" : "own/db/postmaster.pid"));
             slowest = Math.max(slowest, ready());
         }
         LockSupport.parkNanos(Duration.ofSeconds(5).toNanos());
         ending = true;
         for (Future<?> each : typing) each.get();
         hands.shutdown();
-        Person last = new Person(var.resolve("own/run/port"));
+        Person last = new Person(house.at("own/run/port"));
         last.signIn("Kay", password);
         for (Map.Entry<String, byte[]> each : kept.entrySet()) {
             HttpResponse<byte[]> back = last.bytes("/api/files/" + each.getKey());
@@ -142,7 +136,7 @@ final class SurviveBench {
         for (int n = 0; !ending; n++)
             try {
                 if (person == null) {
-                    Person fresh = new Person(var.resolve("own/run/port"));
+                    Person fresh = new Person(house.at("own/run/port"));
                     fresh.signIn("Kay", password);
                     person = fresh;
                     String now = title(person, release, track);
@@ -206,33 +200,6 @@ final class SurviveBench {
 
     // ---- the installation
 
-    private void script(String command) throws IOException {
-        ProcessBuilder builder =
-                new ProcessBuilder(root.resolve("entrada").toString(), command).redirectErrorStream(true);
-        builder.redirectOutput(ProcessBuilder.Redirect.DISCARD);
-        builder.environment().put("ENTRADA_VAR", var.toString());
-        builder.environment().put("ENTRADA_FIRST_PORT", "8900");
-        try {
-            if (builder.start().waitFor() != 0) throw new IOException("./entrada " + command + " failed");
-        } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            throw new IOException(stopped);
-        }
-    }
-
-    private void clear() throws IOException {
-        Path database = var.resolve("own/db");
-        if (Files.isSymbolicLink(database)) remove(Files.readSymbolicLink(database));
-        remove(var);
-    }
-
-    private static void remove(Path folder) throws IOException {
-        if (!Files.exists(folder)) return;
-        try (Stream<Path> all = Files.walk(folder)) {
-            for (Path each : all.sorted(Comparator.reverseOrder()).toList()) Files.delete(each);
-        }
-    }
-
     private static void kill(Path pidFile) throws IOException {
         if (!Files.exists(pidFile)) return;
         ProcessHandle.of(Long.parseLong(Files.readAllLines(pidFile).get(0).strip()))
@@ -246,7 +213,7 @@ final class SurviveBench {
         LockSupport.parkNanos(500_000_000);
         while (System.nanoTime() - began < LONGEST_RESTART.toNanos())
             try {
-                if (new Person(var.resolve("own/run/port"))
+                if (new Person(house.at("own/run/port"))
                                 .send("GET", "/actuator/health/readiness", null)
                                 .statusCode()
                         == 200) return System.nanoTime() - began;

@@ -1,5 +1,6 @@
 package app.entrada.server.catalogue;
 
+import app.entrada.server.platform.LikePattern;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -20,8 +21,6 @@ class RecordingSearch {
 
     /** Recordings for which what was typed stands anywhere in a name of theirs, each once. */
     List<ShownRecording> find(String typed) {
-        String like =
-                "%" + typed.strip().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
         return jdbc.sql("""
                         WITH artist AS (
                             SELECT c.entity, c.target_id FROM party p JOIN credit c ON c.party_id = p.id
@@ -39,7 +38,7 @@ class RecordingSearch {
                         FROM named n JOIN track t ON t.id = n.id JOIN release l ON l.id = t.release_id
                         WHERE (' ' || l.running_order || ' ') LIKE ('% ' || t.id || ' %')
                         ORDER BY t.recording_id, l.release_date NULLS LAST LIMIT :most""")
-                .param("like", like)
+                .param("like", LikePattern.containing(typed.strip()))
                 .param("most", MOST_FOUND)
                 .query((row, n) -> new ShownRecording(row.getLong("track"), row.getLong("release")))
                 .list();

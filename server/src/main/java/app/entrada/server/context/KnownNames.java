@@ -4,14 +4,13 @@ import static java.util.Objects.requireNonNull;
 
 import app.entrada.core.names.NameFolding;
 import app.entrada.server.facts.CreditRepository;
-import java.time.Duration;
+import app.entrada.server.facts.KeptFromPeople;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -21,26 +20,21 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class KnownNames {
-    private final JdbcClient jdbc;
     /** Letters from which a name one letter off is a slip; shorter ones are other names. */
     private static final int LONG_ENOUGH = 7;
 
     /** A slip is told of a name that stands at least this many times, and as many times as often. */
     private static final int OFTEN = 3;
 
-    /** For so long what other nodes write may go unseen. */
-    private static final Duration LAG = Duration.ofSeconds(1);
+    private static final String STATE = "SELECT count(*) || ' ' || coalesce(sum(hashtext(name)::bigint), 0) FROM party";
 
-    private final CreditRepository credits;
-    private volatile @Nullable CachedNames kept;
+    private final JdbcClient jdbc;
+    private final KeptFromPeople<Book> kept;
 
     KnownNames(JdbcClient jdbc, CreditRepository credits) {
         this.jdbc = jdbc;
-        this.credits = credits;
+        kept = new KeptFromPeople<>(jdbc, credits, STATE, this::book);
     }
-
-    /** @param asked when the state was asked for last, in nanoseconds of this process */
-    private record CachedNames(String state, long generation, long asked, Book book) {}
 
     private record Use(String name, long times) {}
 
@@ -58,16 +52,7 @@ public class KnownNames {
 
     /** Names as they are now; the same object while no name has come, gone or changed. */
     public Book now() {
-        long generation = credits.generation();
-        long asked = System.nanoTime();
-        CachedNames at = kept;
-        if (at != null && at.generation == generation && asked - at.asked < LAG.toNanos()) return at.book;
-        String state = jdbc.sql("""
-                        SELECT count(*) || ' ' || coalesce(sum(hashtext(name)::bigint), 0) FROM party""").query(String.class).single();
-        CachedNames last = kept;
-        Book book = last != null && last.state.equals(state) ? last.book : book();
-        kept = new CachedNames(state, generation, asked, book);
-        return book;
+        return kept.now();
     }
 
     /**

@@ -52,11 +52,6 @@ public class ReleaseRepository {
                         ORDER BY release_date DESC NULLS FIRST, id DESC""").query(Long.class).list();
     }
 
-    /** All that are neither deleted nor archived, the newest release first. */
-    public List<Release> active() {
-        return load(ids());
-    }
-
     /** Episodes of a series, the newest release first. */
     public List<Release> ofSeries(String title) {
         return load(jdbc.sql("""

@@ -3,18 +3,20 @@ package app.entrada.server.overview;
 import app.entrada.core.check.profile.Weight;
 import app.entrada.server.overview.KeptRelease.DateAhead;
 import app.entrada.server.overview.KeptRelease.MoveView;
+import app.entrada.server.platform.LikePattern;
 import app.entrada.server.views.ReleaseView;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
-import java.util.Arrays;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.function.Function;
+import java.util.function.IntFunction;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -75,41 +77,28 @@ class StandingRepository {
 
     /** Keeps what was computed for a day, and takes away the marks that were there before it was. */
     void keep(List<KeptRelease> releases, LocalDate day, Map<Long, List<Long>> marked) {
-        for (KeptRelease each : releases) {
-            List<LocalDate> late = each.moves().stream()
-                    .map(MoveView::slackDays)
-                    .filter(Objects::nonNull)
-                    .map(day::plusDays)
-                    .sorted()
-                    .toList();
-            jdbc.sql("""
-                            INSERT INTO standing (release_id, day, head, moves, ahead, things, weight, late_on, ahead_on, search)
-                            VALUES (?, ?, ?::jsonb, ?::jsonb, ?::jsonb, ?, ?, ?, ?, ?)
-                            ON CONFLICT (release_id) DO UPDATE SET day = excluded.day, head = excluded.head,
-                                moves = excluded.moves, ahead = excluded.ahead, things = excluded.things,
-                                weight = excluded.weight, late_on = excluded.late_on, ahead_on = excluded.ahead_on,
-                                search = excluded.search""")
-                    .params(Arrays.asList(
-                            each.head().id(),
-                            Date.valueOf(day),
-                            json.writeValueAsString(each.head()),
-                            json.writeValueAsString(each.moves()),
-                            json.writeValueAsString(each.ahead()),
-                            each.moves().size(),
-                            each.moves().stream()
-                                    .map(MoveView::weight)
-                                    .mapToInt(Weight::ordinal)
-                                    .max()
-                                    .orElse(0),
-                            late.isEmpty() ? null : Date.valueOf(late.get(0)),
-                            each.ahead().stream()
-                                    .map(DateAhead::date)
-                                    .min(String::compareTo)
-                                    .map(Date::valueOf)
-                                    .orElse(null),
-                            words(each.head())))
-                    .update();
-        }
+        jdbc.sql("""
+                        INSERT INTO standing (release_id, day, head, moves, ahead, things, weight, late_on, ahead_on, search)
+                        SELECT id, :day, head, moves, ahead, things, weight, late_on, ahead_on, search
+                        FROM unnest(CAST(:ids AS bigint[]), CAST(:heads AS jsonb[]), CAST(:moves AS jsonb[]),
+                            CAST(:aheads AS jsonb[]), CAST(:things AS integer[]), CAST(:weights AS integer[]),
+                            CAST(:late AS date[]), CAST(:nearest AS date[]), CAST(:words AS text[]))
+                            AS kept (id, head, moves, ahead, things, weight, late_on, ahead_on, search)
+                        ON CONFLICT (release_id) DO UPDATE SET day = excluded.day, head = excluded.head,
+                            moves = excluded.moves, ahead = excluded.ahead, things = excluded.things,
+                            weight = excluded.weight, late_on = excluded.late_on, ahead_on = excluded.ahead_on,
+                            search = excluded.search""")
+                .param("day", Date.valueOf(day))
+                .param("ids", each(releases, kept -> kept.head().id(), Long[]::new))
+                .param("heads", each(releases, kept -> json.writeValueAsString(kept.head()), String[]::new))
+                .param("moves", each(releases, kept -> json.writeValueAsString(kept.moves()), String[]::new))
+                .param("aheads", each(releases, kept -> json.writeValueAsString(kept.ahead()), String[]::new))
+                .param("things", each(releases, kept -> kept.moves().size(), Integer[]::new))
+                .param("weights", each(releases, StandingRepository::weight, Integer[]::new))
+                .param("late", each(releases, kept -> late(kept, day), String[]::new))
+                .param("nearest", each(releases, StandingRepository::nearest, String[]::new))
+                .param("words", each(releases, kept -> words(kept.head()), String[]::new))
+                .update();
         jdbc.sql("DELETE FROM standing WHERE release_id = ANY (:gone)")
                 .param(
                         "gone",
@@ -123,6 +112,33 @@ class StandingRepository {
                         "marks",
                         marked.values().stream().flatMap(Collection::stream).toArray(Long[]::new))
                 .update();
+    }
+
+    private static <T extends @Nullable Object> T[] each(
+            List<KeptRelease> releases, Function<KeptRelease, T> what, IntFunction<T[]> array) {
+        return releases.stream().map(what).toArray(array);
+    }
+
+    private static int weight(KeptRelease kept) {
+        return kept.moves().stream()
+                .map(MoveView::weight)
+                .mapToInt(Weight::ordinal)
+                .max()
+                .orElse(0);
+    }
+
+    /** The first day on which it gets late, as ISO 8601 writes it. */
+    private static @Nullable String late(KeptRelease kept, LocalDate day) {
+        return kept.moves().stream()
+                .map(MoveView::slackDays)
+                .filter(Objects::nonNull)
+                .min(Long::compare)
+                .map(slack -> day.plusDays(slack).toString())
+                .orElse(null);
+    }
+
+    private static @Nullable String nearest(KeptRelease kept) {
+        return kept.ahead().stream().map(DateAhead::date).min(String::compareTo).orElse(null);
     }
 
     /** What a release is found by. */
@@ -194,9 +210,7 @@ class StandingRepository {
     }
 
     private static String[] patterns(List<String> words) {
-        return words.stream()
-                .map(word -> "%" + word.replaceAll("([\\\\%_])", "\\\\$1") + "%")
-                .toArray(String[]::new);
+        return words.stream().map(LikePattern::containing).toArray(String[]::new);
     }
 
     private static final String IN_USE = """

@@ -4,7 +4,7 @@ import static java.util.Objects.requireNonNull;
 
 import app.entrada.core.names.NameFinder;
 import app.entrada.server.facts.CreditRepository;
-import java.time.Duration;
+import app.entrada.server.facts.KeptFromPeople;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -17,38 +17,22 @@ import org.springframework.stereotype.Component;
 /** Who may be meant by what somebody types: all names by which people are known, kept until one comes, goes or changes. */
 @Component
 class PeopleFinder {
-    /** For so long what other nodes write may go unseen. */
-    private static final Duration LAG = Duration.ofSeconds(1);
+    private static final String STATE = """
+            SELECT count(*) || ' ' || coalesce(sum(hashtext(concat_ws('|', id, name, legal_name, spellings, archived_at))::bigint), 0)
+                || ' ' || (SELECT count(*) FROM credit WHERE entity = 'party' AND fact = 'mergedInto')
+            FROM party""";
 
     private final JdbcClient jdbc;
-    private final CreditRepository credits;
-    private volatile @Nullable KeptFinder kept;
+    private final KeptFromPeople<NameFinder> kept;
 
     PeopleFinder(JdbcClient jdbc, CreditRepository credits) {
         this.jdbc = jdbc;
-        this.credits = credits;
+        kept = new KeptFromPeople<>(jdbc, credits, STATE, this::read);
     }
-
-    /** @param asked when the state was asked for last, in nanoseconds of this process */
-    private record KeptFinder(String state, long generation, long asked, NameFinder finder) {}
 
     /** Those who may be meant, the likeliest first. */
     List<NameFinder.NameMatch> find(String typed, int most) {
-        return now().find(typed, most);
-    }
-
-    private NameFinder now() {
-        long generation = credits.generation();
-        long asked = System.nanoTime();
-        KeptFinder last = kept;
-        if (last != null && last.generation == generation && asked - last.asked < LAG.toNanos()) return last.finder;
-        String state = jdbc.sql("""
-                        SELECT count(*) || ' ' || coalesce(sum(hashtext(concat_ws('|', id, name, legal_name, spellings, archived_at))::bigint), 0)
-                            || ' ' || (SELECT count(*) FROM credit WHERE entity = 'party' AND fact = 'mergedInto')
-                        FROM party""").query(String.class).single();
-        NameFinder finder = last != null && last.state.equals(state) ? last.finder : read();
-        kept = new KeptFinder(state, generation, asked, finder);
-        return finder;
+        return kept.now().find(typed, most);
     }
 
     private record KnownAs(

@@ -17,6 +17,7 @@ import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.platform.LikePattern;
 import app.entrada.server.platform.Problem;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -86,7 +87,7 @@ public class PeopleService {
                          AND p.id IN (SELECT unnest(CAST(:meant AS bigint[])) UNION
                             SELECT n.id FROM party n WHERE lower(n.name) LIKE lower(:typed))""" + BY_NAME)
                 .param("meant", meant.toArray(Long[]::new))
-                .param("typed", "%" + typed.strip().replaceAll("([\\\\%_])", "\\\\$1") + "%")
+                .param("typed", LikePattern.containing(typed.strip()))
                 .param("most", most + 1)
                 .query(Long.class)
                 .list();

@@ -1,0 +1,66 @@
+package app.entrada.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+
+/** An installation of a bench's own, in a folder of its own; made, started and ended by the project's script. */
+final class Installation {
+    private final Path root =
+            Path.of(System.getProperty("entrada.root", ".")).toAbsolutePath().normalize();
+    private final Path var;
+    private final Map<String, String> environment = new LinkedHashMap<>();
+
+    /** @param environment settings of the script beside where its data lies */
+    Installation(Path var, Map<String, String> environment) {
+        this.var = var.toAbsolutePath();
+        this.environment.putAll(environment);
+        this.environment.put("ENTRADA_VAR", this.var.toString());
+    }
+
+    /** A file or folder of its data. */
+    Path at(String path) {
+        return var.resolve(path);
+    }
+
+    /** Runs the script and waits for its end. */
+    void script(String... command) throws IOException {
+        ProcessBuilder builder = new ProcessBuilder(
+                        Stream.concat(Stream.of(root.resolve("entrada").toString()), Stream.of(command))
+                                .toList())
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD);
+        builder.environment().putAll(environment);
+        try {
+            if (builder.start().waitFor() != 0)
+                throw new IOException("./entrada %s failed".formatted(List.of(command)));
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IOException(stopped);
+        }
+    }
+
+    /** Removes its data, and the databases that lie where their own user can go. */
+    void clear() throws IOException {
+        if (!Files.exists(var)) return;
+        try (Stream<Path> kinds = Files.list(var)) {
+            for (Path kind : kinds.toList()) {
+                Path database = kind.resolve("db");
+                if (Files.isSymbolicLink(database)) remove(Files.readSymbolicLink(database));
+            }
+        }
+        remove(var);
+    }
+
+    private static void remove(Path folder) throws IOException {
+        if (!Files.exists(folder)) return;
+        try (Stream<Path> all = Files.walk(folder)) {
+            for (Path each : all.sorted(Comparator.reverseOrder()).toList()) Files.delete(each);
+        }
+    }
+}
