@@ -1,4 +1,4 @@
-import { computed, onUnmounted, ref, watch, type Ref } from 'vue'
+import { computed, onUnmounted, ref, watch } from 'vue'
 import { soon } from './soon'
 import { useLoad } from './useLoad'
 
