@@ -56,7 +56,7 @@ class LayersTest {
             List.of("release"),
             List.of("title", "work", "credit", "sync"),
             List.of("tag", "tracklist", "labelcopy", "document", "disc", "check"),
-            List.of("inspect", "intake", "desk"),
+            List.of("inspect", "intake", "desk", "catalogue"),
             List.of("copy"),
             List.of("delivery"));
 
