@@ -120,7 +120,7 @@ public class CodeBook {
     /** Gives a kept code free: it is the next to be handed out. One that is on something stays where it is. */
     @Transactional
     public void release(Field<?> field, String code) {
-        boolean freed = !inUse(kind(field), code)
+        boolean freed = !codeInUse(kind(field), code)
                 && jdbc.sql("""
                                 UPDATE code_taken SET free = true, reserved_for = NULL
                                 WHERE kind = ? AND code = ? AND reserved_for IS NOT NULL""").params(kind(field), code).update() == 1;
@@ -220,7 +220,7 @@ public class CodeBook {
                 throw Problem.conflict(
                         "block-used-up", "Block %s is used up. Nothing was changed.".formatted(block.name()));
             code = block.code(number++);
-        } while (inUse(kind, code) || !take(kind, code, accountId, reservedFor));
+        } while (codeInUse(kind, code) || !take(kind, code, accountId, reservedFor));
         advance(block.name(), number);
         return code;
     }
@@ -238,7 +238,7 @@ public class CodeBook {
                 .orElseGet(() -> first(kind, block));
         for (; number < block.size(); number++) {
             String code = block.code(number);
-            if (!inUse(kind, code) && !taken(kind, code)) return Optional.of(code);
+            if (!codeInUse(kind, code) && !taken(kind, code)) return Optional.of(code);
         }
         return Optional.empty();
     }
@@ -290,12 +290,21 @@ public class CodeBook {
         };
     }
 
-    /** A code of the block that was given once, is on nothing, kept for nothing, and never left the house: the lowest. */
+    /**
+     * A code of the block that was given once, is on nothing, kept for nothing, and never left the house: the lowest. One that
+     * was given in this very transaction is on its way to something and not written there yet.
+     */
     private Optional<String> returned(String kind, CodeBlock block) {
-        return jdbc.sql("""
-                        SELECT code FROM code_taken WHERE kind = ? AND (free OR left_at IS NULL AND reserved_for IS NULL)
-                        ORDER BY code""").param(kind).query(String.class).list().stream()
-                .filter(code -> block.number(code).isPresent() && !inUse(kind, code))
+        return jdbc
+                .sql("""
+                        SELECT code FROM code_taken WHERE kind = :kind AND (free OR left_at IS NULL AND reserved_for IS NULL)
+                            AND xmin IS DISTINCT FROM CAST(pg_current_xact_id_if_assigned() AS xid) AND NOT %s
+                        ORDER BY code""".formatted(inUse(kind, "code_taken.code")))
+                .param("kind", kind)
+                .query(String.class)
+                .list()
+                .stream()
+                .filter(code -> block.number(code).isPresent())
                 .findFirst();
     }
 
@@ -339,13 +348,21 @@ public class CodeBook {
     }
 
     /** Typed codes count too: a code in use is never handed out. */
-    private boolean inUse(String kind, String code) {
-        String sql = switch (kind) {
-            case "isrc" -> "SELECT EXISTS (SELECT 1 FROM recording r WHERE isrc = ? AND " + ON_SOMETHING + ")";
-            case "gtin" -> "SELECT EXISTS (SELECT 1 FROM release WHERE barcode = ? AND deleted_at IS NULL)";
-            default -> "SELECT EXISTS (SELECT 1 FROM release WHERE catalogue_number = ? AND deleted_at IS NULL)";
+    private boolean codeInUse(String kind, String code) {
+        return jdbc.sql("SELECT " + inUse(kind, "?"))
+                .param(code)
+                .query(Boolean.class)
+                .single();
+    }
+
+    /** Whether a code is on something, as a condition of SQL. */
+    private static String inUse(String kind, String code) {
+        return switch (kind) {
+            case "isrc" -> "EXISTS (SELECT FROM recording r WHERE r.isrc = %s AND %s)".formatted(code, ON_SOMETHING);
+            case "gtin" -> "EXISTS (SELECT FROM release WHERE barcode = %s AND deleted_at IS NULL)".formatted(code);
+            default ->
+                "EXISTS (SELECT FROM release WHERE catalogue_number = %s AND deleted_at IS NULL)".formatted(code);
         };
-        return jdbc.sql(sql).param(code).query(Boolean.class).single();
     }
 
     private boolean take(String kind, String code, long accountId, @Nullable String reservedFor) {

@@ -203,6 +203,19 @@ class ChangesTest {
     }
 
     @Test
+    void what_was_taken_back_before_a_later_edit_is_not_done_again_though_that_is_taken_back_too() {
+        JsonNode view = manager.begin("single", "Ebb");
+        String path = "/api/releases/" + id(view);
+        manager.write(view, 1, "title", "First");
+        view = manager.post(path + "/undo", Map.of()).json();
+        manager.write(view, 1, "title", "Second");
+        manager.post(path + "/undo", Map.of());
+        JsonNode again = manager.post(path + "/redo", Map.of()).json();
+        assertThat(cell(again, 1, "title").path("value").asString()).isEqualTo("Second");
+        assertThat(manager.post(path + "/redo", Map.of()).problem()).isEqualTo("nothing-to-redo");
+    }
+
+    @Test
     void undoing_everything_and_redoing_it_gives_the_same_release() {
         JsonNode view = manager.begin("EP", "Whole");
         long id = id(view);

@@ -103,6 +103,26 @@ class CodeBookTest {
     }
 
     @Test
+    void three_tracks_get_three_codes_in_one_move_and_the_same_three_after_an_undo() {
+        Client manager = RunningServer.signedIn("manager");
+        JsonNode draft = manager.draft("album", "Three Reaches");
+        String path = "/api/releases/" + Client.id(draft);
+        for (int i = 0; i < 3; i++) manager.post(path + "/tracks", Map.of("count", 1));
+        List<String> given =
+                isrcs(manager.post(path + "/codes/missing", Map.of()).json());
+        assertThat(given).hasSize(3).doesNotHaveDuplicates().doesNotContain("");
+        manager.post(path + "/undo", Map.of());
+        assertThat(isrcs(manager.post(path + "/codes/missing", Map.of()).json()))
+                .isEqualTo(given);
+    }
+
+    private static List<String> isrcs(JsonNode view) {
+        return java.util.stream.IntStream.range(1, view.path("rows").size())
+                .mapToObj(row -> cell(view, row, "isrc").path("value").asString(""))
+                .toList();
+    }
+
+    @Test
     void a_draft_whose_codes_left_on_a_copy_has_them_again_when_it_is_taken_back() throws Exception {
         Client manager = RunningServer.signedIn("manager");
         long id = app.entrada.server.ReadyRelease.make(manager, "Left with Copies");
