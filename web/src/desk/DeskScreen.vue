@@ -17,7 +17,7 @@ const router = useRouter()
 const releases = ref(30)
 const { value: desk, problem } = useLoad(
   () => got(api.GET('/api/desk', { params: { query: { releases: releases.value } } })),
-  { announced: ['release', 'delivery'], when: releases },
+  { announced: ['release', 'delivery', 'standing'], when: releases },
 )
 /** What is to be done release by release; three lines each, the rest is a number. */
 const LINES = 3

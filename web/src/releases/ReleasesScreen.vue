@@ -19,7 +19,7 @@ const router = useRouter()
 const { filter, list, shown, problem, load, more } = useParts(
   (part) => got(api.GET('/api/releases', { params: { query: part } })),
   (list) => list.releases,
-  ['release', 'delivery'],
+  ['release', 'delivery', 'standing'],
 )
 const making = ref(false)
 watch(

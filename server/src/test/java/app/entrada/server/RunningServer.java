@@ -106,9 +106,14 @@ public final class RunningServer implements BeforeAllCallback {
 
     /** A client signed in as a manager at a server of its own. */
     public static Client manager(ConfigurableApplicationContext apart) {
-        apart.getBean(app.entrada.server.accounts.AccountService.class).create("manager", PASSWORD, "manager");
+        return signedIn(apart, "manager");
+    }
+
+    /** A client signed in with a role at a server of its own. */
+    public static Client signedIn(ConfigurableApplicationContext apart, String role) {
+        apart.getBean(app.entrada.server.accounts.AccountService.class).create(role, PASSWORD, role);
         Client client = client(apart);
-        client.signIn("manager", PASSWORD);
+        client.signIn(role, PASSWORD);
         return client;
     }
 

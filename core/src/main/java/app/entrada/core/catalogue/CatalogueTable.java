@@ -36,6 +36,7 @@ public final class CatalogueTable {
     private int rows;
     private final BitSet live = new BitSet();
     private int[] oldestFirst = {};
+    private int size;
     private boolean ordered = true;
 
     /** A table without rows. */
@@ -206,7 +207,14 @@ public final class CatalogueTable {
                         .thenComparing(row -> -places[row].track))
                 .mapToInt(Integer::intValue)
                 .toArray();
+        size = (int)
+                Arrays.stream(oldestFirst).mapToLong(this::subjectOf).distinct().count();
         ordered = true;
+    }
+
+    /** How many subjects there are, each counted once. */
+    public int size() {
+        return size;
     }
 
     /**

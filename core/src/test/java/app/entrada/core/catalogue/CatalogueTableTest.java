@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 @DisplayName("F4 The catalogue is filtered in plain words, put in order and counted")
-class CatalogueTest {
+class CatalogueTableTest {
     private final CatalogueTable table = new CatalogueTable(CatalogueSubject.RECORDINGS);
     private final Map<Long, String> titles = new HashMap<>();
 

@@ -302,11 +302,13 @@ public class ChangeService {
             SELECT id, says FROM batch WHERE %1$s AND account_id = :account AND sitting = :sitting AND at > :since
               AND kind = 'edit' AND NOT undone ORDER BY id DESC LIMIT 1""";
 
-    /** A new edit ends what could be done again: only batches behind the last standing one count. */
+    /** What was taken back last; a new edit ends what could be done again, even when that is taken back in its turn. */
     private static final String FIRST_UNDONE = """
-            SELECT id, says FROM batch WHERE %1$s AND account_id = :account AND sitting = :sitting AND at > :since
-              AND kind = 'edit' AND undone AND id > coalesce((SELECT max(id) FROM batch WHERE %1$s AND account_id = :account
-                  AND kind = 'edit' AND NOT undone), 0) ORDER BY id LIMIT 1""";
+            SELECT id, says FROM batch b
+              CROSS JOIN LATERAL (SELECT max(u.id) AS back FROM batch u WHERE u.of_batch = b.id AND u.kind = 'undo') u
+              WHERE %1$s AND account_id = :account AND sitting = :sitting AND at > :since
+              AND kind = 'edit' AND undone AND back > (SELECT max(id) FROM batch WHERE %1$s AND account_id = :account
+                  AND kind = 'edit') ORDER BY back DESC LIMIT 1""";
 
     private static String of(String sql, @Nullable Long scope) {
         return sql.formatted(scope == null ? "release_id IS NULL" : "release_id = " + scope);

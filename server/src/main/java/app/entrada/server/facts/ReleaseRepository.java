@@ -88,7 +88,7 @@ public class ReleaseRepository {
     private static final long CATALOGUE_LOCK = 0x454e5452;
 
     /** Waits for all batches of releases, and keeps them out until the transaction ends. */
-    void lockCatalogue() {
+    public void lockCatalogue() {
         jdbc.sql("SELECT pg_advisory_xact_lock(?)")
                 .param(CATALOGUE_LOCK)
                 .query((row, n) -> "locked")

@@ -1,5 +1,6 @@
 package app.entrada.server.overview;
 
+import app.entrada.core.catalogue.CatalogueRow;
 import app.entrada.core.check.profile.Weight;
 import app.entrada.server.views.ReleaseView;
 import java.util.List;
@@ -8,11 +9,14 @@ import org.jspecify.annotations.Nullable;
 /**
  * What lists show of a release.
  *
+ * @param revision of the release when it was looked at
  * @param head its line among the releases
  * @param moves what is to be done, the most urgent first
  * @param ahead its dates in the coming weeks
+ * @param rows its rows in the catalogue, its own first
  */
-public record KeptRelease(ReleaseView.Head head, List<MoveView> moves, List<DateAhead> ahead) {
+public record KeptRelease(
+        int revision, ReleaseView.Head head, List<MoveView> moves, List<DateAhead> ahead, List<CatalogueRow> rows) {
     /**
      * Something to do.
      *

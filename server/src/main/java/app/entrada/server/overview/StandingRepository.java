@@ -1,5 +1,6 @@
 package app.entrada.server.overview;
 
+import app.entrada.core.catalogue.CatalogueRow;
 import app.entrada.core.check.profile.Weight;
 import app.entrada.server.overview.KeptRelease.DateAhead;
 import app.entrada.server.overview.KeptRelease.MoveView;
@@ -57,7 +58,14 @@ class StandingRepository {
                 .single();
     }
 
-    /** Some that are to be looked at again, those with the nearest dates first, each with its marks. */
+    /** Whether one is to be looked at again that was itself edited since, not only something that it looks at. */
+    boolean edited() {
+        return jdbc.sql("""
+                        SELECT EXISTS (SELECT FROM standing_mark m JOIN standing s ON s.release_id = m.release_id
+                            JOIN release r ON r.id = m.release_id WHERE r.revision > s.revision)""").query(Boolean.class).single();
+    }
+
+    /** Some that are to be looked at again, edited ones and then those with the nearest dates first, each with its marks. */
     Map<Long, List<Long>> marked(LocalDate today, int most) {
         Map<Long, List<Long>> marked = new LinkedHashMap<>();
         jdbc.sql("""
@@ -66,7 +74,8 @@ class StandingRepository {
                                 SELECT release_id FROM standing_mark
                                 UNION SELECT release_id FROM standing WHERE day < :today OR day > :today) w
                             LEFT JOIN standing s ON s.release_id = w.release_id
-                            ORDER BY s.ahead_on, w.release_id LIMIT :most)
+                            LEFT JOIN release r ON r.id = w.release_id
+                            ORDER BY (r.revision > s.revision) IS NOT TRUE, s.ahead_on, w.release_id LIMIT :most)
                         SELECT w.release_id, array_remove(array_agg(m.id), NULL) AS marks
                         FROM waiting w LEFT JOIN standing_mark m ON m.release_id = w.release_id GROUP BY w.release_id""").param("most", most).param("today", Date.valueOf(today)).query(row -> {
             marked.put(row.getLong("release_id"), List.of((Long[])
@@ -78,16 +87,20 @@ class StandingRepository {
     /** Keeps what was computed for a day, and takes away the marks that were there before it was. */
     void keep(List<KeptRelease> releases, LocalDate day, Map<Long, List<Long>> marked) {
         jdbc.sql("""
-                        INSERT INTO standing (release_id, day, head, moves, ahead, things, weight, late_on, ahead_on, search)
-                        SELECT id, :day, head, moves, ahead, things, weight, late_on, ahead_on, search
+                        INSERT INTO standing (release_id, day, head, moves, ahead, things, weight, late_on, ahead_on, search,
+                            rows, revision, looked)
+                        SELECT id, :day, head, moves, ahead, things, weight, late_on, ahead_on, search,
+                            rows, revision, nextval('standing_looked')
                         FROM unnest(CAST(:ids AS bigint[]), CAST(:heads AS jsonb[]), CAST(:moves AS jsonb[]),
                             CAST(:aheads AS jsonb[]), CAST(:things AS integer[]), CAST(:weights AS integer[]),
-                            CAST(:late AS date[]), CAST(:nearest AS date[]), CAST(:words AS text[]))
-                            AS kept (id, head, moves, ahead, things, weight, late_on, ahead_on, search)
+                            CAST(:late AS date[]), CAST(:nearest AS date[]), CAST(:words AS text[]),
+                            CAST(:rows AS jsonb[]), CAST(:revisions AS integer[]))
+                            AS kept (id, head, moves, ahead, things, weight, late_on, ahead_on, search, rows, revision)
                         ON CONFLICT (release_id) DO UPDATE SET day = excluded.day, head = excluded.head,
                             moves = excluded.moves, ahead = excluded.ahead, things = excluded.things,
                             weight = excluded.weight, late_on = excluded.late_on, ahead_on = excluded.ahead_on,
-                            search = excluded.search""")
+                            search = excluded.search, rows = excluded.rows, revision = excluded.revision,
+                            looked = excluded.looked""")
                 .param("day", Date.valueOf(day))
                 .param("ids", each(releases, kept -> kept.head().id(), Long[]::new))
                 .param("heads", each(releases, kept -> json.writeValueAsString(kept.head()), String[]::new))
@@ -98,8 +111,12 @@ class StandingRepository {
                 .param("late", each(releases, kept -> late(kept, day), String[]::new))
                 .param("nearest", each(releases, StandingRepository::nearest, String[]::new))
                 .param("words", each(releases, kept -> words(kept.head()), String[]::new))
+                .param("rows", each(releases, kept -> json.writeValueAsString(kept.rows()), String[]::new))
+                .param("revisions", each(releases, KeptRelease::revision, Integer[]::new))
                 .update();
-        jdbc.sql("DELETE FROM standing WHERE release_id = ANY (:gone)")
+        jdbc.sql("""
+                        WITH gone AS (DELETE FROM standing WHERE release_id = ANY (:gone) RETURNING release_id)
+                        INSERT INTO standing_gone (looked, release_id) SELECT nextval('standing_looked'), release_id FROM gone""")
                 .param(
                         "gone",
                         marked.keySet().stream()
@@ -244,7 +261,8 @@ class StandingRepository {
 
     /** What is kept of one release. */
     List<KeptRelease> kept(Collection<Long> releases) {
-        return jdbc.sql("SELECT head, moves, ahead FROM standing WHERE release_id = ANY (?) ORDER BY release_id")
+        return jdbc.sql(
+                        "SELECT revision, head, moves, ahead, rows FROM standing WHERE release_id = ANY (?) ORDER BY release_id")
                 .param(releases.toArray(Long[]::new))
                 .query(this::release)
                 .list();
@@ -252,8 +270,31 @@ class StandingRepository {
 
     private KeptRelease release(ResultSet row, int n) throws SQLException {
         return new KeptRelease(
+                row.getInt("revision"),
                 json.readValue(row.getString("head"), ReleaseView.Head.class),
                 json.readValue(row.getString("moves"), new TypeReference<List<MoveView>>() {}),
-                json.readValue(row.getString("ahead"), new TypeReference<List<DateAhead>>() {}));
+                json.readValue(row.getString("ahead"), new TypeReference<List<DateAhead>>() {}),
+                json.readValue(row.getString("rows"), ROWS));
+    }
+
+    private static final TypeReference<List<CatalogueRow>> ROWS = new TypeReference<>() {};
+
+    /** Rows of releases that were looked at after a number was given, and of those that are gone: none. */
+    List<Standings.ReleaseRows> rowsSince(long since, int most) {
+        return jdbc.sql("""
+                        SELECT looked, release_id, rows FROM (
+                            (SELECT s.looked, s.release_id,
+                                CASE WHEN r.deleted_at IS NULL AND r.archived_at IS NULL THEN s.rows ELSE '[]' END AS rows
+                            FROM standing s JOIN release r ON r.id = s.release_id
+                            WHERE s.looked > :since ORDER BY s.looked LIMIT :most)
+                            UNION ALL
+                            (SELECT looked, release_id, '[]' AS rows FROM standing_gone
+                            WHERE looked > :since ORDER BY looked LIMIT :most)) changed
+                        ORDER BY looked LIMIT :most""")
+                .param("since", since)
+                .param("most", most)
+                .query((row, n) -> new Standings.ReleaseRows(
+                        row.getLong("release_id"), row.getLong("looked"), json.readValue(row.getString("rows"), ROWS)))
+                .list();
     }
 }

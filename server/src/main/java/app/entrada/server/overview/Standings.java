@@ -1,11 +1,13 @@
 package app.entrada.server.overview;
 
+import app.entrada.core.catalogue.CatalogueRow;
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.check.rules.Place;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
+import app.entrada.core.sound.AudioFacts;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.context.ContextLoader;
 import app.entrada.server.context.CopyStates;
@@ -15,6 +17,7 @@ import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.context.RecipeRepository;
 import app.entrada.server.context.UntoldChanges;
 import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.files.FileIndex;
 import app.entrada.server.overview.KeptRelease.DateAhead;
 import app.entrada.server.overview.KeptRelease.MoveView;
 import app.entrada.server.views.ReleaseView;
@@ -24,6 +27,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -46,6 +50,9 @@ public class Standings {
     private static final int AT_ONCE = 25;
 
     private static final int COUNTED = 10_000;
+
+    private static final Set<NextMoves.Standing> HAVE_IT =
+            EnumSet.of(NextMoves.Standing.ON_ITS_WAY, NextMoves.Standing.ACCEPTED, NextMoves.Standing.ASKED);
 
     private final StandingRepository kept;
     private final ReleaseRepository releases;
@@ -109,13 +116,24 @@ public class Standings {
         return names.now() != book || kept.waiting(profiles.today(), 1) > 0;
     }
 
-    /** Looks at what is marked, if it is not too much; how many are left to the background. */
-    private int settled() {
+    /** Looks at what is marked, if it is not too much, else at what was edited; how many are left to the background. */
+    public int settled() {
         if (!marked()) return 0;
         int waiting = kept.waiting(profiles.today(), COUNTED);
-        if (waiting > AT_ONCE) return waiting;
-        look(AT_ONCE);
-        return 0;
+        if (waiting > AT_ONCE && !kept.edited()) return waiting;
+        return Math.max(0, waiting - look(AT_ONCE));
+    }
+
+    /** The rows of a release; none when it is not among those in use. */
+    public record ReleaseRows(long release, long looked, List<CatalogueRow> rows) {}
+
+    /**
+     * Rows that have become different, in the order in which they did.
+     *
+     * @param since number of the last that is known, 0 for none
+     */
+    public List<ReleaseRows> rowsSince(long since, int most) {
+        return kept.rowsSince(since, most);
     }
 
     /** Releases as they stand at this moment, computed; those that are deleted are left out. */
@@ -127,13 +145,31 @@ public class Standings {
         for (LoadedRelease each : all) {
             List<Finding> found = findings.getOrDefault(each.release().id(), List.of());
             fresh.add(new KeptRelease(
+                    each.release().revision(),
                     views.head(each, found),
                     NextMoves.of(List.of(state(each, found)), profiles.all(), today).stream()
                             .map(Standings::move)
                             .toList(),
-                    ahead(each.release(), each.moves(), today)));
+                    ahead(each.release(), each.moves(), today),
+                    rows(each, found)));
         }
         return fresh;
+    }
+
+    private List<CatalogueRow> rows(LoadedRelease loaded, List<Finding> findings) {
+        Map<String, NextMoves.Standing> moves = loaded.moves();
+        return CatalogueRow.of(
+                loaded.release(),
+                track -> track.master()
+                        .map(loaded.files()::get)
+                        .flatMap(FileIndex.StoredFile::audio)
+                        .map(AudioFacts::milliseconds)
+                        .orElse(0L),
+                findings,
+                profiles.all().stream()
+                        .filter(profile -> HAVE_IT.contains(moves.get(profile.id())))
+                        .map(Profile::name)
+                        .toList());
     }
 
     private NextMoves.DeskRelease state(LoadedRelease loaded, List<Finding> findings) {

@@ -46,6 +46,13 @@ final class Routes {
     /** The daily work. */
     static final List<String> EDITORS = List.of(
             "POST /api/activity/{batch}/undo",
+            "POST /api/catalogue/changes",
+            "POST /api/catalogue/isrcs",
+            "POST /api/catalogue/redo",
+            "POST /api/catalogue/undo",
+            "POST /api/catalogue/views",
+            "DELETE /api/catalogue/views/{id}",
+            "POST /api/catalogue/{subject}/preview",
             "POST /api/codes/check",
             "POST /api/codes/release",
             "POST /api/codes/reserve",

@@ -33,7 +33,7 @@ class BoundedStatementsTest {
     /** Tables that grow with the catalogue; the others hold a label, its destinations, who is signed in. */
     private static final Pattern GROWING = Pattern.compile(
             "Seq Scan on (release|track|recording|work|credit|party|file|received|likeness|batch|change|copy|delivery"
-                    + "|delivery_event|delivery_reason|standing|code_taken|permission|society_work)\\b");
+                    + "|delivery_event|delivery_reason|standing|standing_gone|code_taken|permission|society_work)\\b");
 
     /** Whether names have changed, and then all of them: asked by a node once a second at most, and kept. */
     private static final List<String> ONCE_A_SECOND = List.of("sum(hashtext(", "string_to_array(p.spellings");
@@ -96,6 +96,9 @@ class BoundedStatementsTest {
                 "/api/people/find?typed=sedge",
                 "/api/people/1000007",
                 "/api/recordings?typed=lantern",
+                "/api/catalogue/recordings",
+                "/api/catalogue/works?find=sedge",
+                "/api/catalogue/releases/values?column=genre",
                 "/api/activity",
                 "/api/activity?release=1000003",
                 "/api/codes",
