@@ -35,6 +35,14 @@ export const SCREENS: Screen[][] = [
       more: 'what came in and has no place yet',
       component: () => import('./intake/IntakeScreen.vue'),
     },
+    {
+      key: 'catalogue',
+      path: '/catalogue',
+      name: 'Catalogue',
+      more: 'every recording, release and work',
+      component: () => import('./catalogue/CatalogueScreen.vue'),
+      things: { key: 'catalogue-of', path: '/catalogue/:subject' },
+    },
   ],
   [
     {

@@ -61,7 +61,7 @@ export function wordsOf(view: ReleaseView, column: Column | undefined): string[]
 
 /** How a column completes what is typed: people looked up by the core, words by their beginning. */
 export function completion(
-  column: Column | undefined,
+  column: { type: string } | undefined,
   words: string[],
 ): { many: boolean; find?: (typed: string) => Suggestion[] | Promise<Suggestion[]> } {
   if (!column) return { many: false }

@@ -8,6 +8,7 @@ import app.entrada.core.release.Facts;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.sound.AudioFacts;
+import app.entrada.core.text.Sha256;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -25,11 +26,18 @@ import org.jspecify.annotations.Nullable;
  *
  * @param track number in the running order; 0 for the release itself
  * @param trackId 0 for the release itself, as the two that follow
+ * @param master checksum of the sound, null when there is none
  * @param values what holds, its own or carried; a column without a value is absent
  * @param carried keys of those that hold because the release says so
  */
 public record CatalogueRow(
-        int track, long trackId, long recordingId, long workId, Map<String, String> values, List<String> carried) {
+        int track,
+        long trackId,
+        long recordingId,
+        long workId,
+        @Nullable String master,
+        Map<String, String> values,
+        List<String> carried) {
     /**
      * The release first, then its tracks.
      *
@@ -57,7 +65,7 @@ public record CatalogueRow(
                 time(release.tracks().stream().mapToLong(milliseconds).sum()));
         put(own, CatalogueSubject.FINDING, weights.get(ALL));
         put(own, CatalogueSubject.SENT, sent);
-        rows.add(new CatalogueRow(0, 0, 0, 0, own, List.of()));
+        rows.add(new CatalogueRow(0, 0, 0, 0, null, own, List.of()));
         for (Track track : release.tracks()) {
             Map<String, String> values = new LinkedHashMap<>();
             List<String> carried = new ArrayList<>();
@@ -86,6 +94,7 @@ public record CatalogueRow(
                     track.id(),
                     track.recording().id(),
                     track.recording().work().id(),
+                    track.master().map(Sha256::hex).orElse(null),
                     values,
                     carried));
         }

@@ -14,7 +14,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.function.IntPredicate;
 import java.util.function.Predicate;
@@ -51,7 +51,14 @@ public final class CatalogueTable {
      * @param track number in the running order, 0 for a release
      * @param date release date as ISO 8601 writes it, later than all others when there is none
      */
-    private record Place(long release, int track, long trackId, long recordingId, long workId, String date) {}
+    private record Place(
+            long release,
+            int track,
+            long trackId,
+            long recordingId,
+            long workId,
+            @Nullable String master,
+            String date) {}
 
     /** The values of one column, and which row has which. */
     private static final class Store {
@@ -76,7 +83,7 @@ public final class CatalogueTable {
                 return;
             }
             at[row] = numbers.computeIfAbsent(text, fresh -> {
-                values.add(Value.of(column, fresh));
+                values.add(new Value(column, fresh));
                 ranks = null;
                 return values.size();
             });
@@ -108,47 +115,70 @@ public final class CatalogueTable {
         }
     }
 
-    /**
-     * A value of a column.
-     *
-     * @param text canonical
-     * @param shown for reading
-     * @param elements what stands in it side by side
-     * @param folded of what is shown
-     * @param least the least number it can mean, for columns that are compared by number
-     */
-    private record Value(
-            String text, String shown, List<String> elements, String folded, Optional<Long> least, boolean numbers)
-            implements Comparable<Value> {
-        static Value of(CatalogueColumn column, String text) {
-            String shown = column.shown(text);
-            boolean numbers = column.scale() != CatalogueColumn.Scale.TEXT;
-            var least = column.least(text);
-            return new Value(
-                    text,
-                    shown,
-                    column.elements(text),
-                    NameFolding.fold(shown),
-                    least.isPresent() ? Optional.of(least.getAsLong()) : Optional.empty(),
-                    numbers);
+    /** A value of a column; what is dear to compute of it waits until somebody asks. */
+    private static final class Value implements Comparable<Value> {
+        private final CatalogueColumn column;
+        private final String text;
+        private @Nullable String shown;
+        private @Nullable String folded;
+        private @Nullable List<String> elements;
+        /** The least number it can mean, for columns that are compared by number. */
+        private final OptionalLong least;
+
+        Value(CatalogueColumn column, String text) {
+            this.column = column;
+            this.text = text;
+            least = column.least(text);
+        }
+
+        String shown() {
+            String known = shown;
+            if (known == null) shown = known = column.shown(text);
+            return known;
+        }
+
+        String folded() {
+            String known = folded;
+            if (known == null) folded = known = NameFolding.fold(shown());
+            return known;
+        }
+
+        List<String> elements() {
+            List<String> known = elements;
+            if (known == null) elements = known = column.elements(text);
+            return known;
         }
 
         @Override
         public int compareTo(Value other) {
-            if (numbers) {
+            if (column.scale() != CatalogueColumn.Scale.TEXT) {
                 int byNumber = Long.compare(least.orElse(Long.MAX_VALUE), other.least.orElse(Long.MAX_VALUE));
                 if (byNumber != 0) return byNumber;
             }
-            int byLetters = folded.compareTo(other.folded);
+            int byLetters = folded().compareTo(other.folded());
             return byLetters != 0 ? byLetters : text.compareTo(other.text);
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Value value && value.column.equals(column) && value.text.equals(text);
+        }
+
+        @Override
+        public int hashCode() {
+            return text.hashCode();
+        }
+
+        boolean between(long from, long to) {
+            return least.isPresent() && least.getAsLong() >= from && least.getAsLong() <= to;
         }
 
         /** Codes are found in any form: with or without what stands between their parts. */
         boolean has(String wanted) {
-            return folded.contains(wanted)
+            return folded().contains(wanted)
                     || hasDigit(wanted)
-                            && hasDigit(folded)
-                            && folded.replace(" ", "").contains(wanted.replace(" ", ""));
+                            && hasDigit(folded())
+                            && folded().replace(" ", "").contains(wanted.replace(" ", ""));
         }
 
         private static boolean hasDigit(String folded) {
@@ -169,7 +199,8 @@ public final class CatalogueTable {
                 subject == CatalogueSubject.RELEASES ? List.of(whole) : fresh.subList(1, fresh.size())) {
             int number = rows++;
             if (number >= places.length) places = Arrays.copyOf(places, places.length * 2);
-            places[number] = new Place(release, row.track(), row.trackId(), row.recordingId(), row.workId(), date);
+            places[number] =
+                    new Place(release, row.track(), row.trackId(), row.recordingId(), row.workId(), row.master(), date);
             for (Store store : stores.values()) {
                 String key = store.column.key();
                 String text = row.values().get(key);
@@ -185,6 +216,11 @@ public final class CatalogueTable {
             here.add(number);
         }
         ofRelease.put(release, here);
+    }
+
+    /** Computes what the first search would have to wait for. */
+    public void prepare() {
+        for (Store store : stores.values()) for (Value value : store.values) value.folded();
     }
 
     /** Releases of which it has rows. */
@@ -303,10 +339,7 @@ public final class CatalogueTable {
             return row -> at[row] != 0;
         }
         if (condition instanceof Condition.Between between) {
-            BitSet those = store(between.column())
-                    .those(value -> value.least
-                            .filter(number -> number >= between.from() && number <= between.to())
-                            .isPresent());
+            BitSet those = store(between.column()).those(value -> value.between(between.from(), between.to()));
             int[] at = at(between.column());
             return row -> those.get(at[row]);
         }
@@ -314,7 +347,8 @@ public final class CatalogueTable {
             BitSet those = store(said.column())
                     .those(value -> said.anyOf().stream()
                             .anyMatch(wanted -> wanted.exact()
-                                    ? value.elements.contains(wanted.text()) || value.shown.equals(wanted.text())
+                                    ? value.elements().contains(wanted.text())
+                                            || value.shown().equals(wanted.text())
                                     : value.has(wanted.folded())));
             int[] at = at(said.column());
             return row -> those.get(at[row]);
@@ -368,10 +402,10 @@ public final class CatalogueTable {
         Map<String, Integer> elements = new LinkedHashMap<>();
         for (int i = 1; i < counts.length; i++)
             if (counts[i] > 0)
-                for (String element : store.values.get(i - 1).elements)
+                for (String element : store.values.get(i - 1).elements())
                     elements.merge(element, counts[i], Integer::sum);
         Map<String, Value> order = new HashMap<>();
-        for (String element : elements.keySet()) order.put(element, Value.of(column, element));
+        for (String element : elements.keySet()) order.put(element, new Value(column, element));
         Comparator<Map.Entry<String, Integer>> comparator = Comparator.comparing(each -> order.get(each.getKey()));
         if (byCount)
             comparator =
@@ -405,8 +439,16 @@ public final class CatalogueTable {
      * A row as it is shown.
      *
      * @param track number in the running order, 0 for a release
+     * @param master checksum of the sound, null when there is none
      */
-    public record Line(long release, int track, long trackId, long recordingId, long workId, Map<String, Cell> cells) {}
+    public record Line(
+            long release,
+            int track,
+            long trackId,
+            long recordingId,
+            long workId,
+            @Nullable String master,
+            Map<String, Cell> cells) {}
 
     /** A row with some of its columns; those without a value are absent. */
     public Line line(int number, Collection<CatalogueColumn> columns) {
@@ -415,8 +457,9 @@ public final class CatalogueTable {
         for (CatalogueColumn column : columns) {
             Store store = store(column);
             Value value = store.value(number);
-            if (value != null) cells.put(column.key(), new Cell(value.text, value.shown, store.carried.get(number)));
+            if (value != null) cells.put(column.key(), new Cell(value.text, value.shown(), store.carried.get(number)));
         }
-        return new Line(place.release, place.track, place.trackId, place.recordingId, place.workId, cells);
+        return new Line(
+                place.release, place.track, place.trackId, place.recordingId, place.workId, place.master, cells);
     }
 }

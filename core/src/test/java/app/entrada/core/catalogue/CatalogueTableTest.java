@@ -75,14 +75,14 @@ class CatalogueTableTest {
 
     @SafeVarargs
     private void release(long id, Map<String, String> release, Map<String, String>... tracks) {
-        List<CatalogueRow> rows = new ArrayList<>(List.of(new CatalogueRow(0, 0, 0, 0, release, List.of())));
+        List<CatalogueRow> rows = new ArrayList<>(List.of(new CatalogueRow(0, 0, 0, 0, null, release, List.of())));
         for (Map<String, String> track : tracks) {
             Map<String, String> values = new LinkedHashMap<>(track);
             long recording = Long.parseLong(values.remove("#"));
             for (String computed : List.of("release", "year", "sent"))
                 if (release.containsKey(computed)) values.put(computed, release.get(computed));
             rows.add(new CatalogueRow(
-                    rows.size(), id * 10 + rows.size(), recording, recording, values, List.of("genre")));
+                    rows.size(), id * 10 + rows.size(), recording, recording, null, values, List.of("genre")));
         }
         table.put(id, rows);
     }

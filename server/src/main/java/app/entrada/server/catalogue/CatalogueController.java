@@ -102,8 +102,16 @@ class CatalogueController {
      * A row.
      *
      * @param track number in the running order of the release that shows it, 0 for a release
+     * @param master checksum of the sound, null when there is none
      */
-    record RowView(long release, int track, long trackId, long recordingId, long workId, Map<String, CellView> cells) {}
+    record RowView(
+            long release,
+            int track,
+            long trackId,
+            long recordingId,
+            long workId,
+            @Nullable String master,
+            Map<String, CellView> cells) {}
 
     /**
      * A window of the table.
@@ -163,7 +171,8 @@ class CatalogueController {
                         key,
                         new CellView(
                                 cell.text(), cell.shown().equals(cell.text()) ? null : cell.shown(), cell.carried())));
-        return new RowView(line.release(), line.track(), line.trackId(), line.recordingId(), line.workId(), cells);
+        return new RowView(
+                line.release(), line.track(), line.trackId(), line.recordingId(), line.workId(), line.master(), cells);
     }
 
     /** A value and in how many rows it stands. */

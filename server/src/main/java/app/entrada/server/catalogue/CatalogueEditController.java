@@ -122,15 +122,18 @@ class CatalogueEditController {
         return changes.stackOfCatalogue(account);
     }
 
-    /** Recordings that are to get a code. */
-    record WithoutIsrc(List<Long> recordings) {}
+    /** Recordings that are to get a code: these, or all without one that a filter finds. */
+    record WithoutIsrc(
+            @Nullable List<Long> recordings, @Nullable String find) {}
 
     /** How many codes were given. */
     record GivenCodes(int count, ChangeService.Stack stack) {}
 
     @PostMapping("/api/catalogue/isrcs")
     GivenCodes isrcs(@RequestBody WithoutIsrc wanted, @AuthenticationPrincipal Account account) {
-        int count = edits.isrcs(wanted.recordings() == null ? List.of() : wanted.recordings(), account);
+        List<Long> named = wanted.recordings() == null ? List.of() : wanted.recordings();
+        List<Long> recordings = named.isEmpty() && wanted.find() != null ? edits.withoutIsrc(wanted.find()) : named;
+        int count = edits.isrcs(recordings, account);
         return new GivenCodes(count, changes.stackOfCatalogue(account));
     }
 

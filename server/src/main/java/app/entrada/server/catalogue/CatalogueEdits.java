@@ -20,6 +20,7 @@ import app.entrada.server.facts.CodeBook;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.platform.Problem;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -183,6 +184,23 @@ class CatalogueEdits {
         return count == 1
                 ? "%s of a %s".formatted(field.name(), what)
                 : "%s of %,d %ss".formatted(field.name(), count, what);
+    }
+
+    /** Recordings without a code that a filter finds, one more than can be given codes at once. */
+    List<Long> withoutIsrc(String find) {
+        CatalogueColumn isrc = CatalogueSubject.RECORDINGS.column("isrc").orElseThrow();
+        return catalogue
+                .read(
+                        CatalogueSubject.RECORDINGS,
+                        table -> Arrays.stream(
+                                        table.find(CatalogueFilter.read(find, CatalogueSubject.RECORDINGS), List.of())
+                                                .numbers())
+                                .mapToObj(number -> table.line(number, List.of(isrc)))
+                                .filter(line -> line.cells().isEmpty())
+                                .map(CatalogueTable.Line::recordingId)
+                                .limit(MOST_CODES + 1L)
+                                .toList())
+                .what();
     }
 
     /**

@@ -12,6 +12,11 @@ import java.util.concurrent.locks.ReadWriteLock;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
 import java.util.function.BiFunction;
 import java.util.function.Function;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 
 /**
@@ -20,6 +25,8 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class CatalogueKeeper {
+    private static final Logger LOG = LoggerFactory.getLogger(CatalogueKeeper.class);
+
     /** Releases whose rows are read at once: all of a large catalogue would not fit in memory twice. */
     private static final int A_PART = 400;
 
@@ -39,6 +46,28 @@ class CatalogueKeeper {
     private void clear() {
         for (CatalogueSubject subject : CatalogueSubject.values()) tables.put(subject, new CatalogueTable(subject));
         since = 0;
+    }
+
+    /** Reads all of it in when the server starts, so that nobody waits for that. */
+    @EventListener(ApplicationReadyEvent.class)
+    void prepare() {
+        Thread preparing = new Thread(
+                () -> {
+                    try {
+                        catchUp();
+                        lock.readLock().lock();
+                        try {
+                            tables.values().forEach(CatalogueTable::prepare);
+                        } finally {
+                            lock.readLock().unlock();
+                        }
+                    } catch (DataAccessException away) {
+                        LOG.debug("The catalogue waits: {}", away.getMessage());
+                    }
+                },
+                "catalogue");
+        preparing.setDaemon(true);
+        preparing.start();
     }
 
     /** What is read, and how many releases are being looked over: what is told of those is of before. */

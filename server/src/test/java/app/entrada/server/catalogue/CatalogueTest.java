@@ -277,6 +277,13 @@ class CatalogueTest {
                 .isZero();
         post("/api/catalogue/undo", Map.of());
         assertThat(window("without isrc").path("total").asInt()).isEqualTo(without.size());
+        String then = "year 2019 to 2021";
+        assertThat(post("/api/catalogue/isrcs", Map.of("find", then))
+                        .path("count")
+                        .asInt())
+                .isEqualTo(made.planted().withoutIsrc2019To2021());
+        assertThat(window("without isrc, " + then).path("total").asInt()).isZero();
+        post("/api/catalogue/undo", Map.of());
     }
 
     @Test

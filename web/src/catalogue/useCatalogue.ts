@@ -1,0 +1,213 @@
+import { computed, onUnmounted, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, got, Problem } from '../api/client'
+import { useSession } from '../api/session'
+import type { CatalogueColumn, CatalogueRow, CatalogueWindow, Stack } from '../api/types'
+import { soon } from '../kit/soon'
+import { keysOf, USUAL } from './filter'
+
+export const SUBJECTS = ['recordings', 'releases', 'works'] as const
+export type Subject = (typeof SUBJECTS)[number]
+
+/** Rows that are asked for at once. */
+export const PAGE = 100
+
+/**
+ * The table of the catalogue: what is shown stands in the address, so that the way back leads back and a view can be sent;
+ * its rows are fetched in windows as they come into sight.
+ */
+export function useCatalogue() {
+  const route = useRoute()
+  const router = useRouter()
+  const session = useSession()
+  const subject = computed<Subject>(() => SUBJECTS.find((each) => each === route.params.subject) ?? 'recordings')
+  const query = (key: string) => (typeof route.query[key] === 'string' ? route.query[key] : '')
+  const find = computed(() => query('find'))
+  const sort = computed(() => query('sort'))
+  const shown = computed(() => query('columns') || USUAL[subject.value]!)
+
+  const columns = ref<CatalogueColumn[]>([])
+  const keys = computed(() => keysOf(shown.value, columns.value))
+  const gone = computed(() =>
+    columns.value.length ? shown.value.split(',').filter((key) => !keys.value.includes(key)) : [],
+  )
+  const head = shallowRef<Omit<CatalogueWindow, 'rows'> | null>(null)
+  const pages = shallowRef(new Map<number, CatalogueRow[]>())
+  const stack = ref<Stack>({ undo: null, redo: null })
+  const problem = ref('')
+  let asked = 0
+  /** First and last page in sight. */
+  let sight: [number, number] = [0, 0]
+
+  /** Goes to another filter, order or choice of columns. */
+  function go(change: { find?: string; sort?: string; columns?: string; subject?: string }) {
+    const next = { find: find.value, sort: sort.value, columns: query('columns'), ...change }
+    const to = change.subject ?? subject.value
+    if (change.subject && change.subject !== subject.value) Object.assign(next, { sort: '', columns: '', ...change })
+    return router.push({
+      path: `/catalogue/${to}`,
+      query: Object.fromEntries(Object.entries(next).filter(([key, value]) => key !== 'subject' && value)),
+    })
+  }
+
+  async function attempt(deed: () => Promise<unknown>) {
+    problem.value = ''
+    try {
+      await deed()
+      return true
+    } catch (failure) {
+      problem.value = told(failure as Error)
+      return false
+    }
+  }
+
+  async function fetchPage(page: number, mine: number) {
+    const window = await got(
+      api.GET('/api/catalogue/{subject}', {
+        params: {
+          path: { subject: subject.value },
+          query: {
+            find: find.value,
+            sort: sort.value,
+            columns: keys.value.join(','),
+            from: page * PAGE,
+            count: PAGE,
+          },
+        },
+      }),
+    )
+    if (mine !== asked) return
+    const { rows, ...rest } = window
+    head.value = rest
+    pages.value = new Map(pages.value).set(page, rows)
+  }
+
+  /** Fetches what is in sight and not here yet. */
+  async function see(first: number, last: number) {
+    sight = [first, last]
+    if (!columns.value.length) return
+    const mine = asked
+    for (let page = first; page <= last; page++) if (!pages.value.has(page)) await attempt(() => fetchPage(page, mine))
+  }
+
+  /** Fetches what is in sight anew; what was there stays until then. */
+  async function reload() {
+    const mine = ++asked
+    await attempt(async () => {
+      const fresh = sight
+      for (let page = fresh[0]; page <= fresh[1]; page++) await fetchPage(page, mine)
+      if (mine === asked)
+        pages.value = new Map([...pages.value].filter(([page]) => page >= fresh[0] && page <= fresh[1]))
+    })
+  }
+
+  /** Another table, or the same in another order: from its beginning. */
+  async function anew() {
+    asked++
+    pages.value = new Map()
+    sight = [0, 0]
+    await reload()
+  }
+
+  const row = (index: number): CatalogueRow | undefined => pages.value.get(Math.floor(index / PAGE))?.[index % PAGE]
+
+  async function open() {
+    columns.value = []
+    head.value = null
+    await attempt(async () => {
+      const path = { subject: subject.value }
+      columns.value = await got(api.GET('/api/catalogue/{subject}/columns', { params: { path } }))
+      stack.value = await got(api.GET('/api/catalogue/stack'))
+      await anew()
+    })
+  }
+  watch(subject, open, { immediate: true })
+  watch([find, sort, shown], () => columns.value.length && anew())
+
+  const later = soon(reload)
+  const stops = ['release', 'people', 'standing'].map((kind) => session.on(kind, later.ask))
+  onUnmounted(() => (later.cancel(), stops.forEach((stop) => stop())))
+
+  /** Writes one fact where it was seen; whether it was written. */
+  const write = (field: string, after: string | null, places: { target: number; before?: string | null }[]) =>
+    attempt(async () => {
+      stack.value = await got(
+        api.POST('/api/catalogue/changes', {
+          body: { field, after, places: places.map(({ target, before }) => ({ target, before: before ?? null })) },
+        }),
+      )
+      await reload()
+    })
+  const undo = () =>
+    attempt(async () => {
+      stack.value = await got(api.POST('/api/catalogue/undo'))
+      await reload()
+    })
+  const redo = () =>
+    attempt(async () => {
+      stack.value = await got(api.POST('/api/catalogue/redo'))
+      await reload()
+    })
+  const allocate = (recordings: number[]) =>
+    attempt(async () => {
+      const given = await got(
+        api.POST('/api/catalogue/isrcs', { body: { recordings, find: recordings.length ? null : find.value } }),
+      )
+      stack.value = given.stack
+      await reload()
+    })
+
+  return {
+    subject,
+    find,
+    sort,
+    shown,
+    keys,
+    gone,
+    columns,
+    head,
+    pages,
+    stack,
+    problem,
+    go,
+    row,
+    see,
+    reload,
+    write,
+    undo,
+    redo,
+    allocate,
+    attempt,
+  }
+}
+
+export type Catalogue = ReturnType<typeof useCatalogue>
+
+interface Conflict {
+  before?: string | null
+  seen?: string | null
+  stored?: string | null
+  wanted?: string | null
+}
+
+/** What went wrong; where somebody was quicker, both values. */
+function told(failure: Error): string {
+  const conflicts = failure instanceof Problem ? (failure.more.conflicts as Conflict[] | undefined) : undefined
+  if (!conflicts?.length) return failure.message
+  const first = conflicts[0]!
+  const more = conflicts.length > 1 ? `, and ${conflicts.length - 1} more` : ''
+  return `${failure.message} Now it is “${first.stored ?? 'empty'}”; you saw “${first.seen ?? 'empty'}” and wanted “${first.wanted ?? 'empty'}”${more}.`
+}
+
+/** The number of the thing that a fact of this row belongs to. */
+export function targetOf(row: CatalogueRow, entity: string): number {
+  if (entity === 'release') return row.release
+  if (entity === 'track') return row.trackId
+  return entity === 'recording' ? row.recordingId : row.workId
+}
+
+/** The number of the row's own subject. */
+export function idOf(row: CatalogueRow, subject: Subject): number {
+  if (subject === 'releases') return row.release
+  return subject === 'works' ? row.workId : row.recordingId
+}
