@@ -164,9 +164,10 @@ const width = (of: CatalogueColumn) => {
   if (of.key === 'title' || of.key === 'workTitle') return 'minmax(160px, 3fr)'
   if (of.scale === 'time') return '64px'
   if (of.key === 'year' || of.scale === 'number') return '64px'
-  if (of.scale === 'date') return '96px'
+  if (of.scale === 'date') return '104px'
   if (of.key === 'isrc' || of.key === 'barcode' || of.key === 'iswc') return '136px'
-  if (of.key === 'finding' || of.key === 'kind' || of.key === 'catalogueNumber') return '84px'
+  if (of.key === 'catalogueNumber') return '104px'
+  if (of.key === 'finding' || of.key === 'kind') return '84px'
   return 'minmax(96px, 2fr)'
 }
 const template = computed(() => `28px ${columns.value.map(width).join(' ')}`)
@@ -269,6 +270,10 @@ const find = (of: CatalogueColumn) => completion(of.type ? { type: of.type } : u
 }
 .board:focus-visible {
   outline-offset: -2px;
+}
+/* the cursor shows where one is */
+.board[aria-activedescendant] {
+  outline: none;
 }
 .line {
   display: grid;

@@ -102,7 +102,7 @@ const exported = (format: string) =>
           <span v-if="subject !== 'releases'" class="quiet">on {{ number(head.releases) }} releases</span>
         </span>
         <span v-else class="quiet">Looking up the catalogue…</span>
-        <template v-if="!readOnly && total">
+        <template v-if="!readOnly && total && (find || chosen.size)">
           <span v-if="chosen.size"
             >{{ number(chosen.size) }} selected
             <button class="act" type="button" @click="chosen = new Set()">Clear</button></span

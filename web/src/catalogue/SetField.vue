@@ -20,25 +20,27 @@ const emit = defineEmits<{ close: [] }>()
 const SHOWN = 200
 const open = ref(true)
 const fields = computed(() => props.catalogue.columns.value.filter((column) => column.entity))
-const key = ref(
-  props.begin?.column ?? props.catalogue.keys.value.find((each) => fields.value.some((one) => one.key === each)) ?? '',
-)
+const key = ref(props.begin?.column ?? '')
 const column = computed(() => fields.value.find((each) => each.key === key.value))
 const value = ref(props.begin?.value ?? '')
+/** That nothing is to stand there any more has to be said: an empty line may only be one that was not filled in yet. */
+const emptied = ref(false)
 const carried = ref(false)
+const complete = computed(() => !!column.value && (!!value.value.trim() || emptied.value))
 const preview = ref<EditPreview | null>(null)
 const problem = ref('')
 let asked = 0
 
 async function look() {
   const mine = ++asked
+  if (!complete.value) return
   try {
     const found = await got(
       api.POST('/api/catalogue/{subject}/preview', {
         params: { path: { subject: props.catalogue.subject.value } },
         body: {
           column: key.value,
-          value: value.value,
+          value: emptied.value ? '' : value.value,
           find: props.catalogue.find.value,
           rows: props.rows,
           carried: carried.value,
@@ -54,7 +56,7 @@ async function look() {
   }
 }
 const looking = soon(look, 250)
-watch([key, value, carried], () => ((preview.value = null), looking.ask()), { immediate: true })
+watch([key, value, emptied, carried], () => ((preview.value = null), looking.ask()), { immediate: true })
 onUnmounted(looking.cancel)
 
 async function apply() {
@@ -74,6 +76,7 @@ const what = computed(() =>
       <label>
         Field
         <select v-model="key" class="form-select form-select-sm">
+          <option value="" disabled>Choose a field…</option>
           <option v-for="each in fields" :key="each.key" :value="each.key">{{ each.name }}</option>
         </select>
       </label>
@@ -85,10 +88,12 @@ const what = computed(() =>
           label="New value"
           :find="completion(column?.type ? { type: column.type } : undefined, column?.words ?? []).find"
           :many="completion(column?.type ? { type: column.type } : undefined, column?.words ?? []).many"
-          placeholder="empty"
         />
       </div>
     </div>
+    <p v-if="column">
+      <label><input v-model="emptied" type="checkbox" /> Empty the field</label>
+    </p>
     <p v-if="column?.help" class="quiet">{{ column.help }}</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <template v-if="preview">
@@ -132,7 +137,8 @@ const what = computed(() =>
         </p>
       </div>
     </template>
-    <p v-else-if="!problem" class="quiet">Looking up what would change…</p>
+    <p v-else-if="complete && !problem" class="quiet">Looking up what would change…</p>
+    <p v-else-if="!problem" class="quiet">What would change is shown here before anything is written.</p>
     <div class="end">
       <button class="act" type="button" @click="open = false">Cancel</button>
       <BButton variant="primary" :disabled="!preview?.places.length" @click="apply"

@@ -66,7 +66,7 @@ export const keysOf = (text: string, columns: CatalogueColumn[]) =>
 /** Which subject shows which columns until somebody chooses others. */
 export const USUAL: Record<string, string> = {
   recordings: 'title,version,artists,release,year,time,isrc',
-  releases: 'title,artists,kind,releaseDate,catalogueNumber,barcode,genre,tracks,finding',
+  releases: 'title,artists,kind,releaseDate,catalogueNumber,barcode,tracks,finding',
   works: 'workTitle,writers,publishers,iswc,release,year',
 }
 

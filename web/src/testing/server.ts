@@ -24,9 +24,10 @@ export function server(routes: Record<string, unknown>): { heard: Heard[] } {
     if (route === undefined) throw new TypeError(`no answer to ${options.method} ${path}`)
     const said = await (typeof route === 'function' ? (route as (heard: Heard) => unknown)(call) : route)
     if (said instanceof Refused)
-      return new Response(JSON.stringify({ type: `urn:entrada:problem:${said.type}`, detail: said.detail }), {
-        status: said.status,
-      })
+      return new Response(
+        JSON.stringify({ type: `urn:entrada:problem:${said.type}`, detail: said.detail, ...said.more }),
+        { status: said.status },
+      )
     return new Response(JSON.stringify(said), { status: 200 })
   })
   return { heard }
@@ -38,6 +39,7 @@ export class Refused {
     readonly status: number,
     readonly type: string,
     readonly detail: string,
+    readonly more: object = {},
   ) {}
 }
 

@@ -8,23 +8,26 @@ import app.entrada.server.overview.Standings;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.locks.LockSupport;
 import java.util.concurrent.locks.ReadWriteLock;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
 import java.util.function.BiFunction;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.event.EventListener;
+import org.springframework.context.SmartLifecycle;
 import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 
 /**
  * The catalogue in this node's memory. Before it is read, the rows of releases that have become different since are put in;
  * which they are, the database tells, whoever wrote them.
  */
 @Component
-class CatalogueKeeper {
+class CatalogueKeeper implements SmartLifecycle {
+    private static final long PAUSE_MILLIS = 2_000;
     private static final Logger LOG = LoggerFactory.getLogger(CatalogueKeeper.class);
 
     /** Releases whose rows are read at once: all of a large catalogue would not fit in memory twice. */
@@ -36,6 +39,8 @@ class CatalogueKeeper {
     private final Standings standings;
     private final ReadWriteLock lock = new ReentrantReadWriteLock();
     private final Map<CatalogueSubject, CatalogueTable> tables = new EnumMap<>(CatalogueSubject.class);
+    private final Object catching = new Object();
+    private volatile @Nullable Thread thread;
     private long since;
 
     CatalogueKeeper(Standings standings) {
@@ -48,26 +53,50 @@ class CatalogueKeeper {
         since = 0;
     }
 
-    /** Reads all of it in when the server starts, so that nobody waits for that. */
-    @EventListener(ApplicationReadyEvent.class)
-    void prepare() {
-        Thread preparing = new Thread(
-                () -> {
-                    try {
-                        catchUp();
-                        lock.readLock().lock();
-                        try {
-                            tables.values().forEach(CatalogueTable::prepare);
-                        } finally {
-                            lock.readLock().unlock();
-                        }
-                    } catch (DataAccessException away) {
-                        LOG.debug("The catalogue waits: {}", away.getMessage());
-                    }
-                },
-                "catalogue");
-        preparing.setDaemon(true);
-        preparing.start();
+    /** In the background rows are put in as they become different, so that nobody waits for many of them. */
+    @Override
+    public synchronized void start() {
+        Thread fresh = new Thread(this::work, "catalogue");
+        fresh.setDaemon(true);
+        thread = fresh;
+        fresh.start();
+    }
+
+    private void work() {
+        while (isRunning())
+            try {
+                if (catchUp() >= A_PART) prepare();
+                Thread.sleep(PAUSE_MILLIS);
+            } catch (DataAccessException | TransactionException away) {
+                LOG.debug("The catalogue waits: {}", away.getMessage());
+                LockSupport.parkNanos(PAUSE_MILLIS * 1_000_000);
+            } catch (InterruptedException stopped) {
+                return;
+            }
+    }
+
+    /** What the first search would have to wait for. */
+    private void prepare() {
+        for (CatalogueTable table : tables.values()) {
+            lock.readLock().lock();
+            try {
+                table.prepare();
+            } finally {
+                lock.readLock().unlock();
+            }
+        }
+    }
+
+    @Override
+    public synchronized void stop() {
+        Thread working = thread;
+        thread = null;
+        if (working != null) working.interrupt();
+    }
+
+    @Override
+    public boolean isRunning() {
+        return thread != null;
     }
 
     /** What is read, and how many releases are being looked over: what is told of those is of before. */
@@ -89,33 +118,31 @@ class CatalogueKeeper {
         }
     }
 
-    private void catchUp() {
-        List<Standings.ReleaseRows> changed = standings.rowsSince(known(), A_PART);
-        if (changed.isEmpty()) return;
-        lock.writeLock().lock();
-        try {
-            if (tables.values().stream().anyMatch(table -> table.stale() > MOST_STALE)) clear();
-            // another may have put them in meanwhile
-            changed = standings.rowsSince(since, A_PART);
+    /** Puts in what has become different, one thread at a time; of how many releases. */
+    private int catchUp() {
+        synchronized (catching) {
+            int releases = 0;
+            List<Standings.ReleaseRows> changed = standings.rowsSince(since, A_PART);
             while (!changed.isEmpty()) {
-                for (Standings.ReleaseRows each : changed) {
-                    for (CatalogueTable table : tables.values()) table.put(each.release(), each.rows());
-                    since = each.looked();
-                }
+                put(changed);
+                releases += changed.size();
                 changed = standings.rowsSince(since, A_PART);
             }
-            tables.values().forEach(CatalogueTable::settle);
-        } finally {
-            lock.writeLock().unlock();
+            return releases;
         }
     }
 
-    private long known() {
-        lock.readLock().lock();
+    private void put(List<Standings.ReleaseRows> changed) {
+        lock.writeLock().lock();
         try {
-            return since;
+            for (Standings.ReleaseRows each : changed) {
+                for (CatalogueTable table : tables.values()) table.put(each.release(), each.rows());
+                since = each.looked();
+            }
+            if (tables.values().stream().anyMatch(table -> table.stale() > MOST_STALE)) clear();
+            tables.values().forEach(CatalogueTable::settle);
         } finally {
-            lock.readLock().unlock();
+            lock.writeLock().unlock();
         }
     }
 }

@@ -1,0 +1,234 @@
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { DIALOG, screen } from '../testing/screen'
+import { eventually } from '../testing/eventually'
+import { Refused, type Heard } from '../testing/server'
+import CatalogueScreen from './CatalogueScreen.vue'
+
+const column = (key: string, name: string, more: object = {}) => ({
+  key,
+  name,
+  scale: 'text',
+  entity: 'track',
+  field: `track.${key}`,
+  type: 'text',
+  words: [],
+  help: null,
+  several: false,
+  ...more,
+})
+const COLUMNS = [
+  column('title', 'Title'),
+  column('artists', 'Artists', { type: 'names' }),
+  column('country', 'Country', { entity: 'recording', field: 'recording.country' }),
+  column('isrc', 'ISRC', { entity: 'recording', field: 'recording.isrc', type: 'isrc' }),
+  column('year', 'Year', { scale: 'number', entity: null, field: null, type: null }),
+]
+const TOTAL = 50_000
+const row = (index: number) => ({
+  release: 7,
+  track: index + 1,
+  trackId: 1000 + index,
+  recordingId: 5000 + index,
+  workId: 9000 + index,
+  master: null,
+  cells: {
+    title: { value: `Reach ${index}`, shown: null, carried: false },
+    artists: { value: 'Mira Tollgate', shown: null, carried: true },
+    year: { value: '2021', shown: null, carried: false },
+  },
+})
+const window_ = (call: Heard) => {
+  const query = new URLSearchParams(call.path.split('?')[1])
+  const from = Number(query.get('from'))
+  const find = query.get('find') ?? ''
+  const total = find.includes('nobody') ? 0 : TOTAL
+  return {
+    total,
+    of: TOTAL,
+    releases: 4000,
+    lookedOver: 0,
+    parts: find
+      .split(', ')
+      .filter(Boolean)
+      .map((text) => ({
+        text,
+        column: null,
+        problem: text.includes('flood') ? 'Year takes a year such as 2021' : null,
+      })),
+    from,
+    rows: Array.from({ length: Math.min(total, Number(query.get('count'))) }, (_, i) => row(from + i)),
+  }
+}
+const routes = {
+  'GET /api/catalogue/recordings/columns': COLUMNS,
+  'GET /api/catalogue/recordings': window_,
+  'GET /api/catalogue/recordings/values': { values: [{ value: 'Mira Tollgate', count: 12 }], distinct: 1, without: 3 },
+  'GET /api/catalogue/stack': { undo: null, redo: null },
+  'GET /api/catalogue/views': [
+    {
+      id: 3,
+      name: 'Old ones',
+      subject: 'recordings',
+      find: 'year 1998',
+      sort: '',
+      columns: 'title,barnacles',
+      forAll: true,
+      by: 'Sol',
+      own: false,
+    },
+  ],
+}
+const catalogue = async (at = '/catalogue/recordings', more: Record<string, unknown> = {}, role = 'manager') => {
+  const shownAs = await screen(CatalogueScreen, { ...routes, ...more }, { stubs: DIALOG, at, role })
+  await eventually(() => expect(shownAs.shown.find('.found').text()).toContain('recordings'))
+  return shownAs
+}
+const asked = (heard: Heard[]) => heard.filter((call) => call.path.startsWith('/api/catalogue/recordings?'))
+
+/** Opens a cell for typing, as a mouse does. */
+async function type(shown: Awaited<ReturnType<typeof catalogue>>['shown']) {
+  await shown.find("[data-cell='2.title']").trigger('mousedown')
+  await flushPromises()
+  await shown.find("[data-cell='2.title']").trigger('dblclick')
+  await flushPromises()
+}
+
+beforeEach(() => {
+  Element.prototype.scrollIntoView = () => {}
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      disconnect() {}
+    },
+  )
+})
+afterEach(() => vi.unstubAllGlobals())
+
+describe('F4 The catalogue', () => {
+  it('draws what is in sight of fifty thousand rows and asks for no more', async () => {
+    const { shown, heard } = await catalogue()
+    expect(shown.find('.found').text()).toContain('50,000 recordings')
+    expect(shown.findAll('.all .line').length).toBeLessThan(60)
+    expect(shown.find('.all').attributes('style')).toContain('1400000px')
+    expect(asked(heard).every((call) => call.path.includes('count=100'))).toBe(true)
+    expect(shown.findAll('*').length).toBeLessThan(2000)
+  })
+  it('is filtered by a part that is typed, and by a value that is clicked; both stand in the address', async () => {
+    const { shown, router } = await catalogue()
+    await shown.find('.filter input').setValue('without isrc')
+    await shown.find('.filter input').trigger('keydown.enter')
+    await flushPromises()
+    expect(router.currentRoute.value.query.find).toBe('without isrc')
+    await eventually(() => expect(shown.find('.values li button').exists()).toBe(true))
+    await shown.find('.values li button').trigger('click')
+    await flushPromises()
+    expect(router.currentRoute.value.query.find).toBe('without isrc, artists "Mira Tollgate"')
+    await shown.find('.part .away').trigger('click')
+    await flushPromises()
+    expect(router.currentRoute.value.query.find).toBe('artists "Mira Tollgate"')
+  })
+  it('underlines what was not understood and says what it would take', async () => {
+    const { shown } = await catalogue('/catalogue/recordings?find=year%20of%20the%20flood')
+    expect(shown.find('.part.wrong').text()).toContain('year of the flood')
+    expect(shown.find('.filter .problem').text()).toBe('Year takes a year such as 2021')
+  })
+  it('says that nothing fits', async () => {
+    const { shown } = await catalogue('/catalogue/recordings?find=nobody')
+    expect(shown.text()).toContain('Nothing fits this filter.')
+  })
+  it('says of a view which of its columns is gone', async () => {
+    const { shown } = await catalogue('/catalogue/recordings?columns=title,barnacles')
+    expect(shown.text()).toContain('There is no column “barnacles” any more; it is left out.')
+  })
+  it('opens a saved view', async () => {
+    const { shown, router } = await catalogue()
+    await shown.find('.views select').setValue('3')
+    await flushPromises()
+    expect(router.currentRoute.value.query).toEqual({ find: 'year 1998', columns: 'title,barnacles' })
+  })
+  it('writes a cell where it stands, with what was seen there', async () => {
+    const { shown, posts } = await catalogue(undefined, {
+      'POST /api/catalogue/changes': { undo: 'Title of a track', redo: null },
+    })
+    await type(shown)
+    await shown.find('.edit input').setValue('Low Bridge')
+    await shown.find('.edit input').trigger('keydown.enter')
+    await flushPromises()
+    expect(posts().at(-1)!.body).toEqual({
+      field: 'track.title',
+      after: 'Low Bridge',
+      places: [{ target: 1002, before: 'Reach 2' }],
+    })
+    expect(shown.find('.undo').text()).toContain('Undo Title of a track')
+  })
+  it('tells both values where somebody was quicker', async () => {
+    const { shown } = await catalogue(undefined, {
+      'POST /api/catalogue/changes': new Refused(409, 'changed-meanwhile', 'Somebody changed this in the meantime.', {
+        conflicts: [{ field: 'track.title', target: 1002, seen: 'Reach 2', stored: 'Hers', wanted: 'Mine' }],
+      }),
+    })
+    await type(shown)
+    await shown.find('.edit input').setValue('Mine')
+    await shown.find('.edit input').trigger('keydown.enter')
+    await flushPromises()
+    expect(shown.find('.problem[role=alert]').text()).toContain('Now it is “Hers”; you saw “Reach 2” and wanted “Mine”')
+  })
+  it('sets one field in all that is found, after a preview', async () => {
+    const { shown, posts, button } = await catalogue('/catalogue/recordings?find=year%202021', {
+      'POST /api/catalogue/recordings/preview': {
+        field: 'recording.country',
+        after: 'NL',
+        places: [{ target: 5001, before: 'DE', title: 'Reach 1', release: 'Slack Water' }],
+        releases: 1,
+        carried: 0,
+        same: 4,
+      },
+      'POST /api/catalogue/changes': { undo: 'Country of a recording', redo: null },
+    })
+    const dialog = () => shown.findAll('.dialog').at(-1)!
+    await shown
+      .findAll('.found .act')
+      .find((each) => each.text().startsWith('Set a field'))!
+      .trigger('click')
+    await flushPromises()
+    expect(posts()).toEqual([])
+    await dialog().find('select').setValue('country')
+    await dialog().find('.ahead input').setValue('nl')
+    await eventually(() => expect(dialog().find('table').exists()).toBe(true))
+    expect(posts().at(-1)!.body).toEqual({
+      column: 'country',
+      value: 'nl',
+      find: 'year 2021',
+      rows: [],
+      carried: false,
+    })
+    expect(dialog().text()).toContain('4 rows already have this value')
+    await button('Change 1 recording').trigger('click')
+    await flushPromises()
+    expect(posts().at(-1)!.body).toEqual({
+      field: 'recording.country',
+      after: 'NL',
+      places: [{ target: 5001, before: 'DE' }],
+    })
+  })
+  it('allocates ISRCs to the rows that are selected', async () => {
+    const { shown, posts, button } = await catalogue(undefined, {
+      'POST /api/catalogue/isrcs': { count: 2, stack: { undo: '2 ISRCs', redo: null } },
+    })
+    const boxes = shown.findAll('.tick input')
+    await boxes[1]!.trigger('click')
+    await boxes[2]!.trigger('click')
+    expect(shown.find('.found').text()).toContain('2 selected')
+    await button('Allocate missing ISRCs').trigger('click')
+    await flushPromises()
+    expect(posts().at(-1)!.body).toEqual({ recordings: [5001, 5002], find: null })
+    expect(shown.find('.undo').text()).toContain('Undo 2 ISRCs')
+  })
+  it('lets somebody who only reads look, and export', async () => {
+    const { shown } = await catalogue('/catalogue/recordings?find=year%202021', {}, 'reader')
+    expect(shown.find('.found').text()).not.toContain('Set a field')
+    expect(shown.find('.export a').attributes('href')).toContain('/api/catalogue/recordings/export?find=year+2021')
+  })
+})
