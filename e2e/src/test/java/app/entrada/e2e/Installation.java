@@ -9,13 +9,18 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 
 /** A whole installation with the demo data, set up and run by the project's own script. */
 final class Installation {
     private static final Path ROOT =
             Path.of(System.getProperty("entrada.root", "..")).toAbsolutePath().normalize();
+
+    /** Invented releases of a large one: a tenth of what it has in earnest. */
+    static final int RELEASES = 400;
 
     private final Path var;
     private final String data;
@@ -34,7 +39,7 @@ final class Installation {
         this(var, today, port, "demo");
     }
 
-    /** @param data {@code demo}, or {@code own} for one that begins with nothing */
+    /** @param data {@code demo}, {@code large} for one with four hundred releases, {@code own} for one that begins with nothing */
     Installation(Path var, String today, int port, String data) {
         this.data = data;
         this.var = var.toAbsolutePath();
@@ -51,15 +56,20 @@ final class Installation {
                         .forEach(path -> path.toFile().delete());
             }
         Files.createDirectories(var);
-        run(data.equals("demo") ? "demo" : "start");
+        switch (data) {
+            case "demo" -> run("demo");
+            case "large" -> run("demo", "--large");
+            default -> run("start");
+        }
     }
 
     /** Runs a command of the script and waits for its end. */
-    void run(String command) throws IOException, InterruptedException {
+    void run(String... command) throws IOException, InterruptedException {
         Path said = Files.createTempFile("entrada", ".txt");
-        ProcessBuilder builder = new ProcessBuilder(ROOT.resolve("entrada").toString(), command)
-                .redirectErrorStream(true)
-                .redirectOutput(said.toFile());
+        List<String> line = new ArrayList<>(List.of(ROOT.resolve("entrada").toString()));
+        line.addAll(List.of(command));
+        ProcessBuilder builder =
+                new ProcessBuilder(line).redirectErrorStream(true).redirectOutput(said.toFile());
         builder.environment().put("ENTRADA_VAR", var.toString());
         builder.environment().put("ENTRADA_NO_BUILD", "1");
         builder.environment().put("ENTRADA_FIRST_PORT", String.valueOf(port));
@@ -68,12 +78,14 @@ final class Installation {
         builder.environment().put("ENTRADA_PASSWORD_COST", "4");
         // a preview of 30 s can still be cut out of it
         builder.environment().put("ENTRADA_DEMO_LONGEST", "31s");
+        builder.environment().put("ENTRADA_DEMO_RELEASES", String.valueOf(RELEASES));
         if (!watched) builder.environment().put("ENTRADA_NO_WATCH", "1");
         Process process = builder.start();
         boolean ended = process.waitFor(240, TimeUnit.SECONDS);
         String text = Files.readString(said);
         Files.delete(said);
-        if (!ended || process.exitValue() != 0) throw new IOException("./entrada " + command + " failed:\n" + text);
+        if (!ended || process.exitValue() != 0)
+            throw new IOException("./entrada " + String.join(" ", command) + " failed:\n" + text);
     }
 
     private String today() {
