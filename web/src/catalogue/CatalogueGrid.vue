@@ -94,6 +94,10 @@ const grid = useGrid(board, at, {
   readOnly: () => props.readOnly,
   entering: (to) => reveal(to.row),
   own: (event) => {
+    if (event.ctrlKey && event.key.toLowerCase() === 'z' && !props.readOnly) {
+      void (event.shiftKey ? props.catalogue.redo() : props.catalogue.undo())
+      return true
+    }
     if (!at.value) return false
     const row = props.catalogue.row(at.value.row)
     if (event.key === ' ' && event.shiftKey && row) toggle(at.value.row, false)
@@ -186,28 +190,30 @@ const find = (of: CatalogueColumn) => completion(of.type ? { type: of.type } : u
     @scroll.passive="top = board!.scrollTop"
     @keydown="keys"
   >
-    <div class="line caption" role="row" :style="{ gridTemplateColumns: template }">
-      <span role="columnheader"><span class="hidden-text">Selected</span></span>
-      <span
-        v-for="each in columns"
-        :key="each.key"
-        role="columnheader"
-        :class="each.scale"
-        :aria-sort="direction(each.key) ?? 'none'"
-      >
-        <button
-          type="button"
-          :title="`${each.help ?? each.name} Click to sort; with Shift, after the columns sorted already.`"
-          @click="catalogue.go({ sort: sorted(catalogue.sort.value, each.key, $event.shiftKey) })"
+    <div role="rowgroup" class="head">
+      <div class="line caption" role="row" :style="{ gridTemplateColumns: template }">
+        <span role="columnheader"><span class="hidden-text">Selected</span></span>
+        <span
+          v-for="each in columns"
+          :key="each.key"
+          role="columnheader"
+          :class="each.scale"
+          :aria-sort="direction(each.key) ?? 'none'"
         >
-          {{ each.name
-          }}<svg v-if="direction(each.key)" viewBox="0 0 8 8" width="8" height="8" aria-hidden="true">
-            <path :d="direction(each.key) === 'ascending' ? 'M0 6h8L4 1z' : 'M0 2h8L4 7z'" fill="currentColor" />
-          </svg>
-        </button>
-      </span>
+          <button
+            type="button"
+            :title="`${each.help ?? each.name} Click to sort; with Shift, after the columns sorted already.`"
+            @click="catalogue.go({ sort: sorted(catalogue.sort.value, each.key, $event.shiftKey) })"
+          >
+            {{ each.name
+            }}<svg v-if="direction(each.key)" viewBox="0 0 8 8" width="8" height="8" aria-hidden="true">
+              <path :d="direction(each.key) === 'ascending' ? 'M0 6h8L4 1z' : 'M0 2h8L4 7z'" fill="currentColor" />
+            </svg>
+          </button>
+        </span>
+      </div>
     </div>
-    <div class="all" :style="{ height: `${total * HEIGHT}px` }">
+    <div class="all" role="rowgroup" :style="{ height: `${total * HEIGHT}px` }">
       <div
         v-for="{ index, row } in rows"
         :key="index"
@@ -217,7 +223,7 @@ const find = (of: CatalogueColumn) => completion(of.type ? { type: of.type } : u
         :class="{ taken: isChosen(row) }"
         :style="{ gridTemplateColumns: template, transform: `translateY(${index * HEIGHT}px)` }"
       >
-        <span class="tick">
+        <span class="tick" role="gridcell">
           <input
             v-if="row"
             type="checkbox"
@@ -290,10 +296,12 @@ const find = (of: CatalogueColumn) => completion(of.type ? { type: of.type } : u
   left: 0;
   right: 0;
 }
-.caption {
+.head {
   position: sticky;
   top: 0;
   z-index: 10;
+}
+.caption {
   background: var(--paper);
   border-bottom-color: var(--ink);
 }

@@ -17,6 +17,7 @@ const KEYS = [
   ['Ctrl .', 'In the credits: featured, or no longer'],
   ['Alt ↑, Alt ↓', 'Move the track up, down'],
   ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
+  ['Shift Space, Alt Enter', 'In the catalogue: select the row; open its release'],
   ['Space', 'Play, pause'],
   ['← →, + −', 'On an outline: five seconds back, on; closer, further'],
   ['Alt while dropping', 'Only look at a file; it is not kept'],

@@ -39,6 +39,11 @@ final class CatalogueBench {
         ROUTES.put("a name, half typed", "/api/people/find?typed=sedgm");
         ROUTES.put("somebody", "/api/people/%d");
         ROUTES.put("recordings, a word", "/api/recordings?typed=lantern");
+        ROUTES.put("Catalogue", "/api/catalogue/recordings");
+        ROUTES.put("Catalogue, a filter", "/api/catalogue/recordings?find=without+isrc,+year+2019+to+2021");
+        ROUTES.put("Catalogue, two words anywhere", "/api/catalogue/recordings?find=sedge+lantern");
+        ROUTES.put("Catalogue, sorted by two", "/api/catalogue/recordings?sort=-year,title&from=200");
+        ROUTES.put("Catalogue, values", "/api/catalogue/recordings/values?column=artists");
         ROUTES.put("Codes", "/api/codes");
         ROUTES.put("Activity", "/api/activity");
     }

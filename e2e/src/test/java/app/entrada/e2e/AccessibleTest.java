@@ -73,9 +73,14 @@ class AccessibleTest {
                 browser.see(".send header");
                 check(browser, theme + " send");
                 browser.click("nav a", "People");
+                browser.type(".list input", "Tollgate"); // there may be more than fit into the first part
                 browser.click(".list li a", "Mira Tollgate");
                 browser.see(".person li");
                 check(browser, theme + " people");
+                browser.click("nav a", "Catalogue");
+                browser.click("[data-cell='2.title']");
+                browser.see(".values li");
+                check(browser, theme + " catalogue");
                 browser.click("nav a", "Codes");
                 browser.see(".block");
                 check(browser, theme + " codes");

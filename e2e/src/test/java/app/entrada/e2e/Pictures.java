@@ -65,6 +65,11 @@ final class Pictures {
             browser.picture(folder.resolve("destinations.png"));
             form(browser, arguments[0], folder);
             gathering(browser, arguments[0], folder);
+            browser.go(arguments[0] + "/catalogue?find=year+2019+to+2027,+not+instrumental");
+            browser.see(".values li");
+            browser.click("[data-cell='2.isrc']");
+            browser.see("footer b");
+            browser.picture(folder.resolve("catalogue.png"));
             browser.go(arguments[0] + "/codes");
             browser.see("section.block rect");
             browser.picture(folder.resolve("codes.png"));
@@ -92,7 +97,6 @@ final class Pictures {
                 """);
         browser.type("#source", "mail of M. Tollgate, 20 Nov");
         browser.see(".reader .strange");
-        browser.picture(folder.resolve("track-list.png"));
         browser.click("button", "Take nothing");
         browser.click(".tabs a", "Credits");
         browser.see("[data-cell='1.4']");
