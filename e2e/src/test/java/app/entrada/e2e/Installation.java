@@ -78,7 +78,7 @@ final class Installation {
         builder.environment().put("ENTRADA_PASSWORD_COST", "4");
         // a preview of 30 s can still be cut out of it
         builder.environment().put("ENTRADA_DEMO_LONGEST", "31s");
-        builder.environment().put("ENTRADA_DEMO_RELEASES", String.valueOf(RELEASES));
+        if (data.equals("large")) builder.environment().put("ENTRADA_DEMO_RELEASES", String.valueOf(RELEASES));
         if (!watched) builder.environment().put("ENTRADA_NO_WATCH", "1");
         Process process = builder.start();
         boolean ended = process.waitFor(240, TimeUnit.SECONDS);
