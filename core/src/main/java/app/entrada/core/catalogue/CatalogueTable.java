@@ -63,6 +63,9 @@ public final class CatalogueTable {
     /** The values of one column, and which row has which. */
     private static final class Store {
         private final CatalogueColumn column;
+        /** Whether it is a fact of releases. */
+        private final boolean ofRelease;
+
         private final Map<String, Integer> numbers = new HashMap<>();
         private final List<Value> values = new ArrayList<>();
         /** By row: the number of its value, 0 for none. */
@@ -73,6 +76,9 @@ public final class CatalogueTable {
 
         Store(CatalogueColumn column) {
             this.column = column;
+            ofRelease = column.ofField()
+                    .filter(field -> field.entity() == Entity.RELEASE)
+                    .isPresent();
         }
 
         void put(int row, @Nullable String text, boolean inherited) {
@@ -205,11 +211,7 @@ public final class CatalogueTable {
                 String key = store.column.key();
                 String text = row.values().get(key);
                 // what only a release has holds for its tracks
-                if (text == null
-                        && store.column
-                                .ofField()
-                                .filter(field -> field.entity() == Entity.RELEASE)
-                                .isPresent()) text = whole.values().get(key);
+                if (text == null && store.ofRelease) text = whole.values().get(key);
                 store.put(number, text, row.carried().contains(key));
             }
             live.set(number);
@@ -221,11 +223,6 @@ public final class CatalogueTable {
     /** Computes what the first search would have to wait for. */
     public void prepare() {
         for (Store store : stores.values()) for (Value value : store.values) value.folded();
-    }
-
-    /** Releases of which it has rows. */
-    public Collection<Long> releases() {
-        return List.copyOf(ofRelease.keySet());
     }
 
     /** Rows that were replaced or taken away and still take room. */

@@ -68,9 +68,7 @@ class CatalogueEditController {
         CatalogueSubject rows = CatalogueController.subject(subject);
         CatalogueColumn column =
                 rows.column(Objects.toString(wanted.column(), "")).orElseThrow(() -> Problem.missing("column"));
-        Field<?> field = column.ofField()
-                .orElseThrow(() ->
-                        Problem.input("computed", "%s is computed and cannot be written.".formatted(column.name())));
+        Field<?> field = CatalogueEdits.written(column);
         String after = CatalogueEdits.canonical(field, wanted.value());
         CatalogueEdits.Planned planned = edits.plan(
                 rows,

@@ -83,7 +83,7 @@ class CatalogueEdits {
             CatalogueColumn column,
             @Nullable String after,
             boolean carriedToo) {
-        Field<?> field = column.ofField().orElseThrow(() -> computed(column));
+        Field<?> field = written(column);
         Set<Long> chosen = new HashSet<>(rows);
         return catalogue
                 .read(subject, table -> {
@@ -143,8 +143,11 @@ class CatalogueEdits {
         };
     }
 
-    private static Problem computed(CatalogueColumn column) {
-        return Problem.input("computed", "%s is computed and cannot be written.".formatted(column.name()));
+    /** The fact of a column; what is computed cannot be written. */
+    static Field<?> written(CatalogueColumn column) {
+        return column.ofField()
+                .orElseThrow(() ->
+                        Problem.input("computed", "%s is computed and cannot be written.".formatted(column.name())));
     }
 
     /** The canonical text of what was typed. */
