@@ -1,9 +1,9 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
 import { PANELS, SCREENS } from './screens'
 
-const screens = SCREENS.flat().flatMap<RouteRecordRaw>(({ key, path, component, things }) => [
+const screens = SCREENS.flat().flatMap<RouteRecordRaw>(({ key, path, component, within = [] }) => [
   { path, name: key, component },
-  ...(things ? [{ path: things.path, name: things.key, component }] : []),
+  ...within.map((each) => ({ path: each.path, name: each.key, component: each.part?.component ?? component })),
 ])
 
 export const router = createRouter({

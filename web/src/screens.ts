@@ -7,8 +7,15 @@ interface Screen {
   name: string
   more: string
   component: () => Promise<RouteComponent>
-  /** Addresses of single things that the same screen shows. */
-  things?: { key: string; path: string }
+  /** Addresses within it: single things that the same screen shows, or a part of its own that the jump box names. */
+  within?: Within[]
+}
+
+interface Within {
+  key: string
+  path: string
+  /** What is there has a screen of its own. */
+  part?: Omit<Screen, 'key' | 'path' | 'within'>
 }
 
 /** Every screen but those of a release, in groups as the navigation shows them. */
@@ -41,7 +48,18 @@ export const SCREENS: Screen[][] = [
       name: 'Catalogue',
       more: 'every recording, release and work',
       component: () => import('./catalogue/CatalogueScreen.vue'),
-      things: { key: 'catalogue-of', path: '/catalogue/:subject' },
+      within: [
+        { key: 'catalogue-of', path: '/catalogue/:subject(recordings|releases|works)' },
+        {
+          key: 'families',
+          path: '/catalogue/families',
+          part: {
+            name: 'Spelling families',
+            more: 'names and words that are probably the same',
+            component: () => import('./catalogue/families/FamiliesScreen.vue'),
+          },
+        },
+      ],
     },
   ],
   [
@@ -51,7 +69,7 @@ export const SCREENS: Screen[][] = [
       name: 'People',
       more: 'names, identifiers, what they are on',
       component: () => import('./people/PeopleScreen.vue'),
-      things: { key: 'person', path: '/people/:id(\\d+)' },
+      within: [{ key: 'person', path: '/people/:id(\\d+)' }],
     },
     {
       key: 'series',
@@ -73,7 +91,7 @@ export const SCREENS: Screen[][] = [
       name: 'Destinations',
       more: 'rules and connections',
       component: () => import('./destinations/DestinationsScreen.vue'),
-      things: { key: 'destination', path: '/destinations/:id' },
+      within: [{ key: 'destination', path: '/destinations/:id' }],
     },
     {
       key: 'activity',

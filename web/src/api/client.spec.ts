@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { forgetAnswers } from './answers'
 import { api, got, Problem, signedOut } from './client'
 
 const answer = (status: number, body: unknown) =>
@@ -6,7 +7,10 @@ const answer = (status: number, body: unknown) =>
     'fetch',
     vi.fn(async () => new Response(body === undefined ? '' : JSON.stringify(body), { status })),
   )
-afterEach(() => vi.unstubAllGlobals())
+afterEach(() => {
+  vi.unstubAllGlobals()
+  forgetAnswers()
+})
 
 describe('calls to the server', () => {
   it('carry the token against forgery as it stands at the moment of the call', async () => {
@@ -51,5 +55,28 @@ describe('calls to the server', () => {
     signedOut.notice = notice
     await got(api.GET('/api/desk')).catch(() => {})
     expect(notice).toHaveBeenCalledOnce()
+  })
+  it('do not send again what is still the same', async () => {
+    const asked: (string | undefined)[] = []
+    const stored = { tag: 'W/"a"', name: 'M. Arden' }
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(async (_: string, how: { headers: Record<string, string> }) => {
+        const had = how.headers['If-None-Match']
+        asked.push(had)
+        const headers = { ETag: stored.tag }
+        return had === stored.tag
+          ? new Response(null, { status: 304, headers })
+          : new Response(JSON.stringify({ name: stored.name }), { status: 200, headers })
+      }),
+    )
+    const who = async () => (await got(api.GET('/api/session'))) as { name: string }
+    expect((await who()).name).toBe('M. Arden')
+    expect((await who()).name).toBe('M. Arden')
+    Object.assign(stored, { tag: 'W/"b"', name: 'Sol Pereira-Finch' })
+    expect((await who()).name).toBe('Sol Pereira-Finch')
+    forgetAnswers()
+    expect((await who()).name).toBe('Sol Pereira-Finch')
+    expect(asked).toEqual([undefined, 'W/"a"', 'W/"a"', undefined])
   })
 })

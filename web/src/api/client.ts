@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { remembered, tagOf } from './answers'
 import type { paths } from './schema'
 
 /** Speaks with the server. Problems come as RFC 9457 documents and are thrown as {@link Problem}. */
@@ -31,7 +32,7 @@ async function problem(response: Response): Promise<Problem> {
   return new Problem(response.status, type, says, body)
 }
 
-async function answered(method: string, path: string, body?: string): Promise<Response> {
+async function answered(method: string, path: string, body?: string, had?: string): Promise<Response> {
   let response: Response
   try {
     response = await fetch(path, {
@@ -40,13 +41,14 @@ async function answered(method: string, path: string, body?: string): Promise<Re
         Accept: 'application/json',
         'X-XSRF-TOKEN': token(),
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+        ...(had === undefined ? {} : { 'If-None-Match': had }),
       },
       body,
     })
   } catch {
     throw new Problem(0, 'unreachable', UNREACHABLE)
   }
-  if (!response.ok) {
+  if (!response.ok && response.status !== 304) {
     const failure = await problem(response)
     if (failure.type === 'signed-out') signedOut.notice()
     throw failure
@@ -57,8 +59,11 @@ async function answered(method: string, path: string, body?: string): Promise<Re
 /** The routes of the server, as it describes them itself: a path or a body that is not theirs does not compile. */
 export const api = createClient<paths>({
   baseUrl: location.origin,
-  fetch: async (request: Request) =>
-    answered(request.method, request.url.slice(location.origin.length), (await request.text()) || undefined),
+  fetch: async (request: Request) => {
+    const path = request.url.slice(location.origin.length)
+    if (request.method === 'GET') return remembered(path, await answered('GET', path, undefined, tagOf(path)))
+    return answered(request.method, path, (await request.text()) || undefined)
+  },
 })
 
 /** What a call answers with; a problem is thrown. */

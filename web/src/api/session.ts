@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import { forgetAnswers } from './answers'
 import { api, got, signedOut } from './client'
 import type { Job, Session } from './types'
 
@@ -38,6 +39,7 @@ export const useSession = defineStore('session', () => {
   }
 
   function forget() {
+    forgetAnswers()
     ended?.abort()
     ended = null
     void load()

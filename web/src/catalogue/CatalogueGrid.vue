@@ -9,7 +9,7 @@ import { useGrid } from '../kit/grid/useGrid'
 import { type Spot } from '../kit/grid/span'
 import { completion } from '../release/sheet/cells'
 import { ordersOf, sorted } from './filter'
-import { idOf, PAGE, targetOf, type Catalogue } from './useCatalogue'
+import { idOf, keyOf, PAGE, targetOf, type Catalogue } from './useCatalogue'
 
 const HEIGHT = 28
 /** Rows drawn above and below those in sight. */
@@ -56,6 +56,12 @@ const own = (spot: Spot) => {
   return held && !held.carried ? held.value : null
 }
 
+/** The row in which somebody types, as it was when he began: what is typed is written there, whatever is in its place by then. */
+let opened: { row: CatalogueRow; before: string | null } | null = null
+
+/** What was typed into a row that is on its way. */
+let early = ''
+
 const grid = useGrid(board, at, {
   columns: () => props.catalogue.keys.value,
   next: (from, down, right) => {
@@ -69,16 +75,16 @@ const grid = useGrid(board, at, {
   first: () => (total.value ? { row: 0, column: props.catalogue.keys.value[0]! } : null),
   opened: () => {
     const of = at.value && column(at.value.column)
-    if (!of?.entity || !props.catalogue.row(at.value!.row)) return null
-    return own(at.value!) ?? ''
+    const row = at.value && props.catalogue.row(at.value.row)
+    if (!of?.entity || !row) return null
+    opened = { row, before: own(at.value!) }
+    return opened.before ?? ''
   },
   write: (text, into) => {
-    const spot = at.value!
-    const of = column(spot.column)
-    const row = props.catalogue.row(spot.row)
-    if (!row || !of.entity) return
+    const of = column(at.value!.column)
+    if (!opened || !of.entity) return
     if (into === 'all') return emit('many', of, text)
-    const before = own(spot)
+    const { row, before } = opened
     if ((before ?? '') === text) return
     void props.catalogue.write(of.field!, text || null, [{ target: targetOf(row, of.entity), before }])
   },
@@ -100,6 +106,10 @@ const grid = useGrid(board, at, {
     }
     if (!at.value) return false
     const row = props.catalogue.row(at.value.row)
+    if (!row && !props.readOnly && isTyped(event)) {
+      early += event.key
+      return true
+    }
     if (event.key === ' ' && event.shiftKey && row) toggle(at.value.row, false)
     else if (event.key === ' ' && row) emit('play', row)
     else if (event.key === 'Enter' && event.altKey && row) open(row)
@@ -112,6 +122,37 @@ const grid = useGrid(board, at, {
   },
 })
 const { active, editing, cellProps, tableProps, keys, save, leave } = grid
+const isTyped = (event: KeyboardEvent) =>
+  event.key.length === 1 && (early || event.key !== ' ') && !event.ctrlKey && !event.altKey && !event.metaKey
+watch(editing, (now) => props.catalogue.hold(now !== null), { flush: 'sync' })
+watch(at, (now, before) => {
+  if (now?.row !== before?.row || now?.column !== before?.column) early = ''
+})
+
+/** Where a row stands among those that are here. */
+function indexOf(row: CatalogueRow): number | undefined {
+  const subject = props.catalogue.subject.value
+  for (const [page, rows] of props.catalogue.pages.value) {
+    const found = rows.findIndex((each) => keyOf(each, subject) === keyOf(row, subject))
+    if (found >= 0) return page * PAGE + found
+  }
+  return undefined
+}
+// the cursor stays with its row, wherever it goes when rows come and go around it
+watch(
+  props.catalogue.pages,
+  (_, before) => {
+    if (!at.value) return
+    const was = before.get(Math.floor(at.value.row / PAGE))?.[at.value.row % PAGE]
+    const index = was && indexOf(was)
+    if (index !== undefined && index !== at.value.row) at.value = { ...at.value, row: index }
+    if (early && props.catalogue.row(at.value.row)) {
+      grid.begin(early)
+      early = ''
+    }
+  },
+  { flush: 'sync' },
+)
 const jump = (by: number) =>
   at.value && grid.go(Math.max(0, Math.min(total.value - 1, at.value.row + by)), at.value.column)
 

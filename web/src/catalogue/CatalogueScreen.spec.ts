@@ -163,6 +163,57 @@ describe('F4 The catalogue', () => {
     })
     expect(shown.find('.undo').text()).toContain('Undo Title of a track')
   })
+  it('writes where typing began, and leaves the rows in their places until it has ended', async () => {
+    let gone = 0
+    const { shown, posts, heard, say } = await catalogue(undefined, {
+      'GET /api/catalogue/recordings': (call: Heard) => {
+        const sent = window_(call)
+        return { ...sent, total: TOTAL - gone, rows: sent.rows.map((_, i) => row(sent.from + i + gone)) }
+      },
+      'POST /api/catalogue/changes': { undo: 'Title of a track', redo: null },
+    })
+    await type(shown)
+    const before = asked(heard).length
+    // somebody else makes the first row go
+    gone = 1
+    say('release', { id: 7, revision: 3, by: 'Sol' })
+    await eventually(() => expect(asked(heard).length).toBeGreaterThan(before))
+    await flushPromises()
+    expect(shown.find("[data-cell='3.title']").text()).toBe('Reach 3')
+    expect(shown.find("[data-cell='2.title'] .edit").exists()).toBe(true)
+    await shown.find('.edit input').setValue('Low Bridge')
+    await shown.find('.edit input').trigger('keydown.enter')
+    await eventually(() => expect(shown.find("[data-cell='0.title']").text()).toBe('Reach 1'))
+    expect(posts().at(-1)!.body).toEqual({
+      field: 'track.title',
+      after: 'Low Bridge',
+      places: [{ target: 1002, before: 'Reach 2' }],
+    })
+    // the cursor went down a row, and then with that row
+    expect(shown.find('.board .here').attributes('data-cell')).toBe('2.title')
+    expect(shown.find('.board .here').text()).toBe('Reach 3')
+  })
+  it('keeps what is typed into a row that is still on its way', async () => {
+    const waiting: (() => void)[] = []
+    const { shown } = await catalogue(undefined, {
+      'GET /api/catalogue/recordings': async (call: Heard) => {
+        const sent = window_(call)
+        if (sent.from > 0) await new Promise<void>((go) => waiting.push(go))
+        return sent
+      },
+    })
+    await shown.find("[data-cell='2.title']").trigger('mousedown')
+    const board = shown.find('.board')
+    await board.trigger('keydown', { key: 'End', ctrlKey: true })
+    await flushPromises()
+    for (const key of ['L', 'o', 'w', ' ', 'B']) await board.trigger('keydown', { key })
+    expect(shown.find('.edit').exists()).toBe(false)
+    while (waiting.length) {
+      waiting.pop()!()
+      await flushPromises()
+    }
+    expect((shown.find("[data-cell='49999.title'] .edit input").element as HTMLInputElement).value).toBe('Low B')
+  })
   it('tells both values where somebody was quicker', async () => {
     const { shown } = await catalogue(undefined, {
       'POST /api/catalogue/changes': new Refused(409, 'changed-meanwhile', 'Somebody changed this in the meantime.', {
@@ -230,5 +281,43 @@ describe('F4 The catalogue', () => {
     const { shown } = await catalogue('/catalogue/recordings?find=year%202021', {}, 'reader')
     expect(shown.find('.found').text()).not.toContain('Set a field')
     expect(shown.find('.export a').attributes('href')).toContain('/api/catalogue/recordings/export?find=year+2021')
+  })
+  it('makes values of a column one that somebody chose', async () => {
+    let stack = { undo: null as string | null, redo: null as string | null }
+    const { shown, heard } = await catalogue('/catalogue/recordings', {
+      'GET /api/catalogue/recordings/values': {
+        values: [
+          { value: 'Sunniva Dray', count: 86 },
+          { value: 'Dray, Sunniva', count: 2 },
+        ],
+        distinct: 2,
+        without: 0,
+      },
+      'GET /api/people/find': (call: Heard) => {
+        const name = new URLSearchParams(call.path.split('?')[1]).get('typed')
+        return [{ id: name === 'Sunniva Dray' ? 4 : 9, name, why: '' }]
+      },
+      'POST /api/families/preview': {
+        places: [
+          { release: 7, title: 'Slack Water', where: 'Artists', before: 'Dray, Sunniva', after: 'Sunniva Dray' },
+        ],
+        releases: 1,
+        delivered: [],
+      },
+      'POST /api/families/one': () => (stack = { undo: 'Merge of two names', redo: null }),
+      'GET /api/catalogue/stack': () => stack,
+    })
+    await eventually(() => expect(shown.findAll('.values li input')).toHaveLength(2))
+    for (const box of shown.findAll('.values li input')) await box.setValue(true)
+    await shown.find('.values .btn').trigger('click')
+    await eventually(() => expect(shown.find('.changed').text()).toContain('1 place on 1 release'))
+    await shown.find('.changed .btn').trigger('click')
+    await eventually(() => expect(shown.text()).toContain('Undo Merge of two names'))
+    expect(heard.find((call) => call.path === '/api/families/one')!.body).toEqual({
+      kind: 'people',
+      ids: ['9'],
+      right: '4',
+      places: 1,
+    })
   })
 })

@@ -7,13 +7,14 @@ import LookedOver from '../kit/LookedOver.vue'
 import type { Spot } from '../kit/grid/span'
 import { usePlayer } from '../kit/player'
 import CatalogueGrid from './CatalogueGrid.vue'
+import CatalogueTabs from './CatalogueTabs.vue'
 import ColumnChoice from './ColumnChoice.vue'
 import FilterLine from './FilterLine.vue'
 import SetField from './SetField.vue'
 import ValueList from './ValueList.vue'
 import ViewMenu from './ViewMenu.vue'
 import { partsOf } from './filter'
-import { SUBJECTS, useCatalogue } from './useCatalogue'
+import { useCatalogue } from './useCatalogue'
 
 const session = useSession()
 const player = usePlayer()
@@ -26,7 +27,6 @@ const choosing = ref(false)
 const setting = ref<{ column: string; value: string } | true | null>(null)
 watch([find, subject], () => (chosen.value = new Set()))
 
-const NAMES = { recordings: 'Recordings', releases: 'Releases', works: 'Works' }
 const here = computed(() => (at.value ? catalogue.row(at.value.row) : undefined))
 const column = computed<CatalogueColumn | undefined>(() => {
   const key = at.value?.column ?? keys.value.find((each) => each === 'artists') ?? keys.value[0]
@@ -61,16 +61,7 @@ const exported = (format: string) =>
   <div class="catalogue">
     <section class="main" aria-label="Catalogue">
       <div class="title">
-        <h1>Catalogue</h1>
-        <nav aria-label="Rows">
-          <RouterLink
-            v-for="each in SUBJECTS"
-            :key="each"
-            :to="`/catalogue/${each}`"
-            :class="{ here: each === subject }"
-            >{{ NAMES[each] }}</RouterLink
-          >
-        </nav>
+        <CatalogueTabs :here="subject" />
         <ViewMenu :catalogue="catalogue" :read-only="readOnly" />
       </div>
       <div class="filtering">
@@ -153,7 +144,7 @@ const exported = (format: string) =>
         >
       </footer>
     </section>
-    <ValueList v-if="column" :catalogue="catalogue" :column="column" @add="add" />
+    <ValueList v-if="column" :catalogue="catalogue" :column="column" :read-only="readOnly" @add="add" />
     <ColumnChoice v-if="choosing" :catalogue="catalogue" @close="choosing = false" />
     <SetField
       v-if="setting"
@@ -185,23 +176,6 @@ const exported = (format: string) =>
   gap: var(--space-5);
   align-items: baseline;
   padding-right: var(--space-6);
-}
-.title nav {
-  display: flex;
-  gap: var(--space-6);
-  margin-right: auto;
-}
-.title nav a {
-  color: var(--quiet);
-  text-decoration: none;
-}
-.title nav a.here {
-  color: var(--madder);
-  font-weight: 600;
-  border-bottom: 2px solid var(--madder);
-}
-h1 {
-  margin: 0;
 }
 .filtering {
   align-items: flex-start;

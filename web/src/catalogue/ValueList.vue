@@ -2,11 +2,13 @@
 /** What stands in a column, with how often: a click shows just those rows. */
 import { computed, ref, watch } from 'vue'
 import { api, got } from '../api/client'
-import type { CatalogueColumn, CatalogueValues } from '../api/types'
+import type { CatalogueColumn, CatalogueValues, Stack } from '../api/types'
 import { part, word } from './filter'
+import MakeOne from './families/MakeOne.vue'
+import { kindOf } from './families/kinds'
 import type { Catalogue } from './useCatalogue'
 
-const props = defineProps<{ catalogue: Catalogue; column: CatalogueColumn }>()
+const props = defineProps<{ catalogue: Catalogue; column: CatalogueColumn; readOnly: boolean }>()
 const emit = defineEmits<{ add: [part: string] }>()
 const byCount = ref(true)
 const values = ref<CatalogueValues | null>(null)
@@ -34,6 +36,17 @@ async function look() {
   }
 }
 watch([() => props.column.key, props.catalogue.find, props.catalogue.head, byCount], look, { immediate: true })
+/** What kind of spellings stand in the column, when several can be made one. */
+const kind = computed(() => (props.readOnly ? null : kindOf(props.column.field, props.column.type)))
+const chosen = ref<string[]>([])
+const making = ref(false)
+watch([() => props.column.key, props.catalogue.find], () => (chosen.value = []))
+const several = computed(() => values.value?.values.filter((each) => chosen.value.includes(each.value)) ?? [])
+async function made(stack: Stack) {
+  making.value = false
+  chosen.value = []
+  await props.catalogue.done(stack)
+}
 const left = computed(() => (values.value ? values.value.distinct - values.value.values.length : 0))
 </script>
 
@@ -49,8 +62,19 @@ const left = computed(() => (values.value ? values.value.distinct - values.value
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-else-if="!values" class="quiet">Counting…</p>
     <p v-else-if="!values.distinct" class="quiet">No value in what is shown.</p>
+    <p v-if="several.length > 1" class="order">
+      <button class="btn btn-line btn-sm" type="button" @click="making = true">Make {{ several.length }} one…</button>
+    </p>
+    <MakeOne v-if="making && kind" :kind="kind" :values="several" @done="made" @close="making = false" />
     <ul v-if="values">
       <li v-for="each in values.values" :key="each.value">
+        <input
+          v-if="kind"
+          v-model="chosen"
+          type="checkbox"
+          :value="each.value"
+          :aria-label="`Choose ${each.value} to make one with others`"
+        />
         <button type="button" :title="`Show only ${each.value}`" @click="emit('add', part(column, each.value))">
           <span>{{ each.value }}</span><b>{{ each.count.toLocaleString('en') }}</b>
         </button>
@@ -89,6 +113,11 @@ ul {
   list-style: none;
   margin: 0;
   padding: 0;
+}
+li {
+  display: flex;
+  gap: var(--space-3);
+  align-items: center;
 }
 li button {
   display: flex;

@@ -61,8 +61,9 @@ export function useCatalogue() {
     }
   }
 
-  async function fetchPage(page: number, mine: number) {
-    const window = await got(
+  async function fetchPage(page: number): Promise<CatalogueRow[]> {
+    const mine = asked
+    const { rows, ...rest } = await got(
       api.GET('/api/catalogue/{subject}', {
         params: {
           path: { subject: subject.value },
@@ -76,10 +77,8 @@ export function useCatalogue() {
         },
       }),
     )
-    if (mine !== asked) return
-    const { rows, ...rest } = window
-    head.value = rest
-    pages.value = new Map(pages.value).set(page, rows)
+    if (mine === asked && !held) head.value = rest
+    return rows
   }
 
   /** Fetches what is in sight and not here yet. */
@@ -87,23 +86,42 @@ export function useCatalogue() {
     sight = [first, last]
     if (!columns.value.length) return
     const mine = asked
-    for (let page = first; page <= last; page++) if (!pages.value.has(page)) await attempt(() => fetchPage(page, mine))
+    for (let page = first; page <= last; page++)
+      if (!pages.value.has(page))
+        await attempt(async () => {
+          const rows = await fetchPage(page)
+          if (mine === asked) pages.value = new Map(pages.value).set(page, rows)
+        })
+  }
+
+  /** Somebody is typing: rows stay where they are until that has ended. */
+  let held = false
+  let due = false
+  function hold(now: boolean) {
+    held = now
+    if (held || !due) return
+    due = false
+    void reload()
   }
 
   /** Fetches what is in sight anew; what was there stays until then. */
   async function reload() {
     const mine = ++asked
     await attempt(async () => {
-      const fresh = sight
-      for (let page = fresh[0]; page <= fresh[1]; page++) await fetchPage(page, mine)
-      if (mine === asked)
-        pages.value = new Map([...pages.value].filter(([page]) => page >= fresh[0] && page <= fresh[1]))
+      const fresh = new Map<number, CatalogueRow[]>()
+      for (let page = sight[0]; page <= sight[1]; page++) fresh.set(page, await fetchPage(page))
+      if (mine !== asked) return
+      if (held) due = true
+      else pages.value = fresh
     })
+    // what has come into sight meanwhile
+    if (mine === asked) await see(...sight)
   }
 
   /** Another table, or the same in another order: from its beginning. */
   async function anew() {
     asked++
+    held = due = false
     pages.value = new Map()
     sight = [0, 0]
     await reload()
@@ -128,6 +146,18 @@ export function useCatalogue() {
   const stops = ['release', 'people', 'standing'].map((kind) => session.on(kind, later.ask))
   onUnmounted(() => (later.cancel(), stops.forEach((stop) => stop())))
 
+  /** Shows what was written in all rows of its thing, until they come anew. */
+  function show(column: CatalogueColumn, after: string | null, target: number) {
+    const written = (row: CatalogueRow): CatalogueRow => {
+      if (targetOf(row, column.entity!) !== target) return row
+      const cells = { ...row.cells }
+      if (after === null) delete cells[column.key]
+      else cells[column.key] = { value: after, shown: null, carried: false }
+      return { ...row, cells }
+    }
+    pages.value = new Map([...pages.value].map(([page, rows]) => [page, rows.map(written)]))
+  }
+
   /** Writes one fact where it was seen; whether it was written. */
   const write = (field: string, after: string | null, places: { target: number; before?: string | null }[]) =>
     attempt(async () => {
@@ -136,6 +166,8 @@ export function useCatalogue() {
           body: { field, after, places: places.map(({ target, before }) => ({ target, before: before ?? null })) },
         }),
       )
+      const column = columns.value.find((each) => each.field === field)
+      if (column?.entity) for (const { target } of places) show(column, after, target)
       await reload()
     })
   const undo = () =>
@@ -148,6 +180,11 @@ export function useCatalogue() {
       stack.value = await got(api.POST('/api/catalogue/redo'))
       await reload()
     })
+  /** Shows what was done elsewhere and can be taken back here. */
+  const done = async (now: Stack) => {
+    stack.value = now
+    await reload()
+  }
   const allocate = (recordings: number[]) =>
     attempt(async () => {
       const given = await got(
@@ -173,10 +210,12 @@ export function useCatalogue() {
     row,
     see,
     reload,
+    hold,
     write,
     undo,
     redo,
     allocate,
+    done,
     attempt,
   }
 }
@@ -204,6 +243,11 @@ export function targetOf(row: CatalogueRow, entity: string): number {
   if (entity === 'release') return row.release
   if (entity === 'track') return row.trackId
   return entity === 'recording' ? row.recordingId : row.workId
+}
+
+/** What a row is, wherever it stands: one recording may stand on several releases. */
+export function keyOf(row: CatalogueRow, subject: Subject): number {
+  return subject === 'recordings' ? row.trackId : idOf(row, subject)
 }
 
 /** The number of the row's own subject. */

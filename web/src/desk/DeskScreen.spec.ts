@@ -26,6 +26,7 @@ const desk = (moves: object[], answers: object[] = []) => ({
   lookedOver: 0,
   ahead: [],
   answers,
+  putOff: [] as object[],
 })
 afterEach(() => vi.unstubAllGlobals())
 
@@ -64,8 +65,8 @@ describe('F1 The desk', () => {
     })
     const blocks = shown.findAll('.block')
     expect(blocks.map((each) => each.find('h3').text())).toEqual([
-      'Tidewrack Almanac5 things · 62 days of slack',
-      'Slack Water1 thing · no date',
+      'Tidewrack Almanac5 things · 62 days of slack Put off…',
+      'Slack Water1 thing · no date Put off…',
     ])
     expect(blocks[0]!.findAll('ol li')).toHaveLength(3)
     expect(blocks[0]!.find('.more').text()).toBe('2 more')
@@ -115,5 +116,52 @@ describe('F1 The desk', () => {
   it('lets readers begin nothing', async () => {
     const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk([]) }, { role: 'reader' })
     expect(shown.findAll('button')).toHaveLength(0)
+  })
+  it('puts a release off until a day, with a reason, and brings it back', async () => {
+    let putOff: object[] = []
+    const { shown, posts } = await screen(DeskScreen, {
+      'GET /api/desk': () => ({ ...desk(putOff.length ? [] : [move({})]), putOff }),
+      'GET /api/calendar': { since: null, path: null },
+      'POST /api/desk/put-off': () =>
+        (putOff = [
+          {
+            id: 3,
+            release: 7,
+            title: 'Tidewrack Almanac',
+            until: '2027-01-10',
+            reason: 'Masters in January',
+            forAll: true,
+            by: 'M. Arden',
+          },
+        ]),
+      'DELETE /api/desk/put-off/3': () => (putOff = []),
+    })
+    await shown.find('[aria-label="Put off Tidewrack Almanac"]').trigger('click')
+    const form = shown.find('form')
+    expect(form.find<HTMLInputElement>('[type=date]').element.value).toBe('2026-12-07')
+    await form.find('[type=date]').setValue('2027-01-10')
+    await form.find('[type=text]').setValue('Masters in January')
+    await form.find('[type=checkbox]').setValue(true)
+    await form.trigger('submit')
+    await eventually(() => expect(shown.find('.put-off').text()).toContain('until Sun 10 Jan 2027: Masters in January'))
+    expect(posts()[0]!.body).toEqual({ release: 7, until: '2027-01-10', reason: 'Masters in January', forAll: true })
+    expect(shown.text()).not.toContain('Put off…')
+    await shown.find('.put-off .act').trigger('click')
+    await eventually(() => expect(shown.text()).toContain('Put off…'))
+  })
+  it('tells the address of the calendar once, and withdraws it', async () => {
+    const { shown } = await screen(DeskScreen, {
+      'GET /api/desk': desk([]),
+      'GET /api/calendar': { since: null, path: null },
+      'POST /api/calendar': { since: '2026-11-23T10:00:00Z', path: '/calendar/k3y.ics' },
+      'DELETE /api/calendar': { since: null, path: null },
+    })
+    const button = (name: string) => shown.findAll('.calendar button').find((each) => each.text() === name)!
+    await button('Create an address').trigger('click')
+    await eventually(() =>
+      expect(shown.find<HTMLInputElement>('.calendar input').element.value).toMatch(/\/calendar\/k3y\.ics$/),
+    )
+    await button('Withdraw').trigger('click')
+    await eventually(() => expect(shown.find('.calendar input').exists()).toBe(false))
   })
 })

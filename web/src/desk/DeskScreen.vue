@@ -8,17 +8,24 @@ import { useSession } from '../api/session'
 import type { MoveView, Readiness } from '../api/types'
 import LookedOver from '../kit/LookedOver.vue'
 import Mark from '../kit/Mark.vue'
-import { moment } from '../kit/dates'
+import { day, moment } from '../kit/dates'
+import CalendarAddress from './CalendarAddress.vue'
+import PutOffForm from './PutOffForm.vue'
 import WeeksAhead from './WeeksAhead.vue'
 
 const session = useSession()
 const router = useRouter()
 /** Of how many releases it tells what is to be done. */
 const releases = ref(30)
-const { value: desk, problem } = useLoad(
-  () => got(api.GET('/api/desk', { params: { query: { releases: releases.value } } })),
-  { announced: ['release', 'delivery', 'standing'], when: releases },
-)
+const {
+  value: desk,
+  problem,
+  load,
+  attempt,
+} = useLoad(() => got(api.GET('/api/desk', { params: { query: { releases: releases.value } } })), {
+  announced: ['release', 'delivery', 'standing'],
+  when: releases,
+})
 /** What is to be done release by release; three lines each, the rest is a number. */
 const LINES = 3
 const blocks = computed(() => {
@@ -32,6 +39,14 @@ const blocks = computed(() => {
   }
   return all
 })
+const readOnly = computed(() => session.who?.role === 'reader')
+/** The release that is being put off; 0 for none. */
+const putting = ref(0)
+const bringBack = (id: number) =>
+  attempt(async () => {
+    await got(api.DELETE('/api/desk/put-off/{id}', { params: { path: { id } } }))
+    await load()
+  })
 const things = (count: number) => (count === 1 ? '1 thing' : `${count} things`)
 
 function target(move: MoveView) {
@@ -55,9 +70,7 @@ function slack(days: number | null): string {
   <div class="screen desk">
     <div class="title">
       <h1>Desk</h1>
-      <BButton v-if="session.who?.role !== 'reader'" variant="primary" size="sm" @click="router.push('/releases?new')"
-        >New release</BButton
-      >
+      <BButton v-if="!readOnly" variant="primary" size="sm" @click="router.push('/releases?new')">New release</BButton>
     </div>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
     <p v-if="!desk" class="quiet">Looking over all releases…</p>
@@ -78,7 +91,24 @@ function slack(days: number | null): string {
             <span class="slack" :class="{ late: block.days !== null && block.days < 0 }"
               >{{ things(block.moves.length) }} · {{ slack(block.days) }}</span
             >
+            <button
+              v-if="!readOnly"
+              class="act"
+              type="button"
+              :aria-expanded="putting === block.id"
+              :aria-label="`Put off ${block.title}`"
+              @click="putting = putting === block.id ? 0 : block.id"
+            >
+              Put off…
+            </button>
           </h3>
+          <PutOffForm
+            v-if="putting === block.id"
+            :release="block.id"
+            :today="desk.today"
+            @done="((putting = 0), load())"
+            @cancel="putting = 0"
+          />
           <ol>
             <li v-for="(move, i) in block.moves.slice(0, LINES)" :key="i">
               <Mark :weight="move.weight" />
@@ -99,10 +129,22 @@ function slack(days: number | null): string {
           {{ desk.busy - blocks.length === 1 ? 'wants' : 'want' }} something.
           <button class="act" type="button" @click="releases = Math.min(300, releases * 2)">Show more</button>
         </p>
+        <details v-if="desk.putOff.length" class="put-off">
+          <summary>{{ desk.putOff.length === 1 ? '1 release' : `${desk.putOff.length} releases` }} put off</summary>
+          <ul>
+            <li v-for="each in desk.putOff" :key="each.id">
+              <RouterLink :to="{ name: 'readiness', params: { id: each.release } }">{{ each.title }}</RouterLink>
+              <span>until {{ day(each.until) }}: {{ each.reason }}</span>
+              <span class="quiet">{{ each.forAll ? `for everybody, by ${each.by}` : 'for you' }}</span>
+              <button v-if="!readOnly" class="act" type="button" @click="bringBack(each.id)">Bring back</button>
+            </li>
+          </ul>
+        </details>
       </section>
       <section class="side" aria-label="Ahead">
         <h2>The next {{ desk.weeks }} weeks</h2>
         <WeeksAhead :today="desk.today" :weeks="desk.weeks" :dates="desk.ahead" />
+        <CalendarAddress v-if="!readOnly" />
         <h2>Answers</h2>
         <p v-if="!desk.answers.length" class="quiet">None came in yet.</p>
         <ul>
@@ -185,6 +227,26 @@ h3 {
 }
 h3 a {
   color: var(--ink);
+}
+.put-off {
+  margin-top: var(--space-5);
+}
+.put-off li {
+  flex-wrap: wrap;
+}
+.put-off li a {
+  flex: none;
+}
+.put-off li .act {
+  margin-left: auto;
+}
+.slack {
+  margin-left: auto;
+}
+h3 .act {
+  font:
+    500 var(--type-note) Barlow,
+    sans-serif;
 }
 .more {
   margin: var(--space-1) 0 0;

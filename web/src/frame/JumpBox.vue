@@ -3,77 +3,77 @@
 import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
-import type { Head } from '../api/types'
+import { useSession } from '../api/session'
+import type { JumpGoal } from '../api/types'
 import { soon } from '../kit/soon'
-import { switchTheme } from '../kit/theme'
 import { useReleaseStore } from '../release/store'
-import { SCREENS } from '../screens'
+import { fitOf, found, places, type Goal } from './goals'
+import { isRecent, opened, recent } from './recent'
 
-interface Goal {
-  says: string
-  more: string
-  go: () => unknown
-}
-
+const MOST = 12
+/** What one opened of late comes before what fits alike. */
+const OF_LATE = 0.04
 const router = useRouter()
 const release = useReleaseStore()
+const session = useSession()
+const who = computed(() => session.who?.name ?? '')
 const input = ref<HTMLInputElement>()
 const typed = ref('')
 const open = ref(false)
 const chosen = ref(0)
-const heads = ref<Head[]>([])
+const things = ref<JumpGoal[]>([])
 /** For which words they were found. */
 const answered = ref('')
+const failed = ref(false)
 
 const goals = computed<Goal[]>(() => {
-  const all: Goal[] = [
-    { says: 'New release', more: 'begin one', go: () => router.push('/releases?new') },
-    ...SCREENS.flat().map((screen) => ({
-      says: screen.name,
-      more: screen.more,
-      go: () => router.push(screen.path),
-    })),
-    { says: 'Light or dark', more: 'switch', go: switchTheme },
-  ]
-  if (release.view) {
-    const id = release.view.head.id
-    all.push(
-      { says: 'Undo', more: release.view.stack.undo ?? '', go: () => release.undo() },
-      { says: 'History', more: 'of this release', go: () => router.push(`/activity?release=${id}`) },
-      { says: 'Label copy', more: 'PDF of this release', go: () => location.assign(`/api/releases/${id}/label-copy`) },
-      { says: 'Document', more: 'this release as JSON', go: () => location.assign(`/api/releases/${id}/document`) },
-      { says: 'Table', more: 'this release as CSV', go: () => location.assign(`/api/releases/${id}/table`) },
-      { says: 'Read a track list', more: 'into this release', go: () => router.push(`/releases/${id}/sheet?read=1`) },
-    )
-    for (const row of release.view.rows.slice(1))
-      all.push({
-        says: row.cells.title?.shown ?? `Track ${row.track}`,
-        more: `track ${row.track} of ${release.view.head.title}`,
-        go: () =>
-          router.push({ name: 'sheet', params: { id: release.view?.head.id }, query: { at: `${row.track}.title` } }),
-      })
+  if (!open.value) return []
+  const here = places(router, release)
+  if (!typed.value.trim()) {
+    const last = recent(who.value).map((thing) => found(thing, router))
+    return [...last, ...here.map((each) => ({ ...each, fit: 1 }))].slice(0, MOST)
   }
-  const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean)
-  const fits = (goal: Goal) => words.every((word) => `${goal.says} ${goal.more}`.toLowerCase().includes(word))
-  const found = heads.value.map((head) => ({
-    says: head.title,
-    more: [head.artists, head.catalogueNumber].filter(Boolean).join(' · '),
-    go: () => router.push(`/releases/${head.id}/sheet`),
-  }))
-  // what the server found for these words fits, by its barcode for example; what it found for others may
-  return [...all.filter(fits), ...(answered.value === typed.value ? found : found.filter(fits))].slice(0, MOST)
+  const fits = here.map((each) => ({ ...each, fit: fitOf(each, typed.value) })).filter((each) => each.fit)
+  // what was found for the words before may still be meant; what no longer fits goes
+  const still = things.value
+    .map((thing) => found(thing, router))
+    .filter((goal) => answered.value === typed.value || fitOf(goal, typed.value))
+    .map((goal) => ({ ...goal, fit: goal.fit + (isRecent(who.value, goal.thing!) ? OF_LATE : 0) }))
+  return [...fits, ...still].sort((one, other) => other.fit - one.fit).slice(0, MOST)
 })
-const MOST = 10
-const ask = soon(look, 80)
+const told = computed(() => {
+  if (!open.value || !typed.value.trim()) return ''
+  if (!goals.value.length) return 'Nothing found'
+  return goals.value.length === 1 ? '1 result' : `${goals.value.length} results`
+})
+const ask = soon(look, 60)
 watch(typed, () => ((chosen.value = 0), open.value && ask.ask()))
+watch(
+  () => release.view?.head,
+  (head) =>
+    head &&
+    opened(who.value, {
+      kind: 'release',
+      id: head.id,
+      track: 0,
+      address: null,
+      says: head.title,
+      more: [head.artists, head.catalogueNumber].filter(Boolean).join(' · '),
+      fit: 1,
+    }),
+)
 
 async function look() {
-  const find = typed.value
-  const list = await got(api.GET('/api/releases', { params: { query: { find, count: MOST } } })).catch(() => null)
+  const wanted = typed.value
+  if (!wanted.trim()) return
+  const answer = await got(api.GET('/api/jump', { params: { query: { typed: wanted, count: MOST } } })).catch(
+    () => null,
+  )
   // an answer to what was typed before is none
-  if (!list || find !== typed.value) return
-  heads.value = list.releases
-  answered.value = find
+  if (wanted !== typed.value) return
+  failed.value = !answer
+  things.value = answer ?? []
+  answered.value = wanted
 }
 /** Who types on without looking up goes where the words lead, not where the last answer did. */
 async function enter() {
@@ -88,7 +88,11 @@ function take(goal: Goal | undefined) {
   open.value = false
   typed.value = ''
   input.value?.blur()
+  if (goal?.thing) opened(who.value, goal.thing)
   goal?.go()
+}
+function step(by: number) {
+  chosen.value = Math.max(0, Math.min(goals.value.length - 1, chosen.value + by))
 }
 function keys(event: KeyboardEvent) {
   if (!event.ctrlKey || event.key.toLowerCase() !== 'k') return
@@ -109,17 +113,20 @@ onUnmounted(() => removeEventListener('keydown', keys))
       role="combobox"
       aria-label="Go to or do"
       aria-controls="goals"
+      aria-autocomplete="list"
+      autocomplete="off"
       :aria-expanded="open"
       :aria-activedescendant="open && goals.length ? `goal-${chosen}` : undefined"
       placeholder="Go to or do…"
       @focus="show"
       @blur="open = false"
-      @keydown.down.prevent="chosen = Math.min(goals.length - 1, chosen + 1)"
-      @keydown.up.prevent="chosen = Math.max(0, chosen - 1)"
+      @keydown.down.prevent="step(1)"
+      @keydown.up.prevent="step(-1)"
       @keydown.enter.prevent="enter"
       @keydown.esc="input?.blur()"
     />
     <kbd v-if="!open">Ctrl K</kbd>
+    <p class="hidden-text" role="status">{{ told }}</p>
     <ul v-show="open" id="goals" role="listbox" aria-label="Places and actions">
       <li
         v-for="(goal, i) in goals"
@@ -131,9 +138,14 @@ onUnmounted(() => removeEventListener('keydown', keys))
         :class="{ chosen: i === chosen }"
         @mousedown.prevent="take(goal)"
       >
-        {{ goal.says }} <span class="quiet">{{ goal.more }}</span>
+        <span class="says"
+          >{{ goal.says }} <span class="quiet">{{ goal.more }}</span></span
+        >
+        <span class="quiet kind">{{ goal.kind }}</span>
       </li>
-      <li v-if="!goals.length" class="quiet" role="option" aria-selected="false">Nothing of that name</li>
+      <li v-if="!goals.length" class="quiet" role="option" aria-selected="false">
+        {{ failed ? 'The catalogue cannot be searched just now' : answered === typed ? 'Nothing found' : 'Looking…' }}
+      </li>
     </ul>
   </div>
 </template>
@@ -171,7 +183,7 @@ ul {
   z-index: 30;
   top: 32px;
   left: 0;
-  right: 0;
+  width: 600px;
   margin: 0;
   padding: var(--space-2) 0;
   list-style: none;
@@ -179,8 +191,20 @@ ul {
   border: 1px solid var(--quiet);
 }
 li {
+  display: flex;
+  gap: var(--space-5);
+  justify-content: space-between;
   padding: var(--space-2) var(--space-4);
   cursor: default;
+}
+.says {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.kind {
+  font-size: var(--type-note);
 }
 li.chosen {
   background: var(--madder-wash);

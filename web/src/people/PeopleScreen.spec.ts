@@ -10,6 +10,7 @@ const person = (id: number, name: string, more: object = {}) => ({
   kind: 'person',
   legalName: null,
   codes: [],
+  missing: [] as string[],
   appears: id,
   ...more,
 })
@@ -93,5 +94,9 @@ describe('C3 Everybody', () => {
     await vi.advanceTimersByTimeAsync(2000)
     await flushPromises()
     expect(names(at)).toEqual(['Mira Tollgate-Weir'])
+  })
+  it('says what others will ask of somebody', async () => {
+    const { shown } = await people([person(1, 'Mira Tollgate', { missing: ['IPI', 'Society'] }), person(2, 'Sol')])
+    expect(shown.findAll('li').map((each) => each.text())).toEqual(['Mira Tollgate1without IPI, society', 'Sol2'])
   })
 })

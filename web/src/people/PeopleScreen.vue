@@ -13,6 +13,8 @@ const { filter, list, shown, problem, load, more } = useParts(
   (list) => list.people,
   ['people', 'release'],
 )
+/** A fact's name within a sentence: abbreviations stay as they are. */
+const within = (name: string) => (name === name.toUpperCase() ? name : name.toLowerCase())
 const chosen = computed(() => Number(route.params.id ?? 0))
 </script>
 
@@ -40,6 +42,9 @@ const chosen = computed(() => Number(route.params.id ?? 0))
               <span class="hidden-text">{{ code.right ? 'right' : 'wrong' }}</span>
             </span>
             <span class="quiet count">{{ person.appears }}</span>
+            <span v-if="person.missing.length" class="quiet missing"
+              >without {{ person.missing.map(within).join(', ') }}</span
+            >
           </RouterLink>
         </li>
       </ul>
@@ -72,9 +77,10 @@ ul {
 }
 li a {
   display: flex;
-  gap: var(--space-4);
+  gap: 0 var(--space-4);
   align-items: baseline;
   min-height: 30px;
+  flex-wrap: wrap;
   padding: var(--space-1) var(--space-3);
   border-bottom: 1px solid var(--line);
   color: var(--ink);
@@ -93,6 +99,10 @@ li a.here {
 .code {
   font-size: var(--type-small);
   white-space: nowrap;
+}
+.missing {
+  flex-basis: 100%;
+  font-size: var(--type-note);
 }
 .count {
   width: 26px;

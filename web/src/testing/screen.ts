@@ -13,9 +13,9 @@ export function addresses() {
   return createRouter({
     history: createMemoryHistory(),
     routes: [
-      ...SCREENS.flat().flatMap(({ key, path, things }) => [
+      ...SCREENS.flat().flatMap(({ key, path, within = [] }) => [
         { path, name: key, component: nothing },
-        ...(things ? [{ path: things.path, name: things.key, component: nothing }] : []),
+        ...within.map((each) => ({ path: each.path, name: each.key, component: nothing })),
       ]),
       ...PANELS.map(({ key }) => ({ path: `/releases/:id/${key}`, name: key, component: nothing })),
     ],

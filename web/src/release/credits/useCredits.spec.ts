@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, ref } from 'vue'
 import type { ReleaseView } from '../../api/types'
+import { eventually } from '../../testing/eventually'
 import { announcements, server, type Heard } from '../../testing/server'
 import { useReleaseStore } from '../store'
 import { useCredits } from './useCredits'
@@ -23,11 +24,11 @@ beforeEach(() => {
 })
 afterEach(() => vi.unstubAllGlobals())
 
-async function credits(after: (heard: Heard) => unknown = () => MATRIX) {
+async function credits(after: (heard: Heard) => unknown = () => MATRIX, now: () => unknown = () => MATRIX) {
   const release = { head: { id: 7 }, columns: [], rows: [], findings: [], revision: 1 } as unknown as ReleaseView
   const { heard } = server({
     'GET /api/releases/7': release,
-    'GET /api/releases/7/credits': MATRIX,
+    'GET /api/releases/7/credits': now,
     'POST /api/releases/7/credits': after,
   })
   await useReleaseStore().open(7)
@@ -69,6 +70,19 @@ describe('C6 Who did what, with the keyboard', () => {
     of.save('enter')
     await flushPromises()
     expect(written()).toEqual([{ name: 'Wanda Sleet', tracks: [2, 3, 4], detail: 'violin', featured: null, as: null }])
+  })
+  it('writes for whom it was typed when other names come in between', async () => {
+    let now = MATRIX
+    const { of, press, written } = await credits(undefined, () => now)
+    of.go(1, '3')
+    press('v')
+    now = board(line('Adair Fenn', {}), line('Mira Tollgate', { 2: VOICE }), line('Wanda Sleet', {}))
+    useReleaseStore().view = { ...useReleaseStore().view!, revision: 2 }
+    await eventually(() => expect(of.lines.value).toHaveLength(3))
+    of.editing.value = 'viola'
+    of.save('enter')
+    await flushPromises()
+    expect(written()).toMatchObject([{ name: 'Wanda Sleet', tracks: [3], detail: 'viola' }])
   })
   it('writes nothing when nothing was changed', async () => {
     const { of, press, written } = await credits()

@@ -35,6 +35,8 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
   const names = computed(() => columns.value.map((each) => String(each.track)))
   const line = computed<CreditLine | undefined>(() => (at.value && lines.value[at.value.row]) || undefined)
   const cell = computed<CreditCell | undefined>(() => line.value?.cells[at.value!.column])
+  /** Whose credit somebody types, and on which tracks, as it was when he began: lines may come and go meanwhile. */
+  let opened: { name: string; tracks: number[]; detail: string } | null = null
   const grid = useGrid(board, at, {
     columns: () => names.value,
     next: (from, down, right) => ({
@@ -43,9 +45,14 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     }),
     first: () => (lines.value.length && columns.value.length ? { row: 0, column: '1' } : null),
     along: true,
-    opened: () => cell.value?.detail ?? '',
+    opened: () => {
+      const detail = cell.value?.detail ?? ''
+      opened = line.value ? { name: line.value.name, tracks: tracks.value, detail } : null
+      return opened && detail
+    },
     write: (typed) => {
-      if (typed !== (cell.value?.detail ?? '') || tracks.value.length > 1) detailed(typed)
+      if (opened && (typed !== opened.detail || opened.tracks.length > 1))
+        void change(opened.name, opened.tracks, typed, null)
     },
     empty: () => detailed(''),
     fill: () => void spread(),

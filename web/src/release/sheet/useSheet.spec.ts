@@ -86,6 +86,25 @@ describe('C1 The sheet and its keys', () => {
       changes: [{ before: 'Eelgrass', after: 'Eel Grass' }],
     })
   })
+  it('writes where typing began when somebody else moves the tracks or changes the cell meanwhile', async () => {
+    const { of, release, press, sent } = await sheet()
+    of.go(2, 'title')
+    press('F2')
+    release.view = {
+      ...release.view!,
+      revision: 2,
+      rows: [row(0, 'Tidewrack Almanac'), { ...row(3, 'Saltings'), track: 1 }, row(1, 'Almanac'), row(2, 'Hers')].map(
+        (each, track) => ({ ...each, track }),
+      ) as unknown as ReleaseView['rows'],
+    }
+    of.editing.value = 'Eel Grass'
+    of.save('enter')
+    // of the track as it was seen, so that the server can tell both values
+    expect(await sent()).toMatchObject({
+      says: 'Title of track 2',
+      changes: [{ target: 20, before: 'Eelgrass', after: 'Eel Grass' }],
+    })
+  })
   it('writes one value into all that is chosen', async () => {
     const { of, press, sent } = await sheet()
     of.go(1, 'genre')

@@ -33,6 +33,8 @@ export function useSheet(board: Ref<HTMLElement | undefined>) {
     own.value = columns
     localStorage.setItem(KEPT, JSON.stringify(columns))
   }
+  /** The cell in which somebody types, as it was when he began: tracks may come, go and change places meanwhile. */
+  let opened: { cell: Cell; where: string } | null = null
   const grid = useGrid(board, at, {
     columns: () => shown.value,
     next: (from, down, right) => {
@@ -40,7 +42,10 @@ export function useSheet(board: Ref<HTMLElement | undefined>) {
       return next(from, down, right, band, shown.value, rows.value.length)
     },
     first: () => ({ row: 0, column: 'title' }),
-    opened: () => (cell.value && column.value ? (cell.value.value ?? '') : null),
+    opened: () => {
+      opened = cell.value && column.value ? { cell: cell.value, where: where.value } : null
+      return opened && (opened.cell.value ?? '')
+    },
     write: written,
     empty,
     fill: () => chosen.value && write(filled(rows.value, chosen.value), `Fill ${name.value} down`),
@@ -59,7 +64,17 @@ export function useSheet(board: Ref<HTMLElement | undefined>) {
     const after = text || null
     if (into === 'all' && chosen.value)
       write(all(rows.value, chosen.value, after), `${name.value} of ${size(chosen.value)} cells`)
-    else if (cell.value && after !== (cell.value.value ?? null)) void release.write(cell.value, after, where.value)
+    else if (opened) {
+      const of = seen(opened.cell)
+      if (after !== (of.value ?? null)) void release.write(of, after, opened.where)
+    }
+  }
+  /** A cell as it was when typing began; where one's own last word was still on its way, as it is now that it has arrived. */
+  function seen(cell: Cell): Cell {
+    if (!cell.waiting) return cell
+    const isSame = (each: Cell) =>
+      each.target === cell.target && each.field === cell.field && each.entity === cell.entity
+    return rows.value.flatMap((row) => Object.values(row.cells)).find(isSame) ?? cell
   }
 
   function move(from: number, to: number) {

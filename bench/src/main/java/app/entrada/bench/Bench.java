@@ -38,6 +38,7 @@ public final class Bench {
         bench("index", "Fingerprint: search among many recordings", IndexBench::run);
         bench("rules", "Findings: rules of all destinations", RulesBench::run);
         bench("copy", "Tagged copies of large masters", CopyBench::run);
+        bench("families", "Spelling families", folder -> FamiliesBench.run(few ? 2_000 : 60_000));
         bench(
                 "catalogue",
                 "Calls in a small and a large catalogue",

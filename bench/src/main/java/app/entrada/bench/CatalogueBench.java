@@ -44,6 +44,10 @@ final class CatalogueBench {
         ROUTES.put("Catalogue, two words anywhere", "/api/catalogue/recordings?find=sedge+lantern");
         ROUTES.put("Catalogue, sorted by two", "/api/catalogue/recordings?sort=-year,title&from=200");
         ROUTES.put("Catalogue, values", "/api/catalogue/recordings/values?column=artists");
+        ROUTES.put("Spelling families, again", "/api/families");
+        ROUTES.put("jump box, a word mistyped", "/api/jump?typed=lantrn");
+        ROUTES.put("jump box, half two words", "/api/jump?typed=sedgmere+lan");
+        ROUTES.put("jump box, half a code", "/api/jump?typed=XANW926");
         ROUTES.put("Codes", "/api/codes");
         ROUTES.put("Activity", "/api/activity");
     }

@@ -50,7 +50,7 @@ class LayersTest {
     /** The rooms, from the ground up: a room knows those below its row and no other, not even its neighbours. */
     private static final List<List<String>> ROOMS = List.of(
             List.of("code", "text", "names"),
-            List.of("field", "container", "picture"),
+            List.of("field", "container", "picture", "spelling"),
             List.of("sound"),
             List.of("fingerprint"),
             List.of("release"),

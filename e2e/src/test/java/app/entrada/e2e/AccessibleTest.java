@@ -81,6 +81,9 @@ class AccessibleTest {
                 browser.click("[data-cell='2.title']");
                 browser.see(".values li");
                 check(browser, theme + " catalogue");
+                browser.click("nav a", "Spelling families");
+                browser.see(".kinds");
+                check(browser, theme + " spelling families");
                 browser.click("nav a", "Codes");
                 browser.see(".block");
                 check(browser, theme + " codes");

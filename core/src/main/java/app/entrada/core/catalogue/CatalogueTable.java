@@ -447,6 +447,33 @@ public final class CatalogueTable {
             @Nullable String master,
             Map<String, Cell> cells) {}
 
+    /** Is told of rows one by one. */
+    public interface RowReader {
+        /**
+         * A row.
+         *
+         * @param at where it stands, without cells
+         * @param texts canonical, in the order of the columns; null where nothing stands
+         * @param carried whether each of them holds because the release says so
+         */
+        void row(Line at, @Nullable String[] texts, boolean[] carried);
+    }
+
+    /** Tells of all rows, in the order in which they were put in; a subject that several rows show is told several times. */
+    public void forEach(List<CatalogueColumn> columns, RowReader reader) {
+        List<Store> wanted = columns.stream().map(this::store).toList();
+        @Nullable String[] texts = new String[columns.size()];
+        boolean[] carried = new boolean[columns.size()];
+        for (int row = live.nextSetBit(0); row >= 0; row = live.nextSetBit(row + 1)) {
+            for (int i = 0; i < texts.length; i++) {
+                Value value = wanted.get(i).value(row);
+                texts[i] = value == null ? null : value.text;
+                carried[i] = value != null && wanted.get(i).carried.get(row);
+            }
+            reader.row(line(row, List.of()), texts, carried);
+        }
+    }
+
     /** A row with some of its columns; those without a value are absent. */
     public Line line(int number, Collection<CatalogueColumn> columns) {
         Place place = places[number];

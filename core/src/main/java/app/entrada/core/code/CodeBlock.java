@@ -48,10 +48,8 @@ public sealed interface CodeBlock {
 
         @Override
         public OptionalInt number(String code) {
-            String stem = prefix + "%02d".formatted(Math.floorMod(year, 100));
-            return code.matches(stem + "\\d{5}")
-                    ? OptionalInt.of(Integer.parseInt(code.substring(7)))
-                    : OptionalInt.empty();
+            int since = Math.floorMod(year, 100);
+            return behind(prefix + since / 10 + since % 10, code, 5, 5);
         }
 
         @Override
@@ -90,8 +88,8 @@ public sealed interface CodeBlock {
 
         @Override
         public OptionalInt number(String code) {
-            return code.startsWith(prefix) && code.length() == 13
-                    ? OptionalInt.of(Integer.parseInt(code.substring(prefix.length(), 12)))
+            return code.length() == 13
+                    ? behind(prefix, code.substring(0, 12), 12 - prefix.length(), 12 - prefix.length())
                     : OptionalInt.empty();
         }
 
@@ -124,13 +122,25 @@ public sealed interface CodeBlock {
 
         @Override
         public OptionalInt number(String code) {
-            String digits = code.startsWith(prefix + "-") ? code.substring(prefix.length() + 1) : "";
-            return digits.matches("\\d{3,5}") ? OptionalInt.of(Integer.parseInt(digits)) : OptionalInt.empty();
+            return behind(prefix + "-", code, 3, 5);
         }
 
         @Override
         public String name() {
             return "catalogue:" + prefix;
         }
+    }
+
+    /** The digits behind a beginning, if they are so many. All codes of a label are asked, so without a pattern. */
+    private static OptionalInt behind(String beginning, String code, int fewest, int most) {
+        int digits = code.length() - beginning.length();
+        if (digits < fewest || digits > most || !code.startsWith(beginning)) return OptionalInt.empty();
+        int number = 0;
+        for (int i = beginning.length(); i < code.length(); i++) {
+            char digit = code.charAt(i);
+            if (digit < '0' || digit > '9') return OptionalInt.empty();
+            number = 10 * number + digit - '0';
+        }
+        return OptionalInt.of(number);
     }
 }

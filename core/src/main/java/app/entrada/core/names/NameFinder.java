@@ -1,7 +1,6 @@
 package app.entrada.core.names;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 
@@ -11,7 +10,31 @@ public final class NameFinder {
 
     private final List<IndexedName> entries = new ArrayList<>();
 
-    private record IndexedName(long id, String name, String spelling, String folded) {}
+    /** A name with what it is compared by, made once. */
+    private record IndexedName(
+            long id,
+            String name,
+            String spelling,
+            String folded,
+            List<String> words,
+            LetterGroups groups,
+            List<LetterGroups> ofWords) {
+        static IndexedName of(long id, String name, String spelling) {
+            String folded = NameFolding.fold(spelling);
+            List<String> words = List.of(folded.split(" "));
+            return new IndexedName(
+                    id,
+                    name,
+                    spelling,
+                    folded,
+                    words,
+                    LetterGroups.of(folded),
+                    words.stream()
+                            .filter(word -> word.length() > 3)
+                            .map(LetterGroups::of)
+                            .toList());
+        }
+    }
 
     /**
      * Somebody who may be meant.
@@ -23,8 +46,8 @@ public final class NameFinder {
 
     /** Adds somebody with all names they are known by. */
     public void add(long id, String name, List<String> spellings) {
-        entries.add(new IndexedName(id, name, name, NameFolding.fold(name)));
-        for (String spelling : spellings) entries.add(new IndexedName(id, name, spelling, NameFolding.fold(spelling)));
+        entries.add(IndexedName.of(id, name, name));
+        for (String spelling : spellings) entries.add(IndexedName.of(id, name, spelling));
     }
 
     /**
@@ -35,9 +58,11 @@ public final class NameFinder {
     public List<NameMatch> find(String typed, int most) {
         String wanted = NameFolding.fold(typed);
         if (wanted.isEmpty()) return List.of();
+        List<String> parts = List.of(wanted.split(" "));
+        Typed what = new Typed(wanted, parts.stream().map(TypedWord::new).toList(), parts, LetterGroups.of(wanted));
         List<NameMatch> found = new ArrayList<>();
         for (IndexedName entry : entries) {
-            double fit = fit(wanted, entry.folded);
+            double fit = fit(what, entry);
             if (fit >= SLIP) found.add(new NameMatch(entry.id, entry.name, entry.spelling, fit));
         }
         found.sort(Comparator.comparingDouble(NameMatch::fit).reversed().thenComparing(NameMatch::name));
@@ -47,19 +72,19 @@ public final class NameFinder {
         return once;
     }
 
+    /** What was typed, with what names are compared by. */
+    private record Typed(String folded, List<TypedWord> words, List<String> parts, LetterGroups groups) {}
+
     /** Beginnings of the name beat beginnings of its words, and these beat what is merely alike. */
-    private static double fit(String wanted, String name) {
-        if (name.equals(wanted)) return 1;
-        if (name.startsWith(wanted)) return 0.95;
-        List<String> words = Arrays.asList(name.split(" "));
-        if (Arrays.stream(wanted.split(" ")).allMatch(part -> words.stream().anyMatch(word -> word.startsWith(part))))
+    private static double fit(Typed typed, IndexedName name) {
+        if (name.folded.equals(typed.folded)) return 1;
+        if (name.folded.startsWith(typed.folded)) return 0.95;
+        if (typed.parts.stream().allMatch(part -> name.words.stream().anyMatch(word -> word.startsWith(part))))
             return 0.9;
-        double whole = NameFolding.foldedLikeness(wanted, name);
-        double word = words.stream()
-                .filter(each -> each.length() > 3)
-                .mapToDouble(each -> NameFolding.foldedLikeness(wanted, each))
-                .max()
-                .orElse(0);
-        return 0.85 * Math.max(whole, 0.9 * word);
+        double slipped = TypedWord.fit(typed.words, name.words);
+        if (slipped > 0) return 0.9 * slipped;
+        double best = typed.groups.likeness(name.groups);
+        for (LetterGroups word : name.ofWords) best = Math.max(best, 0.9 * typed.groups.likeness(word));
+        return 0.85 * best;
     }
 }

@@ -2,9 +2,7 @@ package app.entrada.core.names;
 
 import com.ibm.icu.text.Transliterator;
 import java.text.Normalizer;
-import java.util.HashMap;
 import java.util.Locale;
-import java.util.Map;
 import java.util.regex.Pattern;
 
 /** Names and titles with everything taken away in which two spellings of one differ by accident. */
@@ -49,20 +47,6 @@ public final class NameFolding {
 
     /** The same for names that are folded already. */
     public static double foldedLikeness(String one, String other) {
-        if (one.equals(other)) return 1;
-        Map<String, Integer> groups = new HashMap<>();
-        int count = groups(one, groups);
-        Map<String, Integer> others = new HashMap<>();
-        count += groups(other, others);
-        int common = 0;
-        for (var group : groups.entrySet())
-            common += Math.min(group.getValue(), others.getOrDefault(group.getKey(), 0));
-        return count == 0 ? 0 : 2.0 * common / count;
-    }
-
-    private static int groups(String folded, Map<String, Integer> into) {
-        String padded = "  " + folded + " ";
-        for (int i = 0; i + 3 <= padded.length(); i++) into.merge(padded.substring(i, i + 3), 1, Integer::sum);
-        return Math.max(0, padded.length() - 2);
+        return one.equals(other) ? 1 : LetterGroups.of(one).likeness(LetterGroups.of(other));
     }
 }

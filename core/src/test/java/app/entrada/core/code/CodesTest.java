@@ -3,6 +3,7 @@ package app.entrada.core.code;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.OptionalInt;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -102,5 +103,37 @@ class CodesTest {
         assertThat(new CodeBlock.OfGtin("952123450").code(31)).isEqualTo("9521234500315");
         assertThat(new CodeBlock.OfGtin("952123450").size()).isEqualTo(1000);
         assertThatThrownBy(() -> new CodeBlock.OfGtin("952")).isInstanceOf(MalformedCode.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            nullValues = "none",
+            value = {
+                "XANW92600048, 48, none, none",
+                "XANW92699999, 99999, none, none",
+                "XANW92500048, none, none, none",
+                "XANW9260004, none, none, none",
+                "XANW926000481, none, none, none",
+                "XANW926OOO48, none, none, none",
+                "XANW926٠٠٠٤٨, none, none, none",
+                "9521234500315, none, 31, none",
+                "9521234409992, none, none, none",
+                "952123450X315, none, none, none",
+                "952123450031, none, none, none",
+                "NW-031, none, none, 31",
+                "NW-10031, none, none, 10031",
+                "NW-31, none, none, none",
+                "NW-100310, none, none, none",
+                "NWX-031, none, none, none",
+                "NW-, none, none, none",
+            })
+    void a_block_knows_its_own_codes(String code, Integer isrc, Integer barcode, Integer catalogue) {
+        assertThat(new CodeBlock.OfIsrc("XANW9", 2026).number(code)).isEqualTo(number(isrc));
+        assertThat(new CodeBlock.OfGtin("952123450").number(code)).isEqualTo(number(barcode));
+        assertThat(new CodeBlock.OfCatalogue("NW").number(code)).isEqualTo(number(catalogue));
+    }
+
+    private static OptionalInt number(Integer wanted) {
+        return wanted == null ? OptionalInt.empty() : OptionalInt.of(wanted);
     }
 }

@@ -133,7 +133,7 @@ class CatalogueEdits {
         };
     }
 
-    private static long target(CatalogueTable.Line line, Field<?> field) {
+    static long target(CatalogueTable.Line line, Field<?> field) {
         return switch (field.entity()) {
             case RELEASE -> line.release();
             case TRACK -> line.trackId();

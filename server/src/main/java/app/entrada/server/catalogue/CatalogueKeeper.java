@@ -2,24 +2,22 @@ package app.entrada.server.catalogue;
 
 import static java.util.Objects.requireNonNull;
 
+import app.entrada.core.catalogue.CatalogueFinder;
 import app.entrada.core.catalogue.CatalogueSubject;
 import app.entrada.core.catalogue.CatalogueTable;
 import app.entrada.server.overview.Standings;
+import app.entrada.server.platform.Loop;
+import java.time.Duration;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.locks.LockSupport;
 import java.util.concurrent.locks.ReadWriteLock;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
 import java.util.function.BiFunction;
 import java.util.function.Function;
-import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
+import java.util.function.Supplier;
 import org.springframework.context.SmartLifecycle;
-import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
 
 /**
  * The catalogue in this node's memory. Before it is read, the rows of releases that have become different since are put in;
@@ -27,8 +25,7 @@ import org.springframework.transaction.TransactionException;
  */
 @Component
 class CatalogueKeeper implements SmartLifecycle {
-    private static final long PAUSE_MILLIS = 2_000;
-    private static final Logger LOG = LoggerFactory.getLogger(CatalogueKeeper.class);
+    private static final Duration PAUSE = Duration.ofSeconds(2);
 
     /** Releases whose rows are read at once: all of a large catalogue would not fit in memory twice. */
     private static final int A_PART = 400;
@@ -39,8 +36,9 @@ class CatalogueKeeper implements SmartLifecycle {
     private final Standings standings;
     private final ReadWriteLock lock = new ReentrantReadWriteLock();
     private final Map<CatalogueSubject, CatalogueTable> tables = new EnumMap<>(CatalogueSubject.class);
+    private CatalogueFinder finder = new CatalogueFinder();
     private final Object catching = new Object();
-    private volatile @Nullable Thread thread;
+    private final Loop loop = new Loop("catalogue", PAUSE, this::caughtUp);
     private long since;
 
     CatalogueKeeper(Standings standings) {
@@ -50,29 +48,19 @@ class CatalogueKeeper implements SmartLifecycle {
 
     private void clear() {
         for (CatalogueSubject subject : CatalogueSubject.values()) tables.put(subject, new CatalogueTable(subject));
+        finder = new CatalogueFinder();
         since = 0;
     }
 
     /** In the background rows are put in as they become different, so that nobody waits for many of them. */
     @Override
-    public synchronized void start() {
-        Thread fresh = new Thread(this::work, "catalogue");
-        fresh.setDaemon(true);
-        thread = fresh;
-        fresh.start();
+    public void start() {
+        loop.start();
     }
 
-    private void work() {
-        while (isRunning())
-            try {
-                if (catchUp() >= A_PART) prepare();
-                Thread.sleep(PAUSE_MILLIS);
-            } catch (DataAccessException | TransactionException away) {
-                LOG.debug("The catalogue waits: {}", away.getMessage());
-                LockSupport.parkNanos(PAUSE_MILLIS * 1_000_000);
-            } catch (InterruptedException stopped) {
-                return;
-            }
+    private boolean caughtUp() {
+        if (catchUp() >= A_PART) prepare();
+        return false;
     }
 
     /** What the first search would have to wait for. */
@@ -88,15 +76,13 @@ class CatalogueKeeper implements SmartLifecycle {
     }
 
     @Override
-    public synchronized void stop() {
-        Thread working = thread;
-        thread = null;
-        if (working != null) working.interrupt();
+    public void stop() {
+        loop.stop();
     }
 
     @Override
     public boolean isRunning() {
-        return thread != null;
+        return loop.isRunning();
     }
 
     /** What is read, and how many releases are being looked over: what is told of those is of before. */
@@ -108,11 +94,30 @@ class CatalogueKeeper implements SmartLifecycle {
 
     /** Reads the catalogue as it is now. Only what the function gives back may be kept. */
     <T> Read<T> read(CatalogueSubject subject, Function<CatalogueTable, T> what) {
+        return now(() -> what.apply(requireNonNull(tables.get(subject))));
+    }
+
+    /** Releases, tracks and works that may be meant by what somebody types. */
+    List<CatalogueFinder.Hit> find(String typed, int most) {
+        return now(() -> finder.find(typed, most)).what;
+    }
+
+    /** Another number when rows have become different since. */
+    long reached() {
+        return now(() -> since).what;
+    }
+
+    /** Whether nothing waits to be put in. */
+    boolean isSettled() {
+        return now(() -> true).lookedOver == 0;
+    }
+
+    private <T> Read<T> now(Supplier<T> what) {
         int lookedOver = standings.settled();
         catchUp();
         lock.readLock().lock();
         try {
-            return new Read<>(what.apply(requireNonNull(tables.get(subject))), lookedOver);
+            return new Read<>(what.get(), lookedOver);
         } finally {
             lock.readLock().unlock();
         }
@@ -137,9 +142,11 @@ class CatalogueKeeper implements SmartLifecycle {
         try {
             for (Standings.ReleaseRows each : changed) {
                 for (CatalogueTable table : tables.values()) table.put(each.release(), each.rows());
+                finder.put(each.release(), each.rows());
                 since = each.looked();
             }
-            if (tables.values().stream().anyMatch(table -> table.stale() > MOST_STALE)) clear();
+            if (finder.stale() > MOST_STALE || tables.values().stream().anyMatch(table -> table.stale() > MOST_STALE))
+                clear();
             tables.values().forEach(CatalogueTable::settle);
         } finally {
             lock.writeLock().unlock();

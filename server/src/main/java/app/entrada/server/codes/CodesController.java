@@ -79,7 +79,7 @@ class CodesController {
             } catch (Problem none) {
                 continue; // the label has no such block yet
             }
-            CodeStrip strip = CodeStrip.of(block, codes.states(field));
+            CodeStrip strip = CodeStrip.of(block, codes.states(field, block));
             strips.add(new StripView(
                     field.id(),
                     field.name(),

@@ -4,13 +4,11 @@ import app.entrada.core.check.profile.Caption;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.release.Release;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.platform.BrieflyKept;
 import app.entrada.server.platform.Problem;
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.sql.Date;
 import java.sql.Timestamp;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -32,15 +30,12 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 public class ProfileRepository {
-    private static final String ALL = "all";
-
     private final JdbcClient jdbc;
     private final Clock clock;
     /** Profiles that were read, by their text: the same text is the same profile. */
     private final Map<String, Profile> read = new ConcurrentHashMap<>();
     /** All that stand in the database; asked for at every finding, and rarely changed by another node. */
-    private final LoadingCache<String, KeptProfiles> kept =
-            Caffeine.newBuilder().expireAfterWrite(Duration.ofSeconds(1)).build(all -> stored());
+    private final BrieflyKept<KeptProfiles> kept = new BrieflyKept<>(this::stored);
 
     ProfileRepository(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
@@ -69,7 +64,7 @@ public class ProfileRepository {
     }
 
     private Optional<Profile> last(String id, Predicate<Profile> which) {
-        return kept.get(ALL).adjusted.stream()
+        return kept.now().adjusted.stream()
                 .filter(profile -> profile.id().equals(id))
                 .filter(which)
                 .reduce((earlier, later) -> later);
@@ -90,7 +85,7 @@ public class ProfileRepository {
     }
 
     private List<Profile> on(LocalDate day, boolean archived) {
-        KeptProfiles all = kept.get(ALL);
+        KeptProfiles all = kept.now();
         return all.begun.stream()
                 .filter(profile -> all.archived.contains(profile.id()) == archived)
                 .map(profile -> on(day, profile))
@@ -123,7 +118,7 @@ public class ProfileRepository {
     }
 
     private Optional<Profile> find(String id) {
-        return kept.get(ALL).begun.stream()
+        return kept.now().begun.stream()
                 .filter(profile -> profile.id().equals(id))
                 .findFirst();
     }
@@ -146,13 +141,13 @@ public class ProfileRepository {
                         account.id(),
                         Timestamp.from(clock.instant()))
                 .update();
-        kept.invalidateAll();
+        kept.written();
     }
 
     /** Goes back to the rules that a destination began with. */
     public void drop(String id) {
         jdbc.sql("DELETE FROM profile WHERE destination = ?").param(id).update();
-        kept.invalidateAll();
+        kept.written();
     }
 
     /**
@@ -171,7 +166,7 @@ public class ProfileRepository {
                         .param("at", Timestamp.from(clock.instant()))
                         .update()
                 > 0;
-        kept.invalidateAll();
+        kept.written();
         return fresh;
     }
 
@@ -189,15 +184,25 @@ public class ProfileRepository {
 
     /** What is not dated stands in what a destination began with and in every version of its rules. */
     private void everywhere(String id, UnaryOperator<Profile> changed) {
-        jdbc.sql("UPDATE receiver SET yaml = ? WHERE id = ?")
-                .params(changed.apply(begun(id)).yaml(), id)
-                .update();
-        for (Profile version : kept.get(ALL).adjusted)
-            if (version.id().equals(id))
-                jdbc.sql("UPDATE profile SET yaml = ? WHERE destination = ? AND dated = ?")
-                        .params(changed.apply(version).yaml(), id, Date.valueOf(version.dated()))
-                        .update();
-        kept.invalidateAll();
+        rewrite(
+                "SELECT yaml FROM receiver WHERE id = ? FOR UPDATE",
+                "UPDATE receiver SET yaml = ? WHERE id = ? AND yaml = ?",
+                id,
+                changed);
+        rewrite(
+                "SELECT yaml FROM profile WHERE destination = ? FOR UPDATE",
+                "UPDATE profile SET yaml = ? WHERE destination = ? AND yaml = ?",
+                id,
+                changed);
+        kept.written();
+    }
+
+    /** From what stands there now, not from what is kept here: somebody else may have written it within the last second. */
+    private void rewrite(String select, String update, String id, UnaryOperator<Profile> changed) {
+        for (String yaml : jdbc.sql(select).param(id).query(String.class).list())
+            jdbc.sql(update)
+                    .params(changed.apply(Profile.read(yaml)).yaml(), id, yaml)
+                    .update();
     }
 
     /** Whether a destination, in use or put away, has this id. */
@@ -210,7 +215,7 @@ public class ProfileRepository {
         jdbc.sql("UPDATE receiver SET archived_at = ? WHERE id = ?")
                 .params(java.util.Arrays.asList(away ? Timestamp.from(clock.instant()) : null, id))
                 .update();
-        kept.invalidateAll();
+        kept.written();
     }
 
     /**
@@ -226,7 +231,7 @@ public class ProfileRepository {
             jdbc.sql("DELETE FROM profile WHERE destination = ?").param(id).update();
             jdbc.sql("DELETE FROM destination WHERE id = ?").param(id).update();
         }
-        kept.invalidateAll();
+        kept.written();
         return removed;
     }
 }

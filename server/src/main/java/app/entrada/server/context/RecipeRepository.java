@@ -2,12 +2,10 @@ package app.entrada.server.context;
 
 import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.platform.BrieflyKept;
 import app.entrada.server.platform.Problem;
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.sql.Timestamp;
 import java.time.Clock;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -32,11 +30,10 @@ public class RecipeRepository {
     }
 
     /** All that stand in the database; asked for at every finding, and rarely changed by another node. */
-    private final LoadingCache<String, Map<String, Recipe>> kept =
-            Caffeine.newBuilder().expireAfterWrite(Duration.ofSeconds(1)).build(all -> stored());
+    private final BrieflyKept<Map<String, Recipe>> kept = new BrieflyKept<>(this::stored);
 
     private Map<String, Recipe> own() {
-        return new LinkedHashMap<>(kept.get(""));
+        return new LinkedHashMap<>(kept.now());
     }
 
     private Map<String, Recipe> stored() {
@@ -92,13 +89,13 @@ public class RecipeRepository {
                         at = excluded.at""")
                 .params(id, yaml, account.id(), Timestamp.from(clock.instant()))
                 .update();
-        kept.invalidateAll();
+        kept.written();
         return recipe;
     }
 
     /** Goes back to the shipped recipe; one that was added is gone. Copies that were written by it stay. */
     public void drop(String id) {
         jdbc.sql("DELETE FROM recipe WHERE id = ?").param(id).update();
-        kept.invalidateAll();
+        kept.written();
     }
 }

@@ -1,13 +1,20 @@
 package app.entrada.server.desk;
 
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.server.accounts.Account;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.overview.KeptRelease.DateAhead;
 import app.entrada.server.overview.KeptRelease.MoveView;
 import app.entrada.server.overview.Standings;
 import app.entrada.server.standing.DeliveryStandings;
 import java.util.List;
+import java.util.Objects;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -20,8 +27,10 @@ class DeskController {
     private final Standings standings;
     private final DeliveryStandings deliveries;
     private final ProfileRepository profiles;
+    private final PutOffs putOffs;
 
-    DeskController(Standings standings, DeliveryStandings deliveries, ProfileRepository profiles) {
+    DeskController(Standings standings, DeliveryStandings deliveries, ProfileRepository profiles, PutOffs putOffs) {
+        this.putOffs = putOffs;
         this.standings = standings;
         this.deliveries = deliveries;
         this.profiles = profiles;
@@ -32,6 +41,7 @@ class DeskController {
      * @param moves of the releases where something is most urgent, release by release
      * @param busy on how many releases something is to be done
      * @param lookedOver how many releases are being looked over
+     * @param putOff releases of which nothing is said until a day
      */
     record Desk(
             String today,
@@ -41,15 +51,16 @@ class DeskController {
             int busy,
             int lookedOver,
             List<DateAhead> ahead,
-            List<AnswerView> answers) {}
+            List<AnswerView> answers,
+            List<PutOffs.PutOff> putOff) {}
 
     record AnswerView(
             long releaseId, String release, String destination, DeliveryState state, String says, String at) {}
 
     /** @param releases of how many releases it tells what is to be done */
     @GetMapping("/api/desk")
-    Desk desk(@RequestParam(defaultValue = "30") int releases) {
-        Standings.Urgent urgent = standings.urgent(Math.max(1, Math.min(releases, MOST_RELEASES)));
+    Desk desk(@RequestParam(defaultValue = "30") int releases, @AuthenticationPrincipal Account account) {
+        Standings.Urgent urgent = standings.urgent(Math.max(1, Math.min(releases, MOST_RELEASES)), account.id());
         return new Desk(
                 profiles.today().toString(),
                 Standings.WEEKS_AHEAD,
@@ -66,6 +77,33 @@ class DeskController {
                                 answer.state(),
                                 answer.message(),
                                 answer.at()))
-                        .toList());
+                        .toList(),
+                putOffs.of(account));
+    }
+
+    /**
+     * A release of which the Desk is to say nothing for a while.
+     *
+     * @param until the day on which it says something again, ISO
+     * @param forAll whether it says nothing to anybody
+     */
+    record WantedPutOff(long release, String until, String reason, boolean forAll) {}
+
+    @PostMapping("/api/desk/put-off")
+    List<PutOffs.PutOff> putOff(@RequestBody WantedPutOff wanted, @AuthenticationPrincipal Account account) {
+        putOffs.put(
+                wanted.release(),
+                Objects.toString(wanted.until(), ""),
+                Objects.toString(wanted.reason(), ""),
+                wanted.forAll(),
+                account);
+        return putOffs.of(account);
+    }
+
+    /** Lets the Desk speak of it again. */
+    @DeleteMapping("/api/desk/put-off/{id}")
+    List<PutOffs.PutOff> bringBack(@PathVariable long id, @AuthenticationPrincipal Account account) {
+        putOffs.bringBack(id, account);
+        return putOffs.of(account);
     }
 }

@@ -7,12 +7,10 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.context.LabelProfile;
+import app.entrada.server.platform.BrieflyKept;
 import app.entrada.server.platform.Problem;
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.sql.Timestamp;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -28,8 +26,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
  * The ledger of identifiers. A code that left the house on a copy or in a delivery is never given to anything else, whatever
@@ -43,10 +39,12 @@ public class CodeBook {
             EXISTS (SELECT 1 FROM track t JOIN release o ON o.id = t.release_id
                 WHERE t.recording_id = r.id AND o.deleted_at IS NULL)""";
 
+    /** The beginning that all codes of a block have in common; nothing comes behind the last character there is. */
+    private static final String BEGINS = "(%1$s ~>=~ :stem AND %1$s ~<~ (:stem || chr(1114111)))";
+
     private final JdbcClient jdbc;
     private final Clock clock;
-    private final LoadingCache<String, LabelProfile> kept =
-            Caffeine.newBuilder().expireAfterWrite(Duration.ofSeconds(1)).build(all -> label());
+    private final BrieflyKept<LabelProfile> kept = new BrieflyKept<>(this::label);
 
     CodeBook(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
@@ -55,7 +53,7 @@ public class CodeBook {
 
     /** The label's own facts; what another node wrote may be seen a second later. */
     public LabelProfile labelForChecks() {
-        return kept.get("");
+        return kept.now();
     }
 
     /** The label's own facts. */
@@ -91,12 +89,7 @@ public class CodeBook {
                         label.publisher(),
                         label.societyId())
                 .update();
-        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-            @Override
-            public void afterCommit() {
-                kept.invalidateAll();
-            }
-        });
+        kept.written();
     }
 
     /**
@@ -130,12 +123,19 @@ public class CodeBook {
                     "%s is not kept for anything, or it is in use. Nothing was changed.".formatted(code));
     }
 
-    /** Every code of a kind that was ever handed out or typed, with what became of it. */
-    public Map<String, CodeStrip.CodeState> states(Field<?> field) {
+    /** Every code of the label's block that was ever handed out or typed, with what became of it. */
+    public Map<String, CodeStrip.CodeState> states(Field<?> field, CodeBlock block) {
+        return states(field, stem(kind(field), block));
+    }
+
+    /** @param stem with which the codes begin that are asked for */
+    private Map<String, CodeStrip.CodeState> states(Field<?> field, String stem) {
         Map<String, CodeStrip.CodeState> states = new HashMap<>();
-        jdbc.sql(
-                        "SELECT code, reserved_for IS NOT NULL AS kept FROM code_taken WHERE kind = ? AND NOT free AND (left_at IS NOT NULL OR reserved_for IS NOT NULL)")
-                .param(kind(field))
+        jdbc.sql("""
+                        SELECT code, reserved_for IS NOT NULL AS kept FROM code_taken WHERE kind = :kind AND %s
+                            AND NOT free AND (left_at IS NOT NULL OR reserved_for IS NOT NULL)""".formatted(BEGINS.formatted("code")))
+                .param("kind", kind(field))
+                .param("stem", stem)
                 .query((row, n) -> states.put(
                         row.getString("code"),
                         row.getBoolean("kept") ? CodeStrip.CodeState.RESERVED : CodeStrip.CodeState.SPENT))
@@ -143,12 +143,16 @@ public class CodeBook {
         jdbc.sql(
                         switch (kind(field)) {
                             case "isrc" ->
-                                "SELECT DISTINCT isrc FROM recording r WHERE isrc IS NOT NULL AND " + ON_SOMETHING;
+                                "SELECT DISTINCT isrc FROM recording r WHERE " + BEGINS.formatted("isrc") + " AND "
+                                        + ON_SOMETHING;
                             case "gtin" ->
-                                "SELECT DISTINCT barcode FROM release WHERE barcode IS NOT NULL AND deleted_at IS NULL";
+                                "SELECT DISTINCT barcode FROM release WHERE " + BEGINS.formatted("barcode")
+                                        + " AND deleted_at IS NULL";
                             default ->
-                                "SELECT DISTINCT catalogue_number FROM release WHERE catalogue_number IS NOT NULL AND deleted_at IS NULL";
+                                "SELECT DISTINCT catalogue_number FROM release WHERE "
+                                        + BEGINS.formatted("catalogue_number") + " AND deleted_at IS NULL";
                         })
+                .param("stem", stem)
                 .query(String.class)
                 .list()
                 .forEach(code -> states.put(code, CodeStrip.CodeState.USED));
@@ -157,7 +161,7 @@ public class CodeBook {
 
     /** Codes that are on something or kept for something; those that left the house and are on nothing now are not. */
     public Set<String> held(Field<?> field) {
-        return states(field).entrySet().stream()
+        return states(field, "").entrySet().stream()
                 .filter(each -> each.getValue() != CodeStrip.CodeState.SPENT)
                 .map(Map.Entry::getKey)
                 .collect(Collectors.toSet());
@@ -297,10 +301,12 @@ public class CodeBook {
     private Optional<String> returned(String kind, CodeBlock block) {
         return jdbc
                 .sql("""
-                        SELECT code FROM code_taken WHERE kind = :kind AND (free OR left_at IS NULL AND reserved_for IS NULL)
+                        SELECT code FROM code_taken WHERE kind = :kind AND %s
+                            AND (free OR (left_at IS NULL AND reserved_for IS NULL))
                             AND xmin IS DISTINCT FROM CAST(pg_current_xact_id_if_assigned() AS xid) AND NOT %s
-                        ORDER BY code""".formatted(inUse(kind, "code_taken.code")))
+                        ORDER BY code USING ~<~""".formatted(BEGINS.formatted("code"), inUse(kind, "code_taken.code")))
                 .param("kind", kind)
+                .param("stem", stem(kind, block))
                 .query(String.class)
                 .list()
                 .stream()
@@ -326,16 +332,21 @@ public class CodeBook {
     /** The highest number in use behind a stem, −1 when none is; a barcode's check digit does not count. */
     private int highest(String kind, String stem) {
         String sql = switch (kind) {
-            case "isrc" -> "SELECT max(substr(isrc, 8)::int) FROM recording WHERE isrc ~ ('^' || ? || '\\d{5}$')";
+            case "isrc" -> "SELECT max(substr(isrc, 8)::int) FROM recording WHERE %s AND isrc ~ '^.{7}\\d{5}$'";
             case "gtin" -> """
-                    SELECT max(substr(barcode, length(?) + 1, 12 - length(?))::int) FROM release
-                    WHERE barcode ~ ('^' || ? || '\\d+$') AND length(barcode) = 13""";
-            default ->
-                "SELECT max(substr(catalogue_number, length(?) + 1)::int) FROM release WHERE catalogue_number ~ ('^' || ? || '\\d{1,6}$')";
+                            SELECT max(substr(barcode, length(:stem) + 1, 12 - length(:stem))::int) FROM release
+                            WHERE %s AND barcode ~ '^\\d{13}$'""";
+            default -> """
+                            SELECT max(substr(catalogue_number, length(:stem) + 1)::int) FROM release
+                            WHERE %s AND substr(catalogue_number, length(:stem) + 1) ~ '^\\d{1,6}$'""";
         };
-        long places = sql.chars().filter(c -> c == '?').count();
-        return jdbc.sql(sql)
-                .params(java.util.Collections.nCopies((int) places, stem))
+        String column = switch (kind) {
+            case "isrc" -> "isrc";
+            case "gtin" -> "barcode";
+            default -> "catalogue_number";
+        };
+        return jdbc.sql(sql.formatted(BEGINS.formatted(column)))
+                .param("stem", stem)
                 .query(Integer.class)
                 .optional()
                 .orElse(-1);

@@ -12,6 +12,7 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.text.MalformedValue;
+import app.entrada.server.platform.Writes;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -23,7 +24,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -55,16 +55,16 @@ public class CreditRepository {
     }
 
     /** How often anybody's name or credit was written by this node; whoever keeps names asks whether it is another number. */
-    private final AtomicLong written = new AtomicLong();
+    private final Writes written = new Writes();
 
     /** A number that is another one after every write of names or credits at this node. */
     public long generation() {
-        return written.get();
+        return written.count();
     }
 
     /** Notes that a name was written by other ways than {@link #store}: a fact of a party. */
     void touched() {
-        written.incrementAndGet();
+        written.note();
     }
 
     /** Those who are named on a release, and members of groups among them: numbers and facts by name. */

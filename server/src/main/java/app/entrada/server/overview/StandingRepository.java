@@ -234,18 +234,25 @@ class StandingRepository {
             FROM standing s JOIN release r ON r.id = s.release_id
             WHERE r.deleted_at IS NULL AND r.archived_at IS NULL""";
 
-    /** What is to be done on the releases where it is most urgent. */
-    List<List<MoveView>> moves(int releases) {
-        return jdbc.sql("SELECT s.moves " + IN_USE
-                        + " AND s.things > 0 ORDER BY s.weight DESC, s.late_on, s.release_id LIMIT ?")
-                .param(releases)
+    private static final String BUSY = """
+            %s AND s.things > 0 AND NOT EXISTS (SELECT FROM put_off o WHERE o.release_id = s.release_id
+                AND o.until > :today AND (o.account_id IS NULL OR o.account_id = :account))""".formatted(IN_USE);
+
+    /** What is to be done on the releases where it is most urgent; an account has put some of them off. */
+    List<List<MoveView>> moves(int releases, long account, LocalDate today) {
+        return jdbc.sql("SELECT s.moves " + BUSY + " ORDER BY s.weight DESC, s.late_on, s.release_id LIMIT :most")
+                .param("account", account)
+                .param("today", today)
+                .param("most", releases)
                 .query((row, n) -> json.readValue(row.getString("moves"), new TypeReference<List<MoveView>>() {}))
                 .list();
     }
 
     /** On how many releases something is to be done. */
-    int busy() {
-        return jdbc.sql("SELECT count(*) " + IN_USE + " AND s.things > 0")
+    int busy(long account, LocalDate today) {
+        return jdbc.sql("SELECT count(*) " + BUSY)
+                .param("account", account)
+                .param("today", today)
                 .query(Integer.class)
                 .single();
     }

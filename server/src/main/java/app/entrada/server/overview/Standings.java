@@ -255,18 +255,24 @@ public class Standings {
      */
     public record Urgent(List<MoveView> moves, int busy, List<DateAhead> ahead, int lookedOver) {}
 
-    /** What is to be done on the releases where it is most urgent, and the nearest dates. */
-    public Urgent urgent(int most) {
+    /** What is to be done on the releases where it is most urgent, without those an account has put off; the nearest dates. */
+    public Urgent urgent(int most, long account) {
         int lookedOver = settled();
-        String today = profiles.today().toString();
+        LocalDate today = profiles.today();
         return new Urgent(
-                kept.moves(most).stream().flatMap(List::stream).toList(),
-                kept.busy(),
-                kept.ahead(most).stream()
-                        .flatMap(List::stream)
-                        .filter(date -> date.date().compareTo(today) >= 0)
-                        .sorted(Comparator.comparing(DateAhead::date))
-                        .toList(),
+                kept.moves(most, account, today).stream().flatMap(List::stream).toList(),
+                kept.busy(account, today),
+                ahead(most),
                 lookedOver);
+    }
+
+    /** Dates of the coming weeks, the nearest first, of so many releases. */
+    public List<DateAhead> ahead(int releases) {
+        String today = profiles.today().toString();
+        return kept.ahead(releases).stream()
+                .flatMap(List::stream)
+                .filter(date -> date.date().compareTo(today) >= 0)
+                .sorted(Comparator.comparing(DateAhead::date))
+                .toList();
     }
 }

@@ -49,13 +49,18 @@ class PeopleController {
      */
     record FoundName(long id, String name, String why) {}
 
-    /** Somebody in the list. */
+    /**
+     * Somebody in the list.
+     *
+     * @param missing names of facts that others will ask for
+     */
     record PersonLine(
             long id,
             String name,
             @Nullable String kind,
             @Nullable String legalName,
             List<CodeVerdict> codes,
+            List<String> missing,
             int appears) {}
 
     /** An identifier as it is written, and whether it is right. */
@@ -120,6 +125,9 @@ class PeopleController {
                                 person.facts().text(Fields.PARTY_KIND),
                                 person.facts().text(Fields.PARTY_LEGAL_NAME),
                                 codes(person.facts()),
+                                person.missing().stream()
+                                        .<String>map(Field::name)
+                                        .toList(),
                                 person.appears()))
                         .toList(),
                 list.more());

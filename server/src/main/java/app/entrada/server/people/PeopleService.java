@@ -5,27 +5,23 @@ import static java.util.Objects.requireNonNull;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.value.Names;
 import app.entrada.core.field.value.PeopleType;
-import app.entrada.core.field.value.Terms;
 import app.entrada.core.names.NameFinder;
+import app.entrada.core.names.PlaceholderNames;
 import app.entrada.core.release.Change;
-import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
-import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
-import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.PeopleFinder;
+import app.entrada.server.facts.PeopleMerging;
 import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.facts.WhereShown;
 import app.entrada.server.platform.LikePattern;
 import app.entrada.server.platform.Problem;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -41,18 +37,43 @@ public class PeopleService {
 
     private final JdbcClient jdbc;
     private final ReleaseRepository releases;
-    private final ChangeService changes;
+    private final WhereShown shown;
+    private final PeopleMerging merging;
     private final PeopleFinder finder;
 
-    PeopleService(JdbcClient jdbc, ReleaseRepository releases, ChangeService changes, PeopleFinder finder) {
+    PeopleService(
+            JdbcClient jdbc, ReleaseRepository releases, WhereShown shown, PeopleMerging merging, PeopleFinder finder) {
         this.finder = finder;
         this.jdbc = jdbc;
         this.releases = releases;
-        this.changes = changes;
+        this.shown = shown;
+        this.merging = merging;
     }
 
-    /** Somebody in the list. */
-    public record Listed(long id, Facts facts, int appears) {}
+    /**
+     * Somebody in the list.
+     *
+     * @param missing facts that others will ask for: a society of who writes, directories of who performs
+     */
+    public record Listed(long id, Facts facts, int appears, List<Field<?>> missing) {}
+
+    private static final List<Field<?>> ASKED_OF_WRITERS =
+            List.of(Fields.PARTY_LEGAL_NAME, Fields.PARTY_IPI, Fields.PARTY_SOCIETY);
+    private static final List<Field<?>> ASKED_OF_ARTISTS = List.of(Fields.PARTY_ISNI);
+
+    /** How often somebody is named, and as what. */
+    private record Named(int count, boolean writes, boolean performs) {
+        static final Named NOWHERE = new Named(0, false, false);
+
+        List<Field<?>> missing(Facts facts) {
+            List<Field<?>> missing = new ArrayList<>();
+            if (PlaceholderNames.is(nameOf(facts))) return missing;
+            if (writes) missing.addAll(ASKED_OF_WRITERS);
+            if (performs) missing.addAll(ASKED_OF_ARTISTS);
+            missing.removeIf(field -> facts.text(field) != null);
+            return missing;
+        }
+    }
 
     /**
      * People in a list, by name.
@@ -95,17 +116,23 @@ public class PeopleService {
     }
 
     private List<Listed> listed(List<Long> ids) {
-        Map<Long, Integer> counts = new HashMap<>();
+        Map<Long, Named> named = new HashMap<>();
         jdbc.sql("""
-                        SELECT party_id, count(*) AS n FROM credit WHERE party_id = ANY (?) AND fact <> 'mergedInto'
-                        GROUP BY party_id""").param(ids.toArray(Long[]::new)).query(row -> {
-            counts.put(row.getLong("party_id"), row.getInt("n"));
+                        SELECT party_id, count(*) AS n, bool_or(fact = 'writers') AS writes,
+                            bool_or(fact IN ('artists', 'featured')) AS performs
+                        FROM credit WHERE party_id = ANY (?) AND fact <> 'mergedInto' GROUP BY party_id""").param(ids.toArray(Long[]::new)).query(row -> {
+            named.put(
+                    row.getLong("party_id"),
+                    new Named(row.getInt("n"), row.getBoolean("writes"), row.getBoolean("performs")));
         });
         Map<Ref, Facts> facts =
                 releases.facts(ids.stream().map(id -> new Ref(Entity.PARTY, id)).toList());
         return ids.stream()
-                .map(id -> new Listed(
-                        id, requireNonNull(facts.get(new Ref(Entity.PARTY, id))), counts.getOrDefault(id, 0)))
+                .map(id -> {
+                    Facts theirs = requireNonNull(facts.get(new Ref(Entity.PARTY, id)));
+                    Named as = named.getOrDefault(id, Named.NOWHERE);
+                    return new Listed(id, theirs, as.count, as.missing(theirs));
+                })
                 .toList();
     }
 
@@ -160,10 +187,10 @@ public class PeopleService {
         Facts facts =
                 Optional.ofNullable(releases.facts(List.of(ref)).get(ref)).orElseThrow(() -> Problem.missing("person"));
         String name = nameOf(facts);
-        Set<Ref> named = named(id);
+        Set<Ref> named = merging.named(id);
         List<Appearance> appears = new ArrayList<>();
         Map<Ref, Facts> there = releases.facts(named);
-        for (ShownAt at : shownAt(named)) appears.addAll(appearances(at, there.get(at.ref), name));
+        for (WhereShown.At at : shown.of(named)) appears.addAll(appearances(at, there.get(at.ref()), name));
         List<String> groups = jdbc.sql("""
                         SELECT p.name FROM credit c JOIN party p ON p.id = c.target_id
                         WHERE c.entity = 'party' AND c.fact = 'members' AND c.party_id = ? ORDER BY p.name""").param(id).query(String.class).list();
@@ -173,48 +200,13 @@ public class PeopleService {
         return new Person(id, facts, appears, groups, alike);
     }
 
-    /** Where a thing is shown: on a track of a release, or 0 for the release itself. */
-    private record ShownAt(Ref ref, long releaseId, String release, int track) {}
-
-    /** On which releases and tracks some things are shown, release by release, the newest first. */
-    private List<ShownAt> shownAt(Set<Ref> refs) {
-        return jdbc.sql("""
-                        SELECT s.entity, s.target, r.id, coalesce(r.title, 'Untitled release') AS title,
-                            coalesce(array_position(string_to_array(r.running_order, ' '), s.track::text), 0) AS number
-                        FROM (SELECT 'release' AS entity, id AS target, id AS release, 0::bigint AS track FROM release
-                                WHERE id = ANY (:releases)
-                            UNION ALL SELECT 'track', id, release_id, id FROM track WHERE id = ANY (:tracks)
-                            UNION ALL SELECT 'recording', recording_id, release_id, id FROM track
-                                WHERE recording_id = ANY (:recordings)
-                            UNION ALL SELECT 'work', c.work_id, t.release_id, t.id FROM recording c
-                                JOIN track t ON t.recording_id = c.id WHERE c.work_id = ANY (:works)) s
-                        JOIN release r ON r.id = s.release
-                        WHERE r.deleted_at IS NULL AND (s.track = 0
-                            OR s.track::text = ANY (string_to_array(r.running_order, ' ')))
-                        ORDER BY r.release_date DESC NULLS FIRST, r.id DESC, number""")
-                .param("releases", ids(refs, Entity.RELEASE))
-                .param("tracks", ids(refs, Entity.TRACK))
-                .param("recordings", ids(refs, Entity.RECORDING))
-                .param("works", ids(refs, Entity.WORK))
-                .query((row, n) -> new ShownAt(
-                        new Ref(Entity.of(row.getString("entity")), row.getLong("target")),
-                        row.getLong("id"),
-                        row.getString("title"),
-                        row.getInt("number")))
-                .list();
-    }
-
-    private static Long[] ids(Set<Ref> refs, Entity entity) {
-        return refs.stream().filter(ref -> ref.entity() == entity).map(Ref::id).toArray(Long[]::new);
-    }
-
-    private static List<Appearance> appearances(ShownAt at, @Nullable Facts facts, String name) {
+    private static List<Appearance> appearances(WhereShown.At at, @Nullable Facts facts, String name) {
         List<Appearance> all = new ArrayList<>();
         if (facts == null) return all;
-        for (Field<?> field : Fields.of(at.ref.entity()))
+        for (Field<?> field : Fields.of(at.ref().entity()))
             entry(field, facts, name)
                     .ifPresent(entry -> all.add(
-                            new Appearance(at.releaseId, at.release, at.track, field, says(field, entry, name))));
+                            new Appearance(at.releaseId(), at.release(), at.track(), field, says(field, entry, name))));
         return all;
     }
 
@@ -229,82 +221,13 @@ public class PeopleService {
                 .findFirst();
     }
 
-    private Set<Ref> named(long id) {
-        return new HashSet<>(jdbc.sql(
-                        "SELECT DISTINCT entity, target_id FROM credit WHERE (party_id = ? OR via_id = ?) AND fact <> 'mergedInto'")
-                .params(id, id)
-                .query((row, n) -> new Ref(Entity.of(row.getString("entity")), row.getLong("target_id")))
-                .list());
-    }
-
-    /** The changes that make two people one: names everywhere, identifiers that only one has, the other spelling kept. */
+    /** The changes that make two people one. */
     public List<Change> merging(long from, long into) {
-        if (from == into) throw Problem.input("same-person", "Choose somebody else to merge with.");
-        Ref gone = new Ref(Entity.PARTY, from);
-        Ref stays = new Ref(Entity.PARTY, into);
-        Set<Ref> targets = named(from);
-        Set<Ref> all = new HashSet<>(targets);
-        all.add(gone);
-        all.add(stays);
-        Map<Ref, Facts> facts = releases.facts(all);
-        if (!facts.containsKey(gone) || !facts.containsKey(stays)) throw Problem.missing("person");
-        String oldName = nameOf(facts.get(gone));
-        String newName = nameOf(facts.get(stays));
-        List<Change> batch = new ArrayList<>();
-        for (Ref target : targets) {
-            Facts named = requireNonNull(facts.get(target));
-            for (Field<?> field : Fields.of(target.entity()))
-                if (entry(field, named, oldName).isPresent())
-                    batch.add(renamed(target, field, requireNonNull(named.text(field)), oldName, newName));
-        }
-        for (Field<?> field : Fields.of(Entity.PARTY)) {
-            String there = facts.get(stays).text(field);
-            String here = facts.get(gone).text(field);
-            boolean ownName = field == Fields.PARTY_NAME
-                    || field == Fields.PARTY_SPELLINGS
-                    || field == Fields.PARTY_MERGED_INTO
-                    || field == Fields.PARTY_MEMBERS;
-            if (there == null && here != null && !ownName) batch.add(new Change(stays, field, null, here));
-        }
-        Set<String> spellings = new LinkedHashSet<>(
-                facts.get(stays).get(Fields.PARTY_SPELLINGS).map(Terms::list).orElse(List.of()));
-        spellings.add(oldName);
-        spellings.addAll(
-                facts.get(gone).get(Fields.PARTY_SPELLINGS).map(Terms::list).orElse(List.of()));
-        batch.add(new Change(
-                stays,
-                Fields.PARTY_SPELLINGS,
-                facts.get(stays).text(Fields.PARTY_SPELLINGS),
-                new Terms(List.copyOf(spellings)).toString()));
-        batch.add(new Change(
-                gone, Fields.PARTY_MERGED_INTO, null, Names.of(newName).toString()));
-        return batch;
-    }
-
-    private static Change renamed(Ref target, Field<?> field, String text, String oldName, String newName) {
-        try {
-            return new Change(target, field, text, renamed((PeopleType<?>) field.type(), text, oldName, newName));
-        } catch (MalformedValue both) {
-            throw Problem.conflict(
-                    "both-named",
-                    "Both names stand in one place, and cannot become one there: %s. Settle it there first; nothing was changed."
-                            .formatted(both.getMessage()));
-        }
-    }
-
-    private static String renamed(PeopleType<?> type, String text, String oldName, String newName) {
-        return type.textOf(type.entriesIn(text).stream()
-                .map(entry -> new PeopleType.PersonEntry(
-                        entry.name().equals(oldName) ? newName : entry.name(),
-                        entry.detail(),
-                        Objects.equals(entry.via(), oldName) ? newName : entry.via()))
-                .toList());
+        return merging.changes(List.of(from), into);
     }
 
     /** Makes two people one. */
-    @Transactional
     public void merge(long from, long into, Account account) {
-        List<Change> batch = merging(from, into);
-        changes.applyToCatalogue(new ChangeService.Batch("Merge of two names", ChangeSource.MERGE, batch), account);
+        merging.merge(List.of(from), into, account);
     }
 }

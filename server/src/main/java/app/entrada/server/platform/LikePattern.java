@@ -6,6 +6,15 @@ public final class LikePattern {
 
     /** Fits every text in which what was typed stands. */
     public static String containing(String typed) {
-        return "%" + typed.replaceAll("([\\\\%_])", "\\\\$1") + "%";
+        return "%" + itself(typed) + "%";
+    }
+
+    /** Fits every text that begins with what was typed. */
+    public static String beginning(String typed) {
+        return itself(typed) + "%";
+    }
+
+    private static String itself(String typed) {
+        return typed.replaceAll("([\\\\%_])", "\\\\$1");
     }
 }

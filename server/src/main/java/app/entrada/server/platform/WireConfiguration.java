@@ -5,7 +5,6 @@ import com.fasterxml.jackson.annotation.Nulls;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.converter.HttpMessageConverters;
-import org.springframework.http.converter.json.JacksonJsonHttpMessageConverter;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import tools.jackson.core.JsonParser;
 import tools.jackson.databind.DeserializationContext;
@@ -13,7 +12,7 @@ import tools.jackson.databind.deser.jdk.StringDeserializer;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.module.SimpleModule;
 
-/** How JSON is read that comes over the wire: texts are whole, lists hold no holes. */
+/** How JSON comes and goes over the wire: texts are whole, lists hold no holes, answers are tagged. */
 @Configuration(proxyBeanMethods = false)
 class WireConfiguration implements WebMvcConfigurer {
     private final JsonMapper json;
@@ -24,7 +23,7 @@ class WireConfiguration implements WebMvcConfigurer {
 
     @Override
     public void configureMessageConverters(HttpMessageConverters.ServerBuilder converters) {
-        converters.withJsonConverter(new JacksonJsonHttpMessageConverter(json.rebuild()
+        converters.withJsonConverter(new TaggedJson(json.rebuild()
                 .addModule(new SimpleModule("wire").addDeserializer(String.class, new WholeText()))
                 .withConfigOverride(java.util.List.class, list -> list.setNullHandling(noHoles()))
                 .withConfigOverride(java.util.Set.class, set -> set.setNullHandling(noHoles()))

@@ -6,7 +6,9 @@ import app.entrada.server.Client;
 import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;
 import java.io.IOException;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -18,7 +20,11 @@ class DeskTest {
     private final Client manager = RunningServer.signedIn("manager");
 
     private List<JsonNode> moves(long release) {
-        return manager.get("/api/desk?releases=300")
+        return moves(manager, release);
+    }
+
+    private static List<JsonNode> moves(Client who, long release) {
+        return who.get("/api/desk?releases=300")
                 .json()
                 .path("moves")
                 .valueStream()
@@ -70,5 +76,88 @@ class DeskTest {
         assertThat(head.path("title").asString()).isEqualTo("Listed");
         assertThat(head.path("marks").path(0).path("readiness").asString()).isEqualTo("stop");
         assertThat(head.path("marks").path(0).path("says").asString()).endsWith("stop delivery");
+    }
+
+    @Test
+    void a_release_is_put_off_until_a_day_for_oneself_or_for_all_and_brought_back() {
+        long id = Client.id(manager.begin("single", "Waiting"));
+        Client other = RunningServer.signedIn("assistant");
+        Map<String, Object> wanted = new HashMap<>(
+                Map.of("release", id, "until", "2027-03-01", "reason", "The masters come in March.", "forAll", false));
+        assertThat(moves(id)).isNotEmpty();
+        JsonNode put = manager.post("/api/desk/put-off", wanted)
+                .json()
+                .valueStream()
+                .filter(each -> each.path("release").asLong() == id)
+                .findFirst()
+                .orElseThrow();
+        assertThat(put.path("reason").asString()).isEqualTo("The masters come in March.");
+        assertThat(moves(id)).isEmpty();
+        assertThat(moves(other, id)).isNotEmpty();
+        wanted.put("forAll", true);
+        assertThat(manager.post("/api/desk/put-off", wanted).status()).isEqualTo(200);
+        assertThat(moves(other, id)).isEmpty();
+        for (JsonNode each : manager.get("/api/desk").json().path("putOff"))
+            if (each.path("release").asLong() == id)
+                assertThat(manager.delete("/api/desk/put-off/" + each.path("id").asLong())
+                                .status())
+                        .isEqualTo(200);
+        assertThat(moves(id)).isNotEmpty();
+    }
+
+    @Test
+    void what_cannot_be_put_off_is_said() {
+        long id = Client.id(manager.begin("single", "Not waiting"));
+        for (String until : List.of("yesterday", "2020-01-01", "2999-01-01"))
+            assertThat(manager.post(
+                                    "/api/desk/put-off",
+                                    Map.of("release", id, "until", until, "reason", "x", "forAll", false))
+                            .problem())
+                    .isEqualTo("until");
+        assertThat(manager.post(
+                                "/api/desk/put-off",
+                                Map.of("release", id, "until", "2027-03-01", "reason", " ", "forAll", false))
+                        .problem())
+                .isEqualTo("reason");
+        assertThat(manager.post(
+                                "/api/desk/put-off",
+                                Map.of("release", 999_999, "until", "2027-03-01", "reason", "x", "forAll", false))
+                        .status())
+                .isEqualTo(404);
+        assertThat(RunningServer.signedIn("reader")
+                        .post(
+                                "/api/desk/put-off",
+                                Map.of("release", id, "until", "2027-03-01", "reason", "x", "forAll", false))
+                        .status())
+                .isEqualTo(403);
+    }
+
+    @Test
+    void dates_are_read_as_a_calendar_until_its_address_is_withdrawn() throws IOException {
+        ReadyRelease.make(manager, "Calendar");
+        String path =
+                manager.post("/api/calendar", Map.of()).json().path("path").asString();
+        Client anybody = RunningServer.client();
+        Client.Answer read = anybody.get(path);
+        assertThat(read.status()).isEqualTo(200);
+        assertThat(read.headers().get("content-type").get(0)).startsWith("text/calendar");
+        // RFC 5545: lines end with CR LF and are folded at 75 octets
+        assertThat(read.text()).startsWith("BEGIN:VCALENDAR\r\nVERSION:2.0\r\n");
+        String unfolded = read.text().replace("\r\n ", "");
+        assertThat(unfolded)
+                .contains("DTSTART;VALUE=DATE:20270212\r\n")
+                .contains("SUMMARY:Calendar: release date\r\n")
+                .contains("SUMMARY:Last day to deliver Calendar to ");
+        assertThat(read.text().lines())
+                .allSatisfy(line -> assertThat(line.length()).isLessThanOrEqualTo(75));
+        assertThat(manager.get("/api/calendar").json().path("since").asString()).isNotEmpty();
+        assertThat(manager.get("/api/calendar").json().path("path").isNull()).isTrue();
+
+        String later =
+                manager.post("/api/calendar", Map.of()).json().path("path").asString();
+        assertThat(anybody.get(path).status()).isEqualTo(404);
+        assertThat(anybody.get(later).status()).isEqualTo(200);
+        assertThat(manager.delete("/api/calendar").status()).isEqualTo(200);
+        assertThat(anybody.get(later).status()).isEqualTo(404);
     }
 }

@@ -1,10 +1,8 @@
-package app.entrada.server.people;
+package app.entrada.server.facts;
 
 import static java.util.Objects.requireNonNull;
 
 import app.entrada.core.names.NameFinder;
-import app.entrada.server.facts.CreditRepository;
-import app.entrada.server.facts.KeptFromPeople;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -16,7 +14,7 @@ import org.springframework.stereotype.Component;
 
 /** Who may be meant by what somebody types: all names by which people are known, kept until one comes, goes or changes. */
 @Component
-class PeopleFinder {
+public class PeopleFinder {
     private static final String STATE = """
             SELECT count(*) || ' ' || coalesce(sum(hashtext(concat_ws('|', id, name, legal_name, spellings, archived_at))::bigint), 0)
                 || ' ' || (SELECT count(*) FROM credit WHERE entity = 'party' AND fact = 'mergedInto')
@@ -31,7 +29,7 @@ class PeopleFinder {
     }
 
     /** Those who may be meant, the likeliest first. */
-    List<NameFinder.NameMatch> find(String typed, int most) {
+    public List<NameFinder.NameMatch> find(String typed, int most) {
         return kept.now().find(typed, most);
     }
 
