@@ -7,6 +7,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,6 +19,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Somebody who is signed in at an installation's desk, or about to be. */
 final class Person {
+    private static final Duration LONGEST = Duration.ofSeconds(20);
     private static final JsonMapper JSON = new JsonMapper();
 
     /** File that says on which port the server listens; it may be another one after each start. */
@@ -54,17 +56,26 @@ final class Person {
     }
 
     HttpResponse<String> send(String method, String path, Object body) throws IOException, InterruptedException {
-        return http.send(request(method, path, body), HttpResponse.BodyHandlers.ofString());
+        return answered(method, path, body, HttpResponse.BodyHandlers.ofString());
     }
 
     HttpResponse<byte[]> bytes(String path) throws IOException, InterruptedException {
-        return http.send(request("GET", path, null), HttpResponse.BodyHandlers.ofByteArray());
+        return answered("GET", path, null, HttpResponse.BodyHandlers.ofByteArray());
+    }
+
+    private <T> HttpResponse<T> answered(String method, String path, Object body, HttpResponse.BodyHandler<T> as)
+            throws IOException, InterruptedException {
+        try {
+            return http.send(request(method, path, body), as);
+        } catch (HttpTimeoutException none) {
+            throw new IOException("%s %s: no answer within %d s".formatted(method, path, LONGEST.toSeconds()), none);
+        }
     }
 
     private HttpRequest request(String method, String path, Object body) throws IOException {
         String port = Files.readString(this.port).strip();
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
-                .timeout(Duration.ofSeconds(20));
+                .timeout(LONGEST);
         for (HttpCookie cookie : cookies.getCookieStore().getCookies())
             if (cookie.getName().toUpperCase(Locale.ROOT).equals("XSRF-TOKEN"))
                 request.header("X-XSRF-TOKEN", cookie.getValue());

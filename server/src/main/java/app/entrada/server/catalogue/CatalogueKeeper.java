@@ -16,7 +16,6 @@ import java.util.concurrent.locks.ReentrantReadWriteLock;
 import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.function.Supplier;
-import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
 
 /**
@@ -24,7 +23,7 @@ import org.springframework.stereotype.Component;
  * which they are, the database tells, whoever wrote them.
  */
 @Component
-class CatalogueKeeper implements SmartLifecycle {
+class CatalogueKeeper extends Loop {
     private static final Duration PAUSE = Duration.ofSeconds(2);
 
     /** Releases whose rows are read at once: all of a large catalogue would not fit in memory twice. */
@@ -38,10 +37,10 @@ class CatalogueKeeper implements SmartLifecycle {
     private final Map<CatalogueSubject, CatalogueTable> tables = new EnumMap<>(CatalogueSubject.class);
     private CatalogueFinder finder = new CatalogueFinder();
     private final Object catching = new Object();
-    private final Loop loop = new Loop("catalogue", PAUSE, this::caughtUp);
     private long since;
 
     CatalogueKeeper(Standings standings) {
+        super("catalogue", PAUSE);
         this.standings = standings;
         clear();
     }
@@ -54,11 +53,7 @@ class CatalogueKeeper implements SmartLifecycle {
 
     /** In the background rows are put in as they become different, so that nobody waits for many of them. */
     @Override
-    public void start() {
-        loop.start();
-    }
-
-    private boolean caughtUp() {
+    protected boolean step() {
         if (catchUp() >= A_PART) prepare();
         return false;
     }
@@ -73,16 +68,6 @@ class CatalogueKeeper implements SmartLifecycle {
                 lock.readLock().unlock();
             }
         }
-    }
-
-    @Override
-    public void stop() {
-        loop.stop();
-    }
-
-    @Override
-    public boolean isRunning() {
-        return loop.isRunning();
     }
 
     /** What is read, and how many releases are being looked over: what is told of those is of before. */

@@ -4,7 +4,7 @@ import static java.util.Objects.requireNonNull;
 
 import app.entrada.core.names.NameFolding;
 import app.entrada.server.facts.CreditRepository;
-import app.entrada.server.facts.KeptFromPeople;
+import app.entrada.server.platform.BrieflyKept;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -29,11 +29,12 @@ public class KnownNames {
     private static final String STATE = "SELECT count(*) || ' ' || coalesce(sum(hashtext(name)::bigint), 0) FROM party";
 
     private final JdbcClient jdbc;
-    private final KeptFromPeople<Book> kept;
+    private final BrieflyKept<Book> kept;
 
     KnownNames(JdbcClient jdbc, CreditRepository credits) {
         this.jdbc = jdbc;
-        kept = new KeptFromPeople<>(jdbc, credits, STATE, this::book);
+        kept = new BrieflyKept<>(
+                credits.people(), () -> jdbc.sql(STATE).query(String.class).single(), this::book);
     }
 
     private record Use(String name, long times) {}

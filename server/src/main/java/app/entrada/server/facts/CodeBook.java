@@ -3,7 +3,6 @@ package app.entrada.server.facts;
 import app.entrada.core.code.CodeBlock;
 import app.entrada.core.code.CodeStrip;
 import app.entrada.core.field.Field;
-import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.context.LabelProfile;
@@ -34,14 +33,6 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class CodeBook {
-    /** Recordings that stand on a release which was not deleted. */
-    private static final String ON_SOMETHING = """
-            EXISTS (SELECT 1 FROM track t JOIN release o ON o.id = t.release_id
-                WHERE t.recording_id = r.id AND o.deleted_at IS NULL)""";
-
-    /** The beginning that all codes of a block have in common; nothing comes behind the last character there is. */
-    private static final String BEGINS = "(%1$s ~>=~ :stem AND %1$s ~<~ (:stem || chr(1114111)))";
-
     private final JdbcClient jdbc;
     private final Clock clock;
     private final BrieflyKept<LabelProfile> kept = new BrieflyKept<>(this::label);
@@ -99,24 +90,25 @@ public class CodeBook {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public String next(Field<?> field, long accountId) {
-        return next(kind(field), block(field), accountId, null);
+        return next(CodeKind.of(field), block(field), accountId, null);
     }
 
     /** Keeps the next codes of a block for something that is to come. */
     @Transactional
     public List<String> reserve(Field<?> field, int count, String reservedFor, long accountId) {
         List<String> codes = new ArrayList<>();
-        for (int i = 0; i < count; i++) codes.add(next(kind(field), block(field), accountId, reservedFor));
+        for (int i = 0; i < count; i++) codes.add(next(CodeKind.of(field), block(field), accountId, reservedFor));
         return codes;
     }
 
     /** Gives a kept code free: it is the next to be handed out. One that is on something stays where it is. */
     @Transactional
     public void release(Field<?> field, String code) {
-        boolean freed = !codeInUse(kind(field), code)
+        CodeKind kind = CodeKind.of(field);
+        boolean freed = !codeInUse(kind, code)
                 && jdbc.sql("""
                                 UPDATE code_taken SET free = true, reserved_for = NULL
-                                WHERE kind = ? AND code = ? AND reserved_for IS NOT NULL""").params(kind(field), code).update() == 1;
+                                WHERE kind = ? AND code = ? AND reserved_for IS NOT NULL""").params(kind.stored(), code).update() == 1;
         if (!freed)
             throw Problem.conflict(
                     "not-reserved",
@@ -125,33 +117,23 @@ public class CodeBook {
 
     /** Every code of the label's block that was ever handed out or typed, with what became of it. */
     public Map<String, CodeStrip.CodeState> states(Field<?> field, CodeBlock block) {
-        return states(field, stem(kind(field), block));
+        CodeKind kind = CodeKind.of(field);
+        return states(kind, kind.stem(block));
     }
 
     /** @param stem with which the codes begin that are asked for */
-    private Map<String, CodeStrip.CodeState> states(Field<?> field, String stem) {
+    private Map<String, CodeStrip.CodeState> states(CodeKind kind, String stem) {
         Map<String, CodeStrip.CodeState> states = new HashMap<>();
         jdbc.sql("""
                         SELECT code, reserved_for IS NOT NULL AS kept FROM code_taken WHERE kind = :kind AND %s
-                            AND NOT free AND (left_at IS NOT NULL OR reserved_for IS NOT NULL)""".formatted(BEGINS.formatted("code")))
-                .param("kind", kind(field))
+                            AND NOT free AND (left_at IS NOT NULL OR reserved_for IS NOT NULL)""".formatted(CodeKind.begins("code")))
+                .param("kind", kind.stored())
                 .param("stem", stem)
                 .query((row, n) -> states.put(
                         row.getString("code"),
                         row.getBoolean("kept") ? CodeStrip.CodeState.RESERVED : CodeStrip.CodeState.SPENT))
                 .list();
-        jdbc.sql(
-                        switch (kind(field)) {
-                            case "isrc" ->
-                                "SELECT DISTINCT isrc FROM recording r WHERE " + BEGINS.formatted("isrc") + " AND "
-                                        + ON_SOMETHING;
-                            case "gtin" ->
-                                "SELECT DISTINCT barcode FROM release WHERE " + BEGINS.formatted("barcode")
-                                        + " AND deleted_at IS NULL";
-                            default ->
-                                "SELECT DISTINCT catalogue_number FROM release WHERE "
-                                        + BEGINS.formatted("catalogue_number") + " AND deleted_at IS NULL";
-                        })
+        jdbc.sql(kind.onSomething())
                 .param("stem", stem)
                 .query(String.class)
                 .list()
@@ -161,7 +143,7 @@ public class CodeBook {
 
     /** Codes that are on something or kept for something; those that left the house and are on nothing now are not. */
     public Set<String> held(Field<?> field) {
-        return states(field, "").entrySet().stream()
+        return states(CodeKind.of(field), "").entrySet().stream()
                 .filter(each -> each.getValue() != CodeStrip.CodeState.SPENT)
                 .map(Map.Entry::getKey)
                 .collect(Collectors.toSet());
@@ -171,50 +153,23 @@ public class CodeBook {
     public Map<String, String> reservations(Field<?> field) {
         Map<String, String> kept = new TreeMap<>();
         jdbc.sql("SELECT code, reserved_for FROM code_taken WHERE kind = ? AND reserved_for IS NOT NULL AND NOT free")
-                .param(kind(field))
+                .param(CodeKind.of(field).stored())
                 .query((row, n) -> kept.put(row.getString("code"), row.getString("reserved_for")))
                 .list();
         return kept;
     }
 
-    private static String kind(Field<?> field) {
-        if (field == Fields.RECORDING_ISRC) return "isrc";
-        if (field == Fields.RELEASE_BARCODE) return "gtin";
-        if (field == Fields.RELEASE_CATALOGUE_NUMBER) return "catalogue";
-        throw Problem.input("not-a-code", "%s is not given out from a block.".formatted(field.name()));
-    }
-
     /** The label's block for a field, this year's where it goes by years. */
     public CodeBlock block(Field<?> field) {
-        LabelProfile label = label();
-        return switch (kind(field)) {
-            case "isrc" -> {
-                if (label.isrcPrefix().isEmpty()) throw noBlock("ISRC prefix");
-                yield new CodeBlock.OfIsrc(
-                        label.isrcPrefix(), LocalDate.now(clock).getYear());
-            }
-            case "gtin" -> {
-                if (label.barcodePrefix().isEmpty()) throw noBlock("GS1 company prefix");
-                yield new CodeBlock.OfGtin(label.barcodePrefix());
-            }
-            default -> {
-                if (label.cataloguePrefix().isEmpty()) throw noBlock("catalogue prefix");
-                yield new CodeBlock.OfCatalogue(label.cataloguePrefix());
-            }
-        };
+        return CodeKind.of(field).block(label(), LocalDate.now(clock).getYear());
     }
 
-    private static Problem noBlock(String what) {
-        return Problem.conflict(
-                "no-block", "The label has no %s yet. Enter it under Codes; nothing was changed.".formatted(what));
-    }
-
-    private String next(String kind, CodeBlock block, long accountId, @Nullable String reservedFor) {
+    private String next(CodeKind kind, CodeBlock block, long accountId, @Nullable String reservedFor) {
         int number = lockedNext(block.name(), () -> first(kind, block));
         Optional<String> returned = returned(kind, block);
         if (returned.isPresent()) {
             jdbc.sql("UPDATE code_taken SET free = false, reserved_for = ? WHERE kind = ? AND code = ?")
-                    .params(Arrays.asList(reservedFor, kind, returned.get()))
+                    .params(Arrays.asList(reservedFor, kind.stored(), returned.get()))
                     .update();
             return returned.get();
         }
@@ -231,7 +186,7 @@ public class CodeBook {
 
     /** The code that {@link #next} would give; empty when the block is used up. */
     public Optional<String> peek(Field<?> field) {
-        String kind = kind(field);
+        CodeKind kind = CodeKind.of(field);
         CodeBlock block = block(field);
         Optional<String> returned = returned(kind, block);
         if (returned.isPresent()) return returned;
@@ -247,13 +202,13 @@ public class CodeBook {
         return Optional.empty();
     }
 
-    private int first(String kind, CodeBlock block) {
-        return Math.max(block.first(), highest(kind, stem(kind, block)) + 1);
+    private int first(CodeKind kind, CodeBlock block) {
+        return Math.max(block.first(), highest(kind, kind.stem(block)) + 1);
     }
 
-    private boolean taken(String kind, String code) {
+    private boolean taken(CodeKind kind, String code) {
         return jdbc.sql("SELECT EXISTS (SELECT 1 FROM code_taken WHERE kind = ? AND code = ?)")
-                .params(kind, code)
+                .params(kind.stored(), code)
                 .query(Boolean.class)
                 .single();
     }
@@ -263,15 +218,15 @@ public class CodeBook {
     public void left(Release release) {
         List<String> kinds = new ArrayList<>();
         List<String> codes = new ArrayList<>();
-        for (Field<?> field : List.of(Fields.RELEASE_BARCODE, Fields.RELEASE_CATALOGUE_NUMBER))
-            Optional.ofNullable(release.facts().text(field)).ifPresent(code -> {
-                kinds.add(kind(field));
+        for (CodeKind kind : CodeKind.OF_A_RELEASE)
+            Optional.ofNullable(release.facts().text(kind.field())).ifPresent(code -> {
+                kinds.add(kind.stored());
                 codes.add(code);
             });
         for (Track track : release.tracks())
-            Optional.ofNullable(track.recording().facts().text(Fields.RECORDING_ISRC))
+            Optional.ofNullable(track.recording().facts().text(CodeKind.ISRC.field()))
                     .ifPresent(code -> {
-                        kinds.add("isrc");
+                        kinds.add(CodeKind.ISRC.stored());
                         codes.add(code);
                     });
         jdbc.sql("""
@@ -286,27 +241,19 @@ public class CodeBook {
                 .update();
     }
 
-    private static String stem(String kind, CodeBlock block) {
-        return switch (kind) {
-            case "isrc" -> block.code(block.first()).substring(0, 7);
-            case "gtin" -> block.name().substring("gtin:".length());
-            default -> block.name().substring("catalogue:".length()) + "-";
-        };
-    }
-
     /**
      * A code of the block that was given once, is on nothing, kept for nothing, and never left the house: the lowest. One that
      * was given in this very transaction is on its way to something and not written there yet.
      */
-    private Optional<String> returned(String kind, CodeBlock block) {
+    private Optional<String> returned(CodeKind kind, CodeBlock block) {
         return jdbc
                 .sql("""
                         SELECT code FROM code_taken WHERE kind = :kind AND %s
                             AND (free OR (left_at IS NULL AND reserved_for IS NULL))
                             AND xmin IS DISTINCT FROM CAST(pg_current_xact_id_if_assigned() AS xid) AND NOT %s
-                        ORDER BY code USING ~<~""".formatted(BEGINS.formatted("code"), inUse(kind, "code_taken.code")))
-                .param("kind", kind)
-                .param("stem", stem(kind, block))
+                        ORDER BY code USING ~<~""".formatted(CodeKind.begins("code"), kind.inUse("code_taken.code")))
+                .param("kind", kind.stored())
+                .param("stem", kind.stem(block))
                 .query(String.class)
                 .list()
                 .stream()
@@ -329,23 +276,9 @@ public class CodeBook {
                 .single();
     }
 
-    /** The highest number in use behind a stem, −1 when none is; a barcode's check digit does not count. */
-    private int highest(String kind, String stem) {
-        String sql = switch (kind) {
-            case "isrc" -> "SELECT max(substr(isrc, 8)::int) FROM recording WHERE %s AND isrc ~ '^.{7}\\d{5}$'";
-            case "gtin" -> """
-                            SELECT max(substr(barcode, length(:stem) + 1, 12 - length(:stem))::int) FROM release
-                            WHERE %s AND barcode ~ '^\\d{13}$'""";
-            default -> """
-                            SELECT max(substr(catalogue_number, length(:stem) + 1)::int) FROM release
-                            WHERE %s AND substr(catalogue_number, length(:stem) + 1) ~ '^\\d{1,6}$'""";
-        };
-        String column = switch (kind) {
-            case "isrc" -> "isrc";
-            case "gtin" -> "barcode";
-            default -> "catalogue_number";
-        };
-        return jdbc.sql(sql.formatted(BEGINS.formatted(column)))
+    /** The highest number in use behind a stem, −1 when none is. */
+    private int highest(CodeKind kind, String stem) {
+        return jdbc.sql(kind.highest())
                 .param("stem", stem)
                 .query(Integer.class)
                 .optional()
@@ -359,27 +292,18 @@ public class CodeBook {
     }
 
     /** Typed codes count too: a code in use is never handed out. */
-    private boolean codeInUse(String kind, String code) {
-        return jdbc.sql("SELECT " + inUse(kind, "?"))
+    private boolean codeInUse(CodeKind kind, String code) {
+        return jdbc.sql("SELECT " + kind.inUse("?"))
                 .param(code)
                 .query(Boolean.class)
                 .single();
     }
 
-    /** Whether a code is on something, as a condition of SQL. */
-    private static String inUse(String kind, String code) {
-        return switch (kind) {
-            case "isrc" -> "EXISTS (SELECT FROM recording r WHERE r.isrc = %s AND %s)".formatted(code, ON_SOMETHING);
-            case "gtin" -> "EXISTS (SELECT FROM release WHERE barcode = %s AND deleted_at IS NULL)".formatted(code);
-            default ->
-                "EXISTS (SELECT FROM release WHERE catalogue_number = %s AND deleted_at IS NULL)".formatted(code);
-        };
-    }
-
-    private boolean take(String kind, String code, long accountId, @Nullable String reservedFor) {
+    private boolean take(CodeKind kind, String code, long accountId, @Nullable String reservedFor) {
         return jdbc.sql(
                                 "INSERT INTO code_taken (kind, code, at, account_id, reserved_for) VALUES (?, ?, ?, ?, ?) ON CONFLICT DO NOTHING")
-                        .params(Arrays.asList(kind, code, Timestamp.from(clock.instant()), accountId, reservedFor))
+                        .params(Arrays.asList(
+                                kind.stored(), code, Timestamp.from(clock.instant()), accountId, reservedFor))
                         .update()
                 == 1;
     }

@@ -54,12 +54,11 @@ public class CreditRepository {
         }
     }
 
-    /** How often anybody's name or credit was written by this node; whoever keeps names asks whether it is another number. */
     private final Writes written = new Writes();
 
-    /** A number that is another one after every write of names or credits at this node. */
-    public long generation() {
-        return written.count();
+    /** What this process writes of anybody's name or credits; whoever keeps names asks it. */
+    public Writes people() {
+        return written;
     }
 
     /** Notes that a name was written by other ways than {@link #store}: a fact of a party. */

@@ -3,6 +3,7 @@ package app.entrada.server.facts;
 import static java.util.Objects.requireNonNull;
 
 import app.entrada.core.names.NameFinder;
+import app.entrada.server.platform.BrieflyKept;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -21,11 +22,12 @@ public class PeopleFinder {
             FROM party""";
 
     private final JdbcClient jdbc;
-    private final KeptFromPeople<NameFinder> kept;
+    private final BrieflyKept<NameFinder> kept;
 
     PeopleFinder(JdbcClient jdbc, CreditRepository credits) {
         this.jdbc = jdbc;
-        kept = new KeptFromPeople<>(jdbc, credits, STATE, this::read);
+        kept = new BrieflyKept<>(
+                credits.people(), () -> jdbc.sql(STATE).query(String.class).single(), this::read);
     }
 
     /** Those who may be meant, the likeliest first. */

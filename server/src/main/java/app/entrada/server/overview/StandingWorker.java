@@ -4,12 +4,11 @@ import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Loop;
 import java.time.Duration;
 import java.util.Map;
-import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
 
 /** Looks at marked releases in the background, a few at a time, so that a reader never waits long for the lock. */
 @Component
-class StandingWorker implements SmartLifecycle {
+class StandingWorker extends Loop {
     private static final int A_FEW = 20;
     private static final Duration PAUSE = Duration.ofMillis(700);
 
@@ -18,22 +17,17 @@ class StandingWorker implements SmartLifecycle {
 
     private final Standings standings;
     private final Announcer announcer;
-    private final Loop loop = new Loop("standings", PAUSE, this::looked);
     private long lookedSince;
     private long told;
 
     StandingWorker(Standings standings, Announcer announcer) {
+        super("standings", PAUSE);
         this.standings = standings;
         this.announcer = announcer;
     }
 
     @Override
-    public void start() {
-        loop.start();
-    }
-
-    /** Whether there was something. */
-    private boolean looked() {
+    protected boolean step() {
         int looked = standings.marked() ? standings.look(A_FEW) : 0;
         tell(looked);
         return looked > 0;
@@ -49,15 +43,5 @@ class StandingWorker implements SmartLifecycle {
             lookedSince = 0;
         }
         if (rest) lookedSince = 0;
-    }
-
-    @Override
-    public void stop() {
-        loop.stop();
-    }
-
-    @Override
-    public boolean isRunning() {
-        return loop.isRunning();
     }
 }

@@ -13,27 +13,54 @@ import org.jspecify.annotations.Nullable;
 public final class BrieflyKept<T> {
     private static final Duration LAG = Duration.ofSeconds(1);
 
+    /** What a transaction has read that has written itself: nobody else may take it without having compared its state. */
+    private static final long OF_A_TRANSACTION = -1;
+
     private final Supplier<T> stored;
-    private final Writes writes = new Writes();
+    private final @Nullable Supplier<String> state;
+    private final Writes writes;
     private volatile @Nullable Reading<T> last;
 
-    /** @param asked when it was asked for, in nanoseconds of this process */
-    private record Reading<T>(long written, long asked, T what) {}
+    /**
+     * @param state of what it was read from, where that is asked
+     * @param asked when it was asked for, in nanoseconds of this process
+     */
+    private record Reading<T>(@Nullable String state, long written, long asked, T what) {}
 
     /** @param stored reads it from the database */
     public BrieflyKept(Supplier<T> stored) {
+        this(new Writes(), null, stored);
+    }
+
+    /**
+     * What is dear to read: it stays the same object until its state in the database is another one.
+     *
+     * @param writes tells of what this process writes of it
+     * @param state one text that is another one when something has changed of which it is read
+     * @param stored reads it from the database
+     */
+    public BrieflyKept(Writes writes, @Nullable Supplier<String> state, Supplier<T> stored) {
+        this.writes = writes;
+        this.state = state;
         this.stored = stored;
     }
 
     /** As it stands in the database, or stood there within the last second. */
     public T now() {
-        if (writes.within()) return stored.get();
+        boolean within = writes.within();
         long written = writes.count();
         long asked = System.nanoTime();
         Reading<T> before = last;
-        if (before != null && before.written == written && asked - before.asked < LAG.toNanos()) return before.what;
-        T what = stored.get();
-        last = new Reading<>(written, asked, what);
+        if (!within && before != null && before.written == written && asked - before.asked < LAG.toNanos())
+            return before.what;
+        if (state == null) {
+            T what = stored.get();
+            if (!within) last = new Reading<>(null, written, asked, what);
+            return what;
+        }
+        String now = state.get();
+        T what = before != null && now.equals(before.state) ? before.what : stored.get();
+        last = new Reading<>(now, within ? OF_A_TRANSACTION : written, asked, what);
         return what;
     }
 

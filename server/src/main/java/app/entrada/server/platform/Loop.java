@@ -1,34 +1,38 @@
 package app.entrada.server.platform;
 
 import java.time.Duration;
-import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.SmartLifecycle;
 import org.springframework.dao.DataAccessException;
 import org.springframework.transaction.TransactionException;
 
-/** Something that is done again and again beside everything else; no failure ends it, for the database may be away for a while. */
-public final class Loop {
+/**
+ * Something that is done again and again beside everything else, from the server's start to its end; no failure ends it, for the
+ * database may be away for a while.
+ */
+public abstract class Loop implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(Loop.class);
 
     private final String name;
     private final Duration pause;
-    private final BooleanSupplier step;
     private volatile @Nullable Thread thread;
 
     /**
      * @param name of its thread
      * @param pause between two steps
-     * @param step says whether the next one is to follow without a pause
      */
-    public Loop(String name, Duration pause, BooleanSupplier step) {
+    protected Loop(String name, Duration pause) {
         this.name = name;
         this.pause = pause;
-        this.step = step;
     }
 
-    public synchronized void start() {
+    /** Does a part; whether the next one is to follow without a pause. */
+    protected abstract boolean step();
+
+    @Override
+    public final synchronized void start() {
         Thread fresh = new Thread(this::work, name);
         fresh.setDaemon(true);
         thread = fresh;
@@ -48,7 +52,7 @@ public final class Loop {
 
     private boolean stepped() {
         try {
-            return step.getAsBoolean();
+            return step();
         } catch (DataAccessException | TransactionException away) {
             LOG.debug("{}: waits, {}", name, away.getMessage());
         } catch (RuntimeException broken) {
@@ -58,13 +62,15 @@ public final class Loop {
     }
 
     /** Ends it; a step that is going on is interrupted. */
-    public synchronized void stop() {
+    @Override
+    public final synchronized void stop() {
         Thread working = thread;
         thread = null;
         if (working != null) working.interrupt();
     }
 
-    public boolean isRunning() {
+    @Override
+    public final boolean isRunning() {
         return thread != null;
     }
 }

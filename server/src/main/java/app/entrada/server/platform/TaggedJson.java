@@ -1,12 +1,10 @@
 package app.entrada.server.platform;
 
+import app.entrada.core.text.Sha256;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
-import java.util.HexFormat;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.ResolvableType;
@@ -24,7 +22,8 @@ import tools.jackson.databind.json.JsonMapper;
  * for the same answer may go out compressed or not.
  */
 final class TaggedJson extends JacksonJsonHttpMessageConverter {
-    private static final int TAG_BYTES = 16;
+    /** Of the checksum, in hexadecimal. */
+    private static final int TAG_DIGITS = 32;
 
     TaggedJson(JsonMapper json) {
         super(json);
@@ -53,12 +52,7 @@ final class TaggedJson extends JacksonJsonHttpMessageConverter {
     }
 
     private static String tag(byte[] bytes) {
-        try {
-            byte[] digest = MessageDigest.getInstance("SHA-256").digest(bytes);
-            return "W/\"%s\"".formatted(HexFormat.of().formatHex(digest, 0, TAG_BYTES));
-        } catch (NoSuchAlgorithmException none) {
-            throw new IllegalStateException(none);
-        }
+        return "W/\"%s\"".formatted(Sha256.of(bytes).hex().substring(0, TAG_DIGITS));
     }
 
     private record Buffer(HttpHeaders headers, OutputStream bytes) implements HttpOutputMessage {

@@ -2,10 +2,12 @@ package app.entrada.server.context;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.entrada.core.check.profile.DestinationPattern;
 import app.entrada.core.release.context.LabelProfile;
 import app.entrada.server.RunningServer;
 import app.entrada.server.facts.CodeBook;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Supplier;
 import org.junit.jupiter.api.DisplayName;
@@ -30,11 +32,11 @@ class WhatIsKeptTest {
     }
 
     private String distributor() {
-        return profiles.all().stream()
-                .filter(each -> each.outlets().isPresent())
-                .findFirst()
-                .orElseThrow()
-                .id();
+        profiles.begin(
+                DestinationPattern.byId("distributor")
+                        .begin("kept-quay", "Kept Quay", profiles.today(), Map.of("usual", false)),
+                null);
+        return "kept-quay";
     }
 
     @Test

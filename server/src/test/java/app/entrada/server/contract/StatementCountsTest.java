@@ -7,6 +7,8 @@ import app.entrada.server.CountingDriver;
 import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -65,14 +67,28 @@ class StatementCountsTest {
         assertThat(statements(() -> manager.get("/api/releases/" + release))).hasSizeBetween(5, 15);
     }
 
+    /**
+     * What is kept for a second (the label, rules and recipes of destinations, names) is read by the first edit in it and by none
+     * of the others, so an edit is made some times in a row: on a machine where each takes a second every one would be the first.
+     */
+    private static void twentyAtMost(String entity, String field, List<String> afters) {
+        List<Integer> counts = new ArrayList<>();
+        for (String after : afters)
+            counts.add(statements(edit(entity, field, after)).size());
+        assertThat(counts).allMatch(each -> each >= 5 && each <= 20 + KEPT_FOR_A_SECOND);
+        assertThat(Collections.min(counts)).isLessThanOrEqualTo(20);
+    }
+
+    private static final int KEPT_FOR_A_SECOND = 4;
+
     @Test
     void an_edit_of_a_title_takes_twenty_at_most() {
-        assertThat(statements(edit("track", "title", "Weir Hum at Noon"))).hasSizeBetween(5, 20);
+        twentyAtMost("track", "title", List.of("Weir Hum at Noon", "Weir Hum at Two", "Weir Hum at Six", "Weir Hum"));
     }
 
     @Test
     void an_edit_of_what_other_releases_share_takes_twenty_at_most() {
-        assertThat(statements(edit("recording", "moods", "calm; patient"))).hasSizeBetween(5, 20);
+        twentyAtMost("recording", "moods", List.of("calm; patient", "calm", "patient", "calm; warm"));
     }
 
     @Test
