@@ -19,14 +19,53 @@ const deed = (id: number, more: object = {}) => ({
   more: 0,
   ...more,
 })
-const page = (deeds: object[], next = 0) => ({ deeds, people: ['M. Arden', 'Sol Pereira-Finch'], next })
+const sitting = (deeds: object[], telling: object[] = [], facts = telling.length) => ({ deeds, telling, facts })
+const page = (deeds: object[], next = 0) => ({
+  sittings: deeds.map((each) => sitting([each])),
+  people: ['M. Arden', 'Sol Pereira-Finch'],
+  sources: [{ id: 'safe-fix', name: 'safe fix' }],
+  fields: [{ id: 'release.title', name: 'Title (release)' }],
+  next,
+})
 afterEach(() => vi.unstubAllGlobals())
 
 describe('F4 Who changed what', () => {
   it('shows before and after of a deed that is opened', async () => {
     const { shown } = await screen(ActivityScreen, { 'GET /api/activity': page([deed(3)]) })
-    await shown.find('.deed').trigger('click')
+    await shown.find('.sitting').trigger('click')
     expect(shown.findAll('td').map((each) => each.text())).toEqual(['Title, track 1', 'Almanack', 'Almanac'])
+  })
+  it('tells in one line what was done in one go, and opens it deed by deed', async () => {
+    const telling = [{ where: 'Title', before: 'Almanack', after: 'Almanac' }]
+    const { shown } = await screen(ActivityScreen, {
+      'GET /api/activity': { ...page([]), sittings: [sitting([deed(4), deed(3)], telling, 2)] },
+    })
+    expect(shown.find('.says').text()).toBe('2 facts in 2 edits')
+    expect(shown.find('.telling').text().replace(/\s+/g, ' ')).toContain('Title Almanack → Almanac and 1 more')
+    await shown.find('.sitting').trigger('click')
+    expect(shown.find('.telling').exists()).toBe(false)
+    expect(shown.findAll('.deed .says').map((each) => each.text())).toEqual(['Title of track 4', 'Title of track 3'])
+    expect(shown.find('td').exists()).toBe(false)
+    await shown.findAll('.deed')[1]!.trigger('click')
+    expect(shown.findAll('td').map((each) => each.text())).toEqual(['Title, track 1', 'Almanack', 'Almanac'])
+  })
+  it('asks by fact, source and day, and for all again', async () => {
+    const { shown, heard, button } = await screen(ActivityScreen, { 'GET /api/activity': page([]) })
+    const asked = () =>
+      Object.fromEntries(
+        new URL(heard.filter((call) => call.path.startsWith('/api/activity')).at(-1)!.path, 'http://x').searchParams,
+      )
+    await shown.findAll('select')[1]!.setValue('release.title')
+    await flushPromises()
+    await shown.findAll('select')[2]!.setValue('safe-fix')
+    await flushPromises()
+    await shown.find('input[type=date]').setValue('2026-11-20')
+    await flushPromises()
+    expect(asked()).toMatchObject({ field: 'release.title', source: 'safe-fix', day: '2026-11-20' })
+    expect(shown.text()).toContain('Nothing of this kind was done.')
+    await button('Show all').trigger('click')
+    await flushPromises()
+    expect(asked()).toMatchObject({ field: '', source: '', day: '' })
   })
   it('asks for one release or one person only when the address says so', async () => {
     const { heard } = await screen(
@@ -57,7 +96,7 @@ describe('F4 Who changed what', () => {
       'GET /api/activity/3/undo': undoable,
       'POST /api/activity/3/undo': {},
     })
-    await shown.find('.deed').trigger('click')
+    await shown.find('.sitting').trigger('click')
     await button('Take back…').trigger('click')
     await flushPromises()
     expect(shown.find('.back').text()).toContain('Title, track 1: Almanac becomes Almanack')
@@ -74,7 +113,7 @@ describe('F4 Who changed what', () => {
   })
   it('offers readers nothing to take back', async () => {
     const { shown } = await screen(ActivityScreen, { 'GET /api/activity': page([deed(3)]) }, { role: 'reader' })
-    await shown.find('.deed').trigger('click')
+    await shown.find('.sitting').trigger('click')
     expect(shown.find('.back').exists()).toBe(false)
   })
 })

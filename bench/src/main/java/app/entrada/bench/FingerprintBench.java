@@ -1,5 +1,7 @@
 package app.entrada.bench;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.fingerprint.Identifier;
 import app.entrada.core.fingerprint.Match;
 import app.entrada.core.fingerprint.Print;
@@ -162,6 +164,11 @@ final class FingerprintBench {
 
     static Print print(Path file) throws IOException {
         return SoundAnalysis.of(file, new Ffmpeg(), bytes -> {}).print().orElseThrow();
+    }
+
+    /** A piece after a damage of {@link #DAMAGES}. */
+    static Path damaged(Path folder, Corpus.Played piece, String damage) throws IOException {
+        return damaged(folder, piece, requireNonNull(DAMAGES.get(damage)));
     }
 
     private static Path damaged(Path folder, Corpus.Played piece, List<String> damage) throws IOException {

@@ -25,6 +25,11 @@ public enum Entity {
         return name().toLowerCase(java.util.Locale.ROOT);
     }
 
+    /** Word for people. */
+    public String label() {
+        return this == PARTY ? "person" : id();
+    }
+
     /** The entity with this id; {@code IllegalArgumentException} when there is none. */
     public static Entity of(String id) {
         return valueOf(id.toUpperCase(java.util.Locale.ROOT));

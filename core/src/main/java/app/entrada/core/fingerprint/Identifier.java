@@ -20,6 +20,14 @@ public final class Identifier {
     /** At other speeds than the same fewer are asked for: there are six of them, and they are seldom needed. */
     private static final int MOST_ASKED_PEAKS_OTHERWISE = 160;
 
+    /**
+     * Postings that are counted at most, of the rarest landmarks first: one that is in every piece says least and costs most. In
+     * an index of some thousand prints that is all of them; in a large one it keeps the time of a search.
+     */
+    private static final int MOST_COUNTED = 2_500_000;
+
+    private static final int MOST_COUNTED_OTHERWISE = 800_000;
+
     /** From so many prints on their mean is what chance gives. */
     private static final int LARGE = 100;
     /** How many standard deviations above chance the best file must lie. */
@@ -47,10 +55,10 @@ public final class Identifier {
     private static final double LEAST_PART = 6;
     private static final int LEAST_HITS = 15;
     private static final double LEAST_AGREEING = 4;
-    /** A playing time that differs by more is presumed a new recording (ISO 3901). */
     /** A difference at an end counts as silence while no more than this much of it has sound in both, seconds. */
     private static final double SILENCE_REACHES = 1.5;
 
+    /** A playing time that differs by more is presumed a new recording (ISO 3901). */
     private static final double SAME_RECORDING_SECONDS = 10;
 
     private final PrintIndex index;
@@ -93,33 +101,41 @@ public final class Identifier {
                 .toList();
     }
 
+    /** A landmark of the asked print. */
+    private record AskedMark(int hash, int frame) {}
+
+    /** The landmarks that are asked for: the rarest first, as many as may be counted. */
+    private List<AskedMark> marks(Print asked, double speed) {
+        List<AskedMark> all = new ArrayList<>();
+        eachLandmark(asked, speed, (hash, frame) -> all.add(new AskedMark(hash, frame)));
+        all.sort(Comparator.comparingInt(mark -> index.count(mark.hash)));
+        long most = speed == 1 ? MOST_COUNTED : MOST_COUNTED_OTHERWISE;
+        int taken = 0;
+        for (long counted = 0; taken < all.size(); taken++) {
+            counted += index.count(all.get(taken).hash);
+            if (counted > most) break;
+        }
+        return all.subList(0, taken);
+    }
+
     private List<Match> at(Print asked, double speed, String except) throws IOException {
+        List<AskedMark> marks = marks(asked, speed);
         int[] counts = new int[index.size()];
-        eachLandmark(asked, speed, (hash, frame) -> index.count(hash, counts));
+        for (AskedMark mark : marks) index.count(mark.hash, counts);
         // in a large index chance alone gives every file some; nothing that stands out means nothing to look at closer
         double mean = Arrays.stream(counts).average().orElse(0);
         int most = Arrays.stream(counts).max().orElse(0);
         if (counts.length >= LARGE && most < mean + STANDS_OUT * Math.sqrt(mean)) return List.of();
-        int[] candidates = best(counts, except);
         List<Match> matches = new ArrayList<>();
-        if (candidates.length == 0) return matches;
-        int[] places = new int[counts.length];
-        Arrays.fill(places, -1);
-        for (int i = 0; i < candidates.length; i++) places[candidates[i]] = i;
-        Segment.LongList[] pairs = new Segment.LongList[candidates.length];
-        for (int i = 0; i < pairs.length; i++) pairs[i] = new Segment.LongList();
-        eachLandmark(
-                asked,
-                speed,
-                (hash, frame) -> index.each(hash, (number, there) -> {
-                    if (places[number] >= 0) pairs[places[number]].add((long) frame << 32 | there);
-                }));
-        for (int i = 0; i < candidates.length; i++) {
-            Optional<TimeRelation> line = line(pairs[i], speed, asked.frames());
-            if (line.isPresent()) {
-                String id = index.id(candidates[i]);
-                match(id, asked, index.print(candidates[i]), line.get()).ifPresent(matches::add);
-            }
+        for (int candidate : best(counts, most, except)) {
+            long[] pairs = new long[counts[candidate]];
+            int[] found = {0};
+            for (AskedMark mark : marks)
+                index.each(mark.hash, candidate, there -> pairs[found[0]++] = (long) mark.frame << 32 | there);
+            Optional<TimeRelation> line = line(pairs, speed, asked.frames());
+            if (line.isPresent())
+                match(index.id(candidate), asked, index.print(candidate), line.get())
+                        .ifPresent(matches::add);
         }
         return ordered(matches);
     }
@@ -139,13 +155,19 @@ public final class Identifier {
         }
     }
 
-    /** Numbers of the prints with most shared landmarks. */
-    private int[] best(int[] counts, String except) {
-        int[] sorted = counts.clone();
-        Arrays.sort(sorted);
-        int least = Math.max(LEAST_ON_LINE, sorted.length <= CANDIDATES ? 0 : sorted[sorted.length - CANDIDATES]);
+    /**
+     * Numbers of the prints with most shared landmarks.
+     *
+     * @param most that any shares
+     */
+    private int[] best(int[] counts, int most, String except) {
+        int[] sharing = new int[most + 1];
+        for (int count : counts) sharing[count]++;
+        int least = most;
+        for (int prints = sharing[most]; prints < CANDIDATES && least > 0; prints += sharing[least]) least--;
+        int enough = Math.max(LEAST_ON_LINE, least);
         return IntStream.range(0, counts.length)
-                .filter(number -> counts[number] >= least
+                .filter(number -> counts[number] >= enough
                         && index.current(number)
                         && !index.id(number).equals(except))
                 .boxed()
@@ -158,14 +180,14 @@ public final class Identifier {
     /** How times relate: known frame = asked frame × speed + offset. */
     private record TimeRelation(double offset, double speed, int support) {}
 
-    private static Optional<TimeRelation> line(Segment.LongList pairs, double speed, int frames) {
-        int n = pairs.size();
+    private static Optional<TimeRelation> line(long[] pairs, double speed, int frames) {
+        int n = pairs.length;
         double[] asked = new double[n];
         double[] known = new double[n];
         double[] offsets = new double[n];
         for (int i = 0; i < n; i++) {
-            asked[i] = pairs.get(i) >>> 32;
-            known[i] = (int) pairs.get(i);
+            asked[i] = pairs[i] >>> 32;
+            known[i] = (int) pairs[i];
             offsets[i] = known[i] - asked[i] * speed;
         }
         double[] sorted = offsets.clone();

@@ -95,13 +95,18 @@ public final class PrintIndex implements AutoCloseable {
         int covered = 0;
         List<Path> parts;
         try (Stream<Path> all = Files.list(folder)) {
-            parts = all.filter(path -> path.getFileName().toString().matches("\\d+-\\d+\\.part"))
+            parts = all.filter(path -> path.getFileName().toString().matches("\\d+-\\d+\\.(marks|part)"))
                     .sorted(Comparator.comparingInt((Path path) -> number(path, 0))
                             .thenComparing(Comparator.comparingInt((Path path) -> number(path, 1))
                                     .reversed()))
                     .toList();
         }
         for (Path part : parts) {
+            // those of before had another order within
+            if (!part.toString().endsWith(Segment.ENDING)) {
+                Files.deleteIfExists(part);
+                continue;
+            }
             // a merged part covers the ones it was made of
             if (number(part, 0) != covered || number(part, 1) > entries.size()) continue;
             segments.add(Segment.open(part));
@@ -112,7 +117,7 @@ public final class PrintIndex implements AutoCloseable {
 
     private static int number(Path part, int which) {
         return Integer.parseInt(
-                part.getFileName().toString().replace(".part", "").split("-")[which]);
+                part.getFileName().toString().replaceFirst("\\..*", "").split("-")[which]);
     }
 
     private void enter(String id, long at, int length) {
@@ -147,7 +152,7 @@ public final class PrintIndex implements AutoCloseable {
 
     private void gather(int number, Print print) {
         Landmarks.each(print, KEPT_PARTNERS, 0, print.peaks().length, 1, (hash, frame) -> {
-            fresh.add(hash, (long) number << 32 | frame);
+            fresh.add(hash, number, frame);
         });
     }
 
@@ -193,26 +198,30 @@ public final class PrintIndex implements AutoCloseable {
         return Objects.equals(numbers.get(entries.get(number).id), number);
     }
 
+    /** How often a landmark occurs in all prints. */
+    int count(int hash) {
+        int count = fresh.count(hash);
+        for (Segment segment : segments) count += segment.count(hash);
+        return count;
+    }
+
     /** Counts the occurrences of a landmark by number of the print. */
     void count(int hash, int[] counts) {
         for (Segment segment : segments) segment.count(hash, counts);
-        fresh.each(hash, posting -> counts[(int) (posting >>> 32)]++);
+        fresh.each(hash, (number, frame) -> counts[number]++);
     }
 
-    /** Takes postings of a landmark. */
-    interface Postings {
-        void posting(int number, int frame);
+    /** Takes frames. */
+    interface Frames {
+        void frame(int frame);
     }
 
-    void each(int hash, Postings taker) {
-        for (Segment segment : segments) {
-            int to = segment.end(hash);
-            for (int at = segment.start(hash); at < to; at++) {
-                long posting = segment.posting(at);
-                taker.posting((int) (posting >>> 32), (int) posting);
-            }
-        }
-        fresh.each(hash, posting -> taker.posting((int) (posting >>> 32), (int) posting));
+    /** Where a landmark occurs in one print. */
+    void each(int hash, int number, Frames taker) {
+        for (Segment segment : segments) segment.each(hash, number, taker);
+        fresh.each(hash, (other, frame) -> {
+            if (other == number) taker.frame(frame);
+        });
     }
 
     @Override

@@ -85,9 +85,21 @@ class PrintIndexTest {
                         .isEqualTo("n" + i);
         }
         try (Stream<Path> files = Files.list(folder)) {
-            assertThat(files.filter(path -> path.toString().endsWith(".part")).count())
+            assertThat(files.filter(path -> path.toString().endsWith(Segment.ENDING))
+                            .count())
                     .isLessThan(5);
         }
+    }
+
+    @Test
+    void a_part_of_an_older_order_is_gathered_anew() throws IOException {
+        try (PrintIndex index = PrintIndex.open(folder)) {
+            for (int i = 0; i < 6; i++) index.add("n" + i, print(i, 40));
+        }
+        Path older = folder.resolve("0-6.part");
+        Files.move(folder.resolve("0-6" + Segment.ENDING), older);
+        assertThat(ask(print(4, 40)).get(0).id()).isEqualTo("n4");
+        assertThat(older).doesNotExist();
     }
 
     @Test

@@ -1,7 +1,19 @@
 package app.entrada.server.activity;
 
+import app.entrada.core.field.Fields;
+import app.entrada.core.release.ChangeSource;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.facts.ChangeService;
+import app.entrada.server.platform.Problem;
+import java.time.Clock;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -9,23 +21,86 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The history over HTTP: newest first, by release and by person. */
+/** The history over HTTP: newest first, by release, person, fact, source and day. */
 @RestController
 class ActivityController {
     private final ActivityRepository history;
     private final ChangeService changes;
+    private final Clock clock;
 
-    ActivityController(ActivityRepository history, ChangeService changes) {
+    ActivityController(ActivityRepository history, ChangeService changes, Clock clock) {
+        this.clock = clock;
         this.history = history;
         this.changes = changes;
     }
 
+    /**
+     * The history.
+     *
+     * @param sources from where something may come, and facts that may have been changed
+     * @param next the moment to ask for what was before it, microseconds since 1970, 0 at the end
+     */
+    record ActivityView(
+            List<Sitting> sittings, List<String> people, List<Choice> sources, List<Choice> fields, long next) {}
+
+    /** Something that can be asked for. */
+    record Choice(String id, String name) {}
+
+    private static final List<Choice> SOURCES = Stream.concat(
+                    Stream.of(new Choice(ActivityRepository.DELIVERY, "deliveries")),
+                    Arrays.stream(ChangeSource.values()).map(source -> new Choice(source.id(), source.label())))
+            .toList();
+
+    private static final List<Choice> FIELDS = Fields.all().stream()
+            .map(field -> new Choice(
+                    field.id(), "%s (%s)".formatted(field.name(), field.entity().label())))
+            .sorted(Comparator.comparing(Choice::name))
+            .toList();
+
+    /** @param day ISO date on which it was done, empty for any */
     @GetMapping("/api/activity")
-    ActivityRepository.ActivityView activity(
+    ActivityView activity(
             @RequestParam(defaultValue = "0") long release,
             @RequestParam(defaultValue = "") String who,
+            @RequestParam(defaultValue = "") String field,
+            @RequestParam(defaultValue = "") String source,
+            @RequestParam(defaultValue = "") String day,
             @RequestParam(defaultValue = "0") long before) {
-        return history.page(release, who, before);
+        Instant from = day.isEmpty() ? null : start(day, 0);
+        long until = from == null ? 0 : micros(start(day, 1));
+        ActivityRepository.Page page = history.page(new ActivityRepository.Asked(
+                release,
+                who,
+                field,
+                source,
+                from,
+                before == 0 ? until : until == 0 ? before : Math.min(before, until)));
+        List<Sitting> sittings = Sitting.of(page);
+        return new ActivityView(sittings, history.people(), SOURCES, FIELDS, next(page, sittings));
+    }
+
+    /** Behind the last that is told; a sitting that was left to the next page begins it. */
+    private static long next(ActivityRepository.Page page, List<Sitting> sittings) {
+        if (!page.isFull()) return 0;
+        long told = sittings.stream().mapToLong(each -> each.deeds().size()).sum();
+        return told == page.deeds().size()
+                ? page.last()
+                : micros(page.deeds().get((int) told).at()) + 1;
+    }
+
+    private Instant start(String day, int later) {
+        try {
+            return LocalDate.parse(day)
+                    .plusDays(later)
+                    .atStartOfDay(clock.getZone())
+                    .toInstant();
+        } catch (DateTimeException none) {
+            throw Problem.input("no-day", "“%s” is no day; wanted: a date like 2026-11-23.".formatted(day));
+        }
+    }
+
+    private static long micros(Instant at) {
+        return ChronoUnit.MICROS.between(Instant.EPOCH, at);
     }
 
     /** What undoing an earlier change would change; nothing is undone by asking. */

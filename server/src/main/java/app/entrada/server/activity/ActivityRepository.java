@@ -2,14 +2,21 @@ package app.entrada.server.activity;
 
 import static java.util.Objects.requireNonNull;
 
+import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.ChangeSource;
+import app.entrada.core.release.Ref;
+import app.entrada.server.facts.WhereShown;
 import java.sql.Timestamp;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -18,15 +25,24 @@ import org.springframework.stereotype.Repository;
 @Repository
 class ActivityRepository {
     private static final int A_PAGE = 60;
-    private static final int LINES_OF_A_BATCH = 40;
+    private static final int LINES_OF_A_DEED = 40;
+
+    /** The source of steps of deliveries, which are no changes. */
+    static final String DELIVERY = "delivery";
 
     private final JdbcClient jdbc;
+    private final WhereShown places;
 
-    ActivityRepository(JdbcClient jdbc) {
+    ActivityRepository(JdbcClient jdbc, WhereShown places) {
         this.jdbc = jdbc;
+        this.places = places;
     }
 
-    /** A fact that became another. */
+    /**
+     * A fact that became another.
+     *
+     * @param where the fact in words, with the track and, where it is not plain, the release or person
+     */
     record ChangedFact(
             String where, @Nullable String before, @Nullable String after) {}
 
@@ -40,7 +56,7 @@ class ActivityRepository {
      */
     record Deed(
             long id,
-            String at,
+            Instant at,
             String who,
             String kind,
             boolean undone,
@@ -49,34 +65,93 @@ class ActivityRepository {
             long release,
             String title,
             List<ChangedFact> facts,
-            int more) {}
+            int more) {
+        private Deed with(List<ChangedFact> all) {
+            return new Deed(
+                    id,
+                    at,
+                    who,
+                    kind,
+                    undone,
+                    says,
+                    source,
+                    release,
+                    title,
+                    all.subList(0, Math.min(all.size(), LINES_OF_A_DEED)),
+                    Math.max(0, all.size() - LINES_OF_A_DEED));
+        }
+    }
 
-    /** A page; {@code next} is the moment to ask for what was before it, microseconds since 1970, 0 at the end. */
-    record ActivityView(List<Deed> deeds, List<String> people, long next) {}
-
-    /** What was asked for, as conditions on these columns. */
-    private static String asked(
-            String releaseColumn, String accountColumn, String atColumn, long release, String who, long before) {
-        return (release == 0 ? "" : " AND " + releaseColumn + " = :release")
-                + (who.isEmpty() ? "" : " AND " + accountColumn + " = (SELECT id FROM account WHERE name = :who)")
-                + (before == 0 ? "" : " AND " + atColumn + " < to_timestamp(:before / 1000000.0)");
+    /** A change as it was logged, with the number of its batch. */
+    record LoggedChange(
+            long batch,
+            Ref ref,
+            Field<?> field,
+            @Nullable String before,
+            @Nullable String after) {
+        ChangedFact told(String where) {
+            return new ChangedFact(where, before, after);
+        }
     }
 
     /**
-     * A page of what was done.
+     * What was done, the newest first.
+     *
+     * @param changes of them, in the order in which they were made
+     * @param where every place of theirs in words
+     * @param last microseconds since 1970 of the last; there may be earlier ones when the page is full
+     */
+    record Page(List<Deed> deeds, List<LoggedChange> changes, Map<LoggedChange, String> where, long last) {
+        boolean isFull() {
+            return deeds.size() >= A_PAGE;
+        }
+    }
+
+    /**
+     * What is asked for.
      *
      * @param release of which release, 0 for all
      * @param who by whom, empty for all
-     * @param before what was before this moment, 0 for the newest
+     * @param field of which fact, empty for all
+     * @param source from where, as {@link ChangeSource#id}, “delivery” for steps of deliveries, empty for all
+     * @param from not before this moment
+     * @param before before this moment, microseconds since 1970, 0 for the newest
      */
-    ActivityView page(long release, String who, long before) {
+    record Asked(
+            long release,
+            String who,
+            String field,
+            String source,
+            @Nullable Instant from,
+            long before) {
+        private String changes() {
+            return conditions("b.release_id", "b.account_id", "b.at")
+                    + (source.isEmpty() ? "" : " AND b.source = :source")
+                    + (field.isEmpty() ? "" : " AND b.id IN (SELECT c.batch_id FROM change c WHERE c.field = :field)");
+        }
+
+        private String steps() {
+            return conditions("d.release_id", "d.account_id", "e.at")
+                    + (field.isEmpty() && (source.isEmpty() || source.equals(DELIVERY)) ? "" : " AND false");
+        }
+
+        private String conditions(String releaseColumn, String accountColumn, String atColumn) {
+            return (release == 0 ? "" : " AND " + releaseColumn + " = :release")
+                    + (who.isEmpty() ? "" : " AND " + accountColumn + " = (SELECT id FROM account WHERE name = :who)")
+                    + (from == null ? "" : " AND " + atColumn + " >= :from")
+                    + (before == 0 ? "" : " AND " + atColumn + " < to_timestamp(:before / 1000000.0)");
+        }
+    }
+
+    /** A page of what was done. */
+    Page page(Asked asked) {
         long[] last = {0};
         // each kind by its own index, and no more of it than a page holds
         List<Deed> deeds = jdbc.sql("""
                         SELECT *, (extract(epoch FROM at) * 1000000)::bigint AS moment FROM (
                             (SELECT b.id, b.at, a.name, b.kind, b.undone, b.says, b.source, b.note,
                                 coalesce(b.release_id, 0) AS release,
-                                coalesce(r.title, CASE WHEN r.id IS NULL THEN 'People' ELSE 'Untitled release' END) AS title
+                                coalesce(r.title, CASE WHEN r.id IS NULL THEN 'Catalogue' ELSE 'Untitled release' END) AS title
                             FROM batch b JOIN account a ON a.id = b.account_id LEFT JOIN release r ON r.id = b.release_id
                             WHERE true%s ORDER BY b.at DESC, b.id DESC LIMIT :most)
                             UNION ALL
@@ -85,18 +160,19 @@ class ActivityRepository {
                             FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id
                             JOIN account a ON a.id = d.account_id JOIN release r ON r.id = d.release_id
                             WHERE true%s ORDER BY e.at DESC, e.id LIMIT :most)) done
-                        ORDER BY at DESC, id DESC LIMIT :most""".formatted(
-                                asked("b.release_id", "b.account_id", "b.at", release, who, before),
-                                asked("d.release_id", "d.account_id", "e.at", release, who, before)))
-                .param("release", release)
-                .param("who", who)
-                .param("before", before)
+                        ORDER BY at DESC, id DESC LIMIT :most""".formatted(asked.changes(), asked.steps()))
+                .param("release", asked.release)
+                .param("who", asked.who)
+                .param("field", asked.field)
+                .param("source", asked.source)
+                .param("from", asked.from == null ? null : Timestamp.from(asked.from))
+                .param("before", asked.before)
                 .param("most", A_PAGE)
                 .query((row, n) -> {
                     last[0] = row.getLong("moment");
                     return new Deed(
                             row.getLong("id"),
-                            row.getObject("at", Timestamp.class).toInstant().toString(),
+                            row.getTimestamp("at").toInstant(),
                             row.getString("name"),
                             row.getString("kind"),
                             row.getBoolean("undone"),
@@ -104,56 +180,84 @@ class ActivityRepository {
                             source(row.getString("source"), row.getString("note")),
                             row.getLong("release"),
                             row.getString("title"),
-                            new ArrayList<>(),
+                            List.of(),
                             0);
                 })
                 .list();
-        Map<Long, Integer> counts = new HashMap<>();
-        Map<Long, Deed> byId = new HashMap<>();
-        deeds.forEach(deed -> byId.put(deed.id, deed));
-        jdbc.sql("""
-                        SELECT c.batch_id, c.field, c.before, c.after FROM change c WHERE c.batch_id = ANY (:ids)
-                        ORDER BY c.batch_id, c.position""")
-                .param("ids", deeds.stream().map(Deed::id).toArray(Long[]::new))
-                .query((row, n) -> {
-                    long batch = row.getLong("batch_id");
-                    if (counts.merge(batch, 1, Integer::sum) <= LINES_OF_A_BATCH)
-                        requireNonNull(byId.get(batch))
-                                .facts
-                                .add(new ChangedFact(
-                                        name(row.getString("field")), row.getString("before"), row.getString("after")));
-                    return batch;
-                })
-                .list();
-        return new ActivityView(
+        List<LoggedChange> changes = changes(deeds);
+        Map<LoggedChange, String> where = where(deeds, changes);
+        Map<Long, List<ChangedFact>> facts = new HashMap<>();
+        for (LoggedChange change : changes)
+            facts.computeIfAbsent(change.batch, batch -> new ArrayList<>())
+                    .add(change.told(where.getOrDefault(change, "")));
+        return new Page(
                 deeds.stream()
-                        .map(deed -> new Deed(
-                                deed.id,
-                                deed.at,
-                                deed.who,
-                                deed.kind,
-                                deed.undone,
-                                deed.says,
-                                deed.source,
-                                deed.release,
-                                deed.title,
-                                deed.facts,
-                                Math.max(0, counts.getOrDefault(deed.id, 0) - LINES_OF_A_BATCH)))
+                        .map(deed -> deed.with(facts.getOrDefault(deed.id, List.of())))
                         .toList(),
-                jdbc.sql("SELECT name FROM account ORDER BY name")
-                        .query(String.class)
-                        .list(),
-                deeds.size() < A_PAGE ? 0 : last[0]);
+                changes,
+                where,
+                last[0]);
+    }
+
+    private List<LoggedChange> changes(List<Deed> deeds) {
+        return jdbc.sql("""
+                        SELECT c.batch_id, c.entity, c.target_id, c.field, c.before, c.after FROM change c
+                        WHERE c.batch_id = ANY (:ids) ORDER BY c.batch_id, c.position""")
+                .param("ids", deeds.stream().map(Deed::id).toArray(Long[]::new))
+                .query((row, n) -> new LoggedChange(
+                        row.getLong("batch_id"),
+                        new Ref(Entity.of(row.getString("entity")), row.getLong("target_id")),
+                        Fields.byId(row.getString("field")),
+                        row.getString("before"),
+                        row.getString("after")))
+                .list();
+    }
+
+    /** Facts in words: “Title, track 3”, “IPI, Mira Tollgate”; where a deed is of the whole catalogue, with the release. */
+    private Map<LoggedChange, String> where(List<Deed> deeds, List<LoggedChange> changes) {
+        Set<Ref> refs = changes.stream().map(LoggedChange::ref).collect(Collectors.toSet());
+        Map<Ref, List<WhereShown.At>> shown =
+                places.of(refs).stream().collect(Collectors.groupingBy(WhereShown.At::ref));
+        Map<Long, String> people = new HashMap<>();
+        jdbc.sql("SELECT id, name FROM party WHERE id = ANY (:ids)")
+                .param(
+                        "ids",
+                        refs.stream()
+                                .filter(ref -> ref.entity() == Entity.PARTY)
+                                .map(Ref::id)
+                                .toArray(Long[]::new))
+                .query(row -> {
+                    people.put(row.getLong("id"), row.getString("name"));
+                });
+        Map<Long, Long> releases = deeds.stream().collect(Collectors.toMap(Deed::id, Deed::release));
+        Map<LoggedChange, String> where = new HashMap<>();
+        for (LoggedChange change : changes) {
+            long release = releases.getOrDefault(change.batch, 0L);
+            List<WhereShown.At> all = shown.getOrDefault(change.ref, List.of());
+            Optional<WhereShown.At> here = all.stream()
+                    .filter(at -> at.releaseId() == release)
+                    .findFirst()
+                    .or(() -> all.stream().findFirst());
+            List<String> words = new ArrayList<>(List.of(change.field.name()));
+            here.filter(at -> at.track() > 0).ifPresent(at -> words.add("track " + at.track()));
+            here.filter(at -> at.releaseId() != release).ifPresent(at -> words.add(at.release()));
+            if (people.containsKey(change.ref.id()) && change.ref.entity() == Entity.PARTY)
+                words.add(requireNonNull(people.get(change.ref.id())));
+            where.put(change, String.join(", ", words));
+        }
+        return where;
+    }
+
+    /** Everybody who may have done something. */
+    List<String> people() {
+        return jdbc.sql("SELECT name FROM account ORDER BY name")
+                .query(String.class)
+                .list();
     }
 
     private static String source(String source, String note) {
-        if (source.equals("delivery")) return note;
+        if (source.equals(DELIVERY)) return note;
         String label = ChangeSource.of(source).label();
         return note.isEmpty() || note.equals(label) ? label : label + ": " + note;
-    }
-
-    private static String name(String id) {
-        Field<?> field = Fields.byId(id);
-        return field.name() + " of the " + field.entity().id();
     }
 }

@@ -17,14 +17,15 @@ public final class FileDescription {
                     .formatted(entry.problem().get());
         if (!entry.measured()) return "Being measured.";
         return entry.audio()
-                .map(audio -> "%s, %s, %s%s"
+                .map(audio -> "%s, %s, %s%s%s"
                         .formatted(
                                 audio.label(),
                                 audio.channels() == 1
                                         ? "mono"
                                         : audio.channels() == 2 ? "stereo" : audio.channels() + " channels",
                                 audio.time(),
-                                audio.sound().filter(Sound::silent).isPresent() ? ", no sound" : ""))
+                                audio.sound().filter(Sound::silent).isPresent() ? ", no sound" : "",
+                                entry.compared() ? "" : ", not compared with known sound yet"))
                 .or(() -> entry.picture()
                         .map(picture -> "%s, %d × %d pixels, %s"
                                 .formatted(picture.format(), picture.width(), picture.height(), picture.colours())))

@@ -41,6 +41,7 @@ public class FileIndex {
     /**
      * One file.
      *
+     * @param compared whether its sound was compared with all other sound; true for what has none
      * @param problem why it is no use as what it is, in a sentence
      */
     public record StoredFile(
@@ -48,6 +49,7 @@ public class FileIndex {
             long bytes,
             FileKind kind,
             boolean measured,
+            boolean compared,
             Optional<AudioFacts> audio,
             Optional<PictureFacts> picture,
             Optional<String> problem) {}
@@ -93,11 +95,26 @@ public class FileIndex {
                 .update();
     }
 
-    /** Keeps the outline of a sound file, and its print in the order in which nodes follow them. */
+    /** Keeps the outline of a sound file, and its print in the order in which nodes follow them; it is to be compared yet. */
     public void heard(Sha256 sha256, byte[] waveform, byte[] print) {
         jdbc.sql("""
-                        UPDATE file SET waveform = ?, print = ?,
+                        UPDATE file SET waveform = ?, print = ?, compared = false,
                             print_order = coalesce(print_order, nextval('print_order')), print_transaction = pg_current_xact_id() WHERE sha256 = ?""").params(waveform, print, sha256.hex()).update();
+    }
+
+    /** Notes that a sound file was compared with all others. */
+    public void compared(Sha256 sha256) {
+        jdbc.sql("UPDATE file SET compared = true, revision = revision + 1 WHERE sha256 = ? AND NOT compared")
+                .param(sha256.hex())
+                .update();
+    }
+
+    /** Sound files that have been measured and are to be compared yet, in the order in which they came. */
+    public List<Sha256> notCompared(int most) {
+        return jdbc.sql("SELECT sha256 FROM file WHERE NOT compared AND measured ORDER BY print_order LIMIT ?")
+                .param(most)
+                .query((row, n) -> new Sha256(row.getString("sha256")))
+                .list();
     }
 
     /** The outline of a sound file, as {@link app.entrada.core.sound.Waveform#bytes}. */
@@ -143,7 +160,7 @@ public class FileIndex {
                 });
         if (!unread.isEmpty())
             jdbc.sql("""
-                            SELECT sha256, bytes, kind, measured, audio, picture, coalesce(damage, problem) AS problem, damage, revision
+                            SELECT sha256, bytes, kind, measured, compared, audio, picture, coalesce(damage, problem) AS problem, damage, revision
                             FROM file
                             WHERE sha256 = ANY (:wanted)""")
                     .param("wanted", unread.toArray(String[]::new))
@@ -165,6 +182,7 @@ public class FileIndex {
                 row.getLong("bytes"),
                 FileKind.of(row.getString("kind")),
                 row.getBoolean("measured"),
+                row.getBoolean("compared"),
                 Optional.ofNullable(audio)
                         .map(text -> json.readValue(text, AudioFacts.class))
                         .map(facts -> damage == null ? facts : facts.with(new Fault(damage, 0))),

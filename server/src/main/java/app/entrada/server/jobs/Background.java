@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.context.annotation.DependsOn;
 import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
@@ -42,9 +43,17 @@ public class Background implements SmartLifecycle {
     private final Scheduler house;
     private final Scheduler outside;
     private final List<Work> kinds;
+    private final boolean works;
     private volatile boolean running;
 
-    Background(DataSource dataSource, List<Work> kinds, JsonMapper json, Settings settings) {
+    /** @param doctor what the installation is looked over for, empty for a server: nothing is worked at meanwhile */
+    Background(
+            DataSource dataSource,
+            List<Work> kinds,
+            JsonMapper json,
+            Settings settings,
+            @Value("${entrada.doctor:}") String doctor) {
+        this.works = doctor.isEmpty();
         this.look = settings.questionsEvery().dividedBy(4);
         this.kinds = kinds;
         DataSource transactional = new TransactionAwareDataSourceProxy(dataSource);
@@ -128,6 +137,11 @@ public class Background implements SmartLifecycle {
         public <T> @Nullable T deserialize(Class<T> type, byte @Nullable [] data) {
             return data == null ? null : json.readValue(data, type);
         }
+    }
+
+    @Override
+    public boolean isAutoStartup() {
+        return works;
     }
 
     @Override

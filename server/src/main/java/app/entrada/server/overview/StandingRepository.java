@@ -266,7 +266,14 @@ class StandingRepository {
                 .list();
     }
 
-    /** What is kept of one release. */
+    /** Marks releases to be looked at again. */
+    void mark(Collection<Long> releases) {
+        jdbc.sql("INSERT INTO standing_mark (release_id) SELECT unnest(CAST(? AS bigint[]))")
+                .param(releases.toArray(Long[]::new))
+                .update();
+    }
+
+    /** What is kept of some releases. */
     List<KeptRelease> kept(Collection<Long> releases) {
         return jdbc.sql(
                         "SELECT revision, head, moves, ahead, rows FROM standing WHERE release_id = ANY (?) ORDER BY release_id")

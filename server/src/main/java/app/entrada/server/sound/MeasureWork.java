@@ -12,7 +12,6 @@ import app.entrada.server.files.FileKind;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.jobs.JobBoard;
 import app.entrada.server.jobs.Work;
-import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.DiskFull;
 import app.entrada.server.platform.Settings;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
@@ -20,13 +19,10 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.time.Instant;
-import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Measures received files in the background. Doing it twice gives the same. */
@@ -39,9 +35,8 @@ public class MeasureWork implements Work {
     private final FileStore store;
     private final FileIndex files;
     private final JobBoard board;
-    private final Announcer announcer;
-    private final JdbcClient jdbc;
     private final Prints prints;
+    private final Heard heard;
     private final SoundDecoder decoder;
     private final Settings settings;
 
@@ -49,8 +44,7 @@ public class MeasureWork implements Work {
             FileStore store,
             FileIndex files,
             JobBoard board,
-            Announcer announcer,
-            JdbcClient jdbc,
+            Heard heard,
             Prints prints,
             SoundDecoder decoder,
             Settings settings) {
@@ -58,8 +52,7 @@ public class MeasureWork implements Work {
         this.store = store;
         this.files = files;
         this.board = board;
-        this.announcer = announcer;
-        this.jdbc = jdbc;
+        this.heard = heard;
         this.prints = prints;
         this.decoder = decoder;
     }
@@ -85,8 +78,7 @@ public class MeasureWork implements Work {
             throw disk;
         }
         board.done(job);
-        announcer.announce("intake", Map.of("file", entry.sha256().hex()));
-        affected(entry.sha256()).forEach(release -> announcer.announce("release", Map.of("id", release)));
+        heard.tell(entry.sha256());
         return Optional.empty();
     }
 
@@ -115,7 +107,7 @@ public class MeasureWork implements Work {
                         entry.sha256(),
                         analysis.waveform().orElseThrow(),
                         analysis.print().get().bytes());
-                prints.compare(entry.sha256(), analysis.print().get());
+                if (prints.compare(entry.sha256(), analysis.print().get())) files.compared(entry.sha256());
             }
             files.measured(
                     entry.sha256(),
@@ -135,12 +127,5 @@ public class MeasureWork implements Work {
             files.measured(
                     entry.sha256(), null, null, "the file needs more memory than there is; ask for a smaller one");
         }
-    }
-
-    private List<Long> affected(Sha256 file) {
-        return jdbc.sql("""
-                        SELECT id FROM release WHERE cover = :file
-                        UNION SELECT release_id FROM received WHERE sha256 = :file AND release_id IS NOT NULL
-                        UNION SELECT t.release_id FROM track t JOIN recording r ON r.id = t.recording_id WHERE r.master = :file""").param("file", file.hex()).query(Long.class).list();
     }
 }

@@ -306,16 +306,18 @@ class CompileTest {
         JsonNode view = album("History");
         manager.write(view, 1, "title", "Almanac Again");
         manager.post("/api/releases/" + id(view) + "/undo", Map.of());
-        JsonNode deeds = manager.get("/api/activity?release=" + id(view)).json().path("deeds");
-        assertThat(deeds.path(0).path("kind").asString()).isEqualTo("undo");
-        assertThat(deeds.path(1).path("undone").asBoolean()).isTrue();
-        assertThat(deeds.path(1).path("facts").path(0).path("before").asString())
-                .isEqualTo("Almanac");
-        assertThat(deeds.path(1).path("facts").path(0).path("after").asString()).isEqualTo("Almanac Again");
-        assertThat(deeds.path(2).path("source").asString()).isEqualTo("track list: mail of 20 Nov");
+        List<JsonNode> deeds =
+                manager.get("/api/activity?release=" + id(view)).json().path("sittings").findValues("deeds").stream()
+                        .flatMap(JsonNode::valueStream)
+                        .toList();
+        assertThat(deeds.get(0).path("kind").asString()).isEqualTo("undo");
+        assertThat(deeds.get(1).path("undone").asBoolean()).isTrue();
+        assertThat(deeds.get(1).path("facts").path(0).path("before").asString()).isEqualTo("Almanac");
+        assertThat(deeds.get(1).path("facts").path(0).path("after").asString()).isEqualTo("Almanac Again");
+        assertThat(deeds.get(2).path("source").asString()).isEqualTo("track list: mail of 20 Nov");
         assertThat(manager.get("/api/activity?release=" + id(view) + "&who=nobody")
                         .json()
-                        .path("deeds"))
+                        .path("sittings"))
                 .isEmpty();
     }
 

@@ -56,11 +56,15 @@ class ChangesTest {
         // seen as it was before, as the page saw it when the answer did not come
         assertThat(manager.write(view, 0, "genre", "Folk").status()).isEqualTo(200);
         assertThat(manager.write(view, 0, "genre", "Rock").problem()).isEqualTo("changed-meanwhile");
-        assertThat(manager.get("/api/activity?release=" + Client.id(view))
-                        .json()
-                        .path("deeds")
-                        .valueStream()
-                        .filter(deed -> deed.path("facts").toString().contains("Folk")))
+        assertThat(
+                        manager
+                                .get("/api/activity?release=" + Client.id(view))
+                                .json()
+                                .path("sittings")
+                                .findValues("deeds")
+                                .stream()
+                                .flatMap(JsonNode::valueStream)
+                                .filter(deed -> deed.path("facts").toString().contains("Folk")))
                 .hasSize(1);
     }
 
@@ -109,8 +113,7 @@ class ChangesTest {
                 "/api/releases/" + id + "/changes",
                 Map.of("says", "Genre", "source", "acknowledgement of OSTRA", "changes", List.of(change)));
         assertThat(answer.status()).isEqualTo(200);
-        JsonNode deed =
-                manager.get("/api/activity?release=" + id).json().path("deeds").path(0);
+        JsonNode deed = manager.get("/api/activity?release=" + id).json().at("/sittings/0/deeds/0");
         assertThat(deed.path("source").asString()).startsWith("typed").contains("acknowledgement of OSTRA");
         assertThat(RunningServer.bean(JdbcClient.class)
                         .sql("SELECT source FROM batch WHERE release_id = ? ORDER BY id DESC LIMIT 1")
@@ -139,9 +142,7 @@ class ChangesTest {
 
         long deed = later.get("/api/activity?release=" + id)
                 .json()
-                .path("deeds")
-                .path(0)
-                .path("id")
+                .at("/sittings/0/deeds/0/id")
                 .asLong();
         JsonNode would = later.get("/api/activity/" + deed + "/undo").json();
         assertThat(would.path("changes").path(0).path("now").asString()).isEqualTo("Folk");

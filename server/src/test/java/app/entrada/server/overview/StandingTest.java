@@ -242,6 +242,28 @@ class StandingTest {
     }
 
     @Test
+    void what_is_kept_wrongly_is_found_and_looked_over_anew() {
+        StandingCheck check = server.getBean(StandingCheck.class);
+        List<Integer> told = new ArrayList<>();
+        StandingCheck.Compared whole = check.compare(told::add);
+        assertThat(whole.different()).isEmpty();
+        assertThat(whole.releases()).isEqualTo(ids().size());
+        assertThat(told).isNotEmpty().last().isEqualTo(ids().size());
+        // as a fault of the program, or of a disk, might leave it
+        long spoilt = LargeCatalogue.FIRST + 3;
+        long gone = LargeCatalogue.FIRST + 5;
+        jdbc.sql("UPDATE standing SET rows = '[]' WHERE release_id = ?")
+                .param(spoilt)
+                .update();
+        jdbc.sql("DELETE FROM standing WHERE release_id = ?").param(gone).update();
+        assertThat(check.compare(told::add).different())
+                .extracting(StandingCheck.Different::release)
+                .containsExactlyInAnyOrder(spoilt, gone);
+        keptIsFresh();
+        assertThat(check.compare(told::add).different()).isEmpty();
+    }
+
+    @Test
     void another_day_is_looked_at_anew() {
         jdbc.sql("UPDATE standing SET day = day - 1 WHERE release_id = ?")
                 .param(LargeCatalogue.FIRST)

@@ -65,11 +65,11 @@ class PrintsTest {
             }
             // a later number is followed while the earlier one is not to be seen yet
             files.heard(b, new byte[0], quick.bytes());
-            prints.compare(b, quick);
+            assertThat(prints.compare(b, quick)).isTrue();
             open.commit();
         }
         files.heard(c, new byte[0], late.bytes());
-        prints.compare(c, late);
+        assertThat(prints.compare(c, late)).isTrue();
         assertThat(prints.alike(List.of(c)).getOrDefault(c, List.of()))
                 .extracting(Prints.Alike::file)
                 .contains(a);
