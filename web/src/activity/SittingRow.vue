@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue'
 import { api, got } from '../api/client'
 import type { Deed, Sitting, Undoable } from '../api/types'
-import { moment } from '../kit/dates'
+import { moment, shortDay, time } from '../kit/dates'
 import { toggled } from '../kit/toggled'
 
 const props = defineProps<{ sitting: Sitting; readOnly: boolean }>()
@@ -17,7 +17,9 @@ const delivery = computed(() => last.value.kind === 'delivery')
 const when = computed(() => {
   const from = moment(first.value.at)
   const to = moment(last.value.at)
-  return from === to ? to : `${from} to ${to.split(', ')[1]}`
+  if (from === to) return to
+  const sameDay = new Date(first.value.at).toDateString() === new Date(last.value.at).toDateString()
+  return `${from} to ${sameDay ? time(last.value.at) : shortDay(last.value.at.slice(0, 10))}`
 })
 const open = ref(false)
 const opened = ref<Set<number>>(new Set())
@@ -82,7 +84,7 @@ const takeBack = (id: number) =>
           :aria-expanded="opened.has(deed.id)"
           @click="opened = toggled(opened, deed.id)"
         >
-          <span class="quiet at">{{ moment(deed.at).split(', ')[1] }}</span>
+          <span class="quiet at">{{ time(deed.at) }}</span>
           <span class="says" :class="{ undone: deed.undone }">{{ WAYS[deed.kind] }}{{ deed.says }}</span>
           <span v-if="deed.kind !== 'delivery'" class="quiet">{{ facts(deed.facts.length + deed.more) }}</span>
           <span v-else class="quiet">{{ deed.source }}</span>

@@ -8,6 +8,7 @@ import TypeAhead from '../kit/TypeAhead.vue'
 import { useGrid } from '../kit/grid/useGrid'
 import { type Spot } from '../kit/grid/span'
 import { completion } from '../release/sheet/cells'
+import ColumnEdge from './ColumnEdge.vue'
 import { ordersOf, sorted } from './filter'
 import { idOf, keyOf, PAGE, targetOf, type Catalogue } from './useCatalogue'
 
@@ -215,7 +216,17 @@ const width = (of: CatalogueColumn) => {
   if (of.key === 'finding' || of.key === 'kind') return '84px'
   return 'minmax(96px, 2fr)'
 }
-const template = computed(() => `28px ${columns.value.map(width).join(' ')}`)
+/** A width while it is being dragged. */
+const dragged = ref<{ key: string; width: number } | null>(null)
+const widthNow = (of: CatalogueColumn) => {
+  const set = dragged.value?.key === of.key ? dragged.value.width : props.catalogue.widths.value[of.key]
+  return set === undefined ? width(of) : `${set}px`
+}
+const template = computed(() => `28px ${columns.value.map(widthNow).join(' ')}`)
+function widened(key: string, to: number | null) {
+  dragged.value = null
+  void props.catalogue.widen(key, to)
+}
 const WEIGHTS: Record<string, Weight> = { stop: 'stop', risk: 'risk', note: 'note' }
 const find = (of: CatalogueColumn) => completion(of.type ? { type: of.type } : undefined, of.words)
 </script>
@@ -251,6 +262,11 @@ const find = (of: CatalogueColumn) => completion(of.type ? { type: of.type } : u
               <path :d="direction(each.key) === 'ascending' ? 'M0 6h8L4 1z' : 'M0 2h8L4 7z'" fill="currentColor" />
             </svg>
           </button>
+          <ColumnEdge
+            :name="each.name"
+            @drag="(to) => (dragged = { key: each.key, width: to })"
+            @drop="(to) => widened(each.key, to)"
+          />
         </span>
       </div>
     </div>
@@ -345,6 +361,10 @@ const find = (of: CatalogueColumn) => completion(of.type ? { type: of.type } : u
 .caption {
   background: var(--paper);
   border-bottom-color: var(--ink);
+}
+.caption > span {
+  position: relative;
+  min-width: 0;
 }
 .caption button {
   width: 100%;

@@ -107,6 +107,79 @@ beforeEach(() => {
 afterEach(() => vi.unstubAllGlobals())
 
 describe('F4 The catalogue', () => {
+  it('makes a column as wide as one wants, in the address, without asking for its rows again', async () => {
+    const { shown, heard, router } = await catalogue()
+    const before = asked(heard).length
+    const edge = shown.findAll('.edge')[1]!
+    edge.element.parentElement!.getBoundingClientRect = () => ({ width: 200 }) as DOMRect
+    await edge.trigger('keydown', { key: 'ArrowRight' })
+    await flushPromises()
+    expect(router.currentRoute.value.query.columns).toContain('artists:216')
+    expect(shown.find('.caption').attributes('style')).toContain('216px')
+    expect(asked(heard)).toHaveLength(before)
+    await edge.trigger('dblclick')
+    await flushPromises()
+    expect(router.currentRoute.value.query.columns).not.toContain(':')
+  })
+  it('takes selected recordings to a new release, in the order in which they were selected', async () => {
+    const { shown, button, posts, router } = await catalogue('/catalogue/recordings', {
+      'POST /api/releases': { head: { id: 12 } },
+      'POST /api/releases/12/recordings': {},
+    })
+    for (const line of [3, 1]) await shown.findAll('.tick input')[line]!.trigger('click')
+    await button('Take to a release…').trigger('click')
+    await flushPromises()
+    await shown.find('.fields input').setValue('Best of the Weir')
+    shown.find('.fields').element.closest('form')!.dispatchEvent(new Event('submit'))
+    await flushPromises()
+    expect(posts().map((call) => [call.path, call.body])).toEqual([
+      ['/api/releases', { kind: 'compilation', title: 'Best of the Weir', template: null, from: null }],
+      ['/api/releases/12/recordings', { tracks: [], recordings: [5003, 5001] }],
+    ])
+    expect(router.currentRoute.value.path).toContain('12')
+  })
+  it('takes them to a release that is found, and makes no second one when that did not work', async () => {
+    let tries = 0
+    const { shown, button, posts } = await catalogue('/catalogue/recordings', {
+      'GET /api/releases': {
+        releases: [{ id: 7, title: 'Reed and Rush', artists: 'Mira Tollgate' }],
+        total: 1,
+        lookedOver: 0,
+      },
+      'POST /api/releases': { head: { id: 12 } },
+      'POST /api/releases/12/recordings': () =>
+        ++tries === 1 ? new Refused(503, 'database-away', 'The database is away.') : {},
+      'POST /api/releases/7/recordings': {},
+    })
+    await shown.findAll('.tick input')[0]!.trigger('click')
+    await button('Take to a release…').trigger('click')
+    await flushPromises()
+    const submit = async () => {
+      shown.find('.fields').element.closest('form')!.dispatchEvent(new Event('submit'))
+      await flushPromises()
+    }
+    await submit()
+    expect(shown.text()).toContain('The database is away.')
+    await submit()
+    expect(posts().map((call) => call.path)).toEqual([
+      '/api/releases',
+      '/api/releases/12/recordings',
+      '/api/releases/12/recordings',
+    ])
+    await button('Take to a release…').trigger('click')
+    await flushPromises()
+    await shown.findAll('.way input')[1]!.setValue(true)
+    await flushPromises()
+    await submit()
+    expect(posts().at(-1)!.path).toBe('/api/releases/7/recordings')
+  })
+  it('lets who only reads keep views for oneself', async () => {
+    const { shown, button } = await catalogue('/catalogue/recordings', {}, 'reader')
+    await button('Save view…').trigger('click')
+    await flushPromises()
+    expect(shown.text()).toContain('Filter, order and columns are saved.')
+    expect(shown.text()).not.toContain('for everybody')
+  })
   it('draws what is in sight of fifty thousand rows and asks for no more', async () => {
     const { shown, heard } = await catalogue()
     expect(shown.find('.found').text()).toContain('50,000 recordings')

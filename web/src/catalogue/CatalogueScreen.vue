@@ -11,6 +11,7 @@ import CatalogueTabs from './CatalogueTabs.vue'
 import ColumnChoice from './ColumnChoice.vue'
 import FilterLine from './FilterLine.vue'
 import SetField from './SetField.vue'
+import TakeToRelease from './TakeToRelease.vue'
 import ValueList from './ValueList.vue'
 import ViewMenu from './ViewMenu.vue'
 import { partsOf } from './filter'
@@ -24,6 +25,7 @@ const readOnly = computed(() => session.who?.role === 'reader')
 const chosen = ref<Set<number>>(new Set())
 const at = ref<Spot | null>(null)
 const choosing = ref(false)
+const taking = ref(false)
 const setting = ref<{ column: string; value: string } | true | null>(null)
 watch([find, subject], () => (chosen.value = new Set()))
 
@@ -104,6 +106,9 @@ const exported = (format: string) =>
           <button v-if="subject === 'recordings'" class="act" type="button" @click="allocate">
             {{ chosen.size ? 'Allocate missing ISRCs' : `Allocate missing ISRCs in all ${number(meant)}` }}
           </button>
+          <button v-if="subject === 'recordings' && chosen.size" class="act" type="button" @click="taking = true">
+            Take to a release…
+          </button>
         </template>
         <span class="undo">
           <button v-if="stack.undo" class="act" type="button" @click="catalogue.undo">Undo {{ stack.undo }}</button>
@@ -146,6 +151,7 @@ const exported = (format: string) =>
     </section>
     <ValueList v-if="column" :catalogue="catalogue" :column="column" :read-only="readOnly" @add="add" />
     <ColumnChoice v-if="choosing" :catalogue="catalogue" @close="choosing = false" />
+    <TakeToRelease v-if="taking" :recordings="[...chosen]" @close="taking = false" />
     <SetField
       v-if="setting"
       :catalogue="catalogue"

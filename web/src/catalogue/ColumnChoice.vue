@@ -3,7 +3,7 @@
 import { BButton, BModal } from 'bootstrap-vue-next'
 import { ref } from 'vue'
 import { toggled } from '../kit/toggled'
-import { USUAL } from './filter'
+import { USUAL, withKeys } from './filter'
 import type { Catalogue } from './useCatalogue'
 
 const props = defineProps<{ catalogue: Catalogue }>()
@@ -17,7 +17,7 @@ function apply() {
   const more = props.catalogue.columns.value
     .map((column) => column.key)
     .filter((key) => chosen.value.has(key) && !kept.includes(key))
-  const columns = [...kept, ...more].join(',')
+  const columns = withKeys(props.catalogue.shown.value, [...kept, ...more])
   open.value = false
   void props.catalogue.go({ columns: columns === USUAL[props.catalogue.subject.value] ? '' : columns })
 }

@@ -70,7 +70,7 @@ async function remove(id: number) {
         </option>
       </select>
     </label>
-    <button v-if="!readOnly && !here" class="act" type="button" @click="saving = true">Save view…</button>
+    <button v-if="!here" class="act" type="button" @click="saving = true">Save view…</button>
     <button v-else-if="here?.own" class="act" type="button" @click="remove(here.id)">Delete view</button>
     <BModal v-model="saving" title="Save this view" no-footer>
       <form @submit.prevent="save">
@@ -79,7 +79,7 @@ async function remove(id: number) {
           <input v-model="name" class="form-control form-control-sm" maxlength="80" required autofocus />
         </label>
         <p class="quiet">Filter, order and columns are saved. A view of yours with the same name is replaced.</p>
-        <label><input v-model="forAll" type="checkbox" /> for everybody</label>
+        <label v-if="!readOnly"><input v-model="forAll" type="checkbox" /> for everybody</label>
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
         <div class="end">
           <button class="act" type="button" @click="saving = false">Cancel</button>

@@ -1,6 +1,6 @@
+import { goneOf, keysOf, part, partsOf, proposals, sorted, widthsOf, withKeys, withWidth } from './filter'
 import { describe, expect, it } from 'vitest'
 import type { CatalogueColumn } from '../api/types'
-import { keysOf, part, partsOf, proposals, sorted } from './filter'
 
 const column = (key: string, name: string, scale = 'text') =>
   ({
@@ -24,6 +24,21 @@ const COLUMNS = [
 ]
 const texts = async (typed: string, values: string[] = []) =>
   (await proposals(typed, COLUMNS, () => Promise.resolve(values))).map((each) => each.text)
+
+describe('F4 Columns of choice, in the address', () => {
+  const columns = ['title', 'artists', 'year'].map((key) => ({ key })) as never[]
+  it('have a width behind a colon where somebody has set one', () => {
+    expect(keysOf('title:240,artists,barnacles:90', columns)).toEqual(['title', 'artists'])
+    expect(goneOf('title:240,artists,barnacles:90', columns)).toEqual(['barnacles'])
+    expect(widthsOf('title:240,artists,year:9999')).toEqual({ title: 240, year: 900 })
+    expect(widthsOf('title:wide,artists:-3')).toEqual({})
+  })
+  it('keep theirs when another is made wider, taken away or added', () => {
+    expect(withWidth('title:240,artists', 'artists', 130)).toBe('title:240,artists:130')
+    expect(withWidth('title:240,artists', 'title', null)).toBe('title,artists')
+    expect(withKeys('title:240,artists', ['artists', 'title', 'year'])).toBe('artists,title:240,year')
+  })
+})
 
 describe('F4 A filter in plain words', () => {
   it('has its parts at commas that stand in no quotation', () => {

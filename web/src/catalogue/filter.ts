@@ -59,9 +59,45 @@ const TAKES: Record<string, string> = {
   time: 'over 6:00, 2:00 to 4:00',
 }
 
+/** A column as it stands in the address: its key, and behind a colon its width in pixels where somebody has set one. */
+interface ShownColumn {
+  key: string
+  width: number | null
+}
+const shownOf = (text: string): ShownColumn[] =>
+  text.split(',').map((each) => {
+    const [key = '', width] = each.split(':')
+    return { key, width: width && /^\d{2,4}$/.test(width) ? bounded(Number(width)) : null }
+  })
+const textOf = (shown: ShownColumn[]) =>
+  shown.map(({ key, width }) => (width === null ? key : `${key}:${width}`)).join(',')
+
+/** A column can be made so narrow and so wide, in pixels. */
+export const bounded = (width: number) => Math.max(40, Math.min(900, Math.round(width)))
+
 /** Keys of columns with commas between them, those that are not there left out. */
 export const keysOf = (text: string, columns: CatalogueColumn[]) =>
-  text.split(',').filter((key) => columns.some((column) => column.key === key))
+  shownOf(text)
+    .map((each) => each.key)
+    .filter((key) => columns.some((column) => column.key === key))
+
+/** Keys that are not of any column. */
+export const goneOf = (text: string, columns: CatalogueColumn[]) =>
+  shownOf(text)
+    .map((each) => each.key)
+    .filter((key) => !columns.some((column) => column.key === key))
+
+/** Widths that somebody has set, in pixels, by key. */
+export const widthsOf = (text: string): Record<string, number> =>
+  Object.fromEntries(shownOf(text).flatMap(({ key, width }) => (width === null ? [] : [[key, width]])))
+
+/** The same columns, one of them with another width; null for the usual one. */
+export const withWidth = (text: string, of: string, width: number | null) =>
+  textOf(shownOf(text).map((each) => (each.key === of ? { key: of, width } : each)))
+
+/** Other columns; those that were there keep their widths. */
+export const withKeys = (text: string, keys: string[]) =>
+  textOf(keys.map((key) => shownOf(text).find((each) => each.key === key) ?? { key, width: null }))
 
 /** Which subject shows which columns until somebody chooses others. */
 export const USUAL: Record<string, string> = {

@@ -4,7 +4,7 @@ import { api, got, Problem } from '../api/client'
 import { useSession } from '../api/session'
 import type { CatalogueColumn, CatalogueRow, CatalogueWindow, Stack } from '../api/types'
 import { soon } from '../kit/soon'
-import { keysOf, USUAL } from './filter'
+import { goneOf, keysOf, USUAL, widthsOf, withWidth } from './filter'
 
 export const SUBJECTS = ['recordings', 'releases', 'works'] as const
 export type Subject = (typeof SUBJECTS)[number]
@@ -28,9 +28,8 @@ export function useCatalogue() {
 
   const columns = ref<CatalogueColumn[]>([])
   const keys = computed(() => keysOf(shown.value, columns.value))
-  const gone = computed(() =>
-    columns.value.length ? shown.value.split(',').filter((key) => !keys.value.includes(key)) : [],
-  )
+  const gone = computed(() => (columns.value.length ? goneOf(shown.value, columns.value) : []))
+  const widths = computed(() => widthsOf(shown.value))
   const head = shallowRef<Omit<CatalogueWindow, 'rows'> | null>(null)
   const pages = shallowRef(new Map<number, CatalogueRow[]>())
   const stack = ref<Stack>({ undo: null, redo: null })
@@ -49,6 +48,10 @@ export function useCatalogue() {
       query: Object.fromEntries(Object.entries(next).filter(([key, value]) => key !== 'subject' && value)),
     })
   }
+
+  /** Makes a column so wide; null for the usual width. It is no step of the way back. */
+  const widen = (key: string, width: number | null) =>
+    router.replace({ query: { ...route.query, columns: withWidth(shown.value, key, width) } })
 
   async function attempt(deed: () => Promise<unknown>) {
     problem.value = ''
@@ -140,7 +143,7 @@ export function useCatalogue() {
     })
   }
   watch(subject, open, { immediate: true })
-  watch([find, sort, shown], () => columns.value.length && anew())
+  watch([find, sort, () => keys.value.join()], () => columns.value.length && anew())
 
   const later = soon(reload)
   const stops = ['release', 'people', 'standing'].map((kind) => session.on(kind, later.ask))
@@ -201,6 +204,8 @@ export function useCatalogue() {
     shown,
     keys,
     gone,
+    widths,
+    widen,
     columns,
     head,
     pages,

@@ -1,13 +1,26 @@
 const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' })
 const SHORT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
+const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
+const MOMENT_OF_A_YEAR = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  hour: '2-digit',
+  minute: '2-digit',
+})
 const MOMENT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 
 /** Fri 12 Feb 2027 */
 export const day = (iso: string) => DAY.format(new Date(iso + 'T12:00')).replace(',', '')
 /** 12 Feb */
 export const shortDay = (iso: string) => SHORT.format(new Date(iso + 'T12:00'))
-/** 23 Nov, 14:02 */
-export const moment = (iso: string) => MOMENT.format(new Date(iso))
+/** 23 Nov, 14:02; with the year when it is not this one */
+export function moment(iso: string, now = new Date()): string {
+  const at = new Date(iso)
+  return (at.getFullYear() === now.getFullYear() ? MOMENT : MOMENT_OF_A_YEAR).format(at)
+}
+/** 14:02 */
+export const time = (iso: string) => TIME.format(new Date(iso))
 
 /** in 81 days, today, 24 days ago */
 export function distance(days: number): string {

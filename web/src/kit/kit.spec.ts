@@ -1,6 +1,6 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
-import { bytes, day, distance } from './dates'
+import { bytes, day, distance, moment } from './dates'
 import Mark from './Mark.vue'
 import StandingWord from './StandingWord.vue'
 
@@ -18,6 +18,11 @@ describe('days and sizes in words', () => {
     [307_000, '307 kB'],
     [3_900_000, '3.9 MB'],
   ])('says %i bytes', (count, says) => expect(bytes(count)).toBe(says))
+})
+describe('A moment', () => {
+  const now = new Date('2026-11-29T10:00:00')
+  it('has no year when it is of this one', () => expect(moment('2026-03-04T09:05:00', now)).toBe('4 Mar, 09:05'))
+  it('has one when it is of another', () => expect(moment('2024-03-04T09:05:00', now)).toBe('4 Mar 2024, 09:05'))
 })
 
 describe('marks', () => {

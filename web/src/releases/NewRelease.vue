@@ -4,10 +4,10 @@ import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import type { Head, ReleaseView } from '../api/types'
+import { KINDS } from './kinds'
 
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()
-const KINDS = ['single', 'EP', 'album', 'compilation', 'spoken episode']
 const kind = ref('single')
 const title = ref('')
 const problem = ref('')

@@ -38,6 +38,7 @@ async function take() {
         api.POST('/api/releases/{id}/recordings', {
           params: { path: { id: release.view!.head.id } },
           body: {
+            recordings: null,
             tracks: taken.value.map((each) => each.track),
           },
         }),

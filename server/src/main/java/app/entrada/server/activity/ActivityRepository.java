@@ -5,6 +5,7 @@ import static java.util.Objects.requireNonNull;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.server.facts.WhereShown;
@@ -14,9 +15,11 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -26,6 +29,7 @@ import org.springframework.stereotype.Repository;
 class ActivityRepository {
     private static final int A_PAGE = 60;
     private static final int LINES_OF_A_DEED = 40;
+    private static final int CHECKSUM_SHOWN = 8;
 
     /** The source of steps of deliveries, which are no changes. */
     static final String DELIVERY = "delivery";
@@ -89,6 +93,17 @@ class ActivityRepository {
             Field<?> field,
             @Nullable String before,
             @Nullable String after) {
+        private LoggedChange named(Map<String, String> names) {
+            return new LoggedChange(batch, ref, field, name(before, names), name(after, names));
+        }
+
+        private static @Nullable String name(@Nullable String file, Map<String, String> names) {
+            return file == null
+                    ? null
+                    : names.getOrDefault(
+                            file, "a file " + file.substring(0, Math.min(file.length(), CHECKSUM_SHOWN)) + "…");
+        }
+
         ChangedFact told(String where) {
             return new ChangedFact(where, before, after);
         }
@@ -184,7 +199,7 @@ class ActivityRepository {
                             0);
                 })
                 .list();
-        List<LoggedChange> changes = changes(deeds);
+        List<LoggedChange> changes = named(changes(deeds));
         Map<LoggedChange, String> where = where(deeds, changes);
         Map<Long, List<ChangedFact>> facts = new HashMap<>();
         for (LoggedChange change : changes)
@@ -211,6 +226,25 @@ class ActivityRepository {
                         row.getString("before"),
                         row.getString("after")))
                 .list();
+    }
+
+    /** Files by the names under which they came, not by their checksums. */
+    private List<LoggedChange> named(List<LoggedChange> changes) {
+        Set<String> files = changes.stream()
+                .filter(change -> change.field.type() == ValueTypes.FILE)
+                .flatMap(change -> Stream.of(change.before, change.after))
+                .filter(Objects::nonNull)
+                .collect(Collectors.toSet());
+        if (files.isEmpty()) return changes;
+        Map<String, String> names = new HashMap<>();
+        jdbc.sql("SELECT sha256, name FROM received WHERE sha256 = ANY (?) ORDER BY id")
+                .param(files.toArray(String[]::new))
+                .query(row -> {
+                    names.put(row.getString("sha256"), row.getString("name"));
+                });
+        return changes.stream()
+                .map(change -> change.field.type() == ValueTypes.FILE ? change.named(names) : change)
+                .toList();
     }
 
     /** Facts in words: “Title, track 3”, “IPI, Mira Tollgate”; where a deed is of the whole catalogue, with the release. */

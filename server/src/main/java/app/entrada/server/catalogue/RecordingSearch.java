@@ -1,7 +1,11 @@
 package app.entrada.server.catalogue;
 
 import app.entrada.server.platform.LikePattern;
+import app.entrada.server.platform.Problem;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -18,6 +22,27 @@ class RecordingSearch {
 
     /** A recording where it was found, by the track that shows it. */
     record ShownRecording(long track, long release) {}
+
+    /**
+     * The tracks that show some recordings on the newest release of each, in the same order.
+     *
+     * @throws Problem when a recording is on no release
+     */
+    List<Long> newestTracks(List<Long> recordings) {
+        Map<Long, Long> tracks = new HashMap<>();
+        jdbc.sql("""
+                        SELECT DISTINCT ON (t.recording_id) t.recording_id, t.id
+                        FROM track t JOIN release l ON l.id = t.release_id
+                        WHERE t.recording_id = ANY (?) AND l.deleted_at IS NULL
+                            AND (' ' || l.running_order || ' ') LIKE ('% ' || t.id || ' %')
+                        ORDER BY t.recording_id, l.release_date DESC NULLS LAST, t.id""").param(recordings.toArray(Long[]::new)).query(row -> {
+            tracks.put(row.getLong("recording_id"), row.getLong("id"));
+        });
+        return recordings.stream()
+                .map(recording ->
+                        Optional.ofNullable(tracks.get(recording)).orElseThrow(() -> Problem.missing("recording")))
+                .toList();
+    }
 
     /** Recordings for which what was typed stands anywhere in a name of theirs, each once. */
     List<ShownRecording> find(String typed) {

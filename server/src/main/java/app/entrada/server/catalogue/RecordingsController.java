@@ -18,6 +18,7 @@ import app.entrada.server.views.ReleaseViews;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -56,8 +57,19 @@ class RecordingsController {
             @Nullable String isrc,
             String release) {}
 
-    /** Tracks whose recordings are taken, in this order. */
-    record TakenRecordings(List<Long> tracks) {}
+    /**
+     * What is taken, in this order.
+     *
+     * @param tracks whose recordings are taken, with what they say of them
+     * @param recordings that are taken as they stand on the newest release that shows them; instead of tracks
+     */
+    record TakenRecordings(
+            @Nullable List<Long> tracks, @Nullable List<Long> recordings) {
+        int count() {
+            return Objects.requireNonNullElse(tracks, List.of()).size()
+                    + Objects.requireNonNullElse(recordings, List.of()).size();
+        }
+    }
 
     @GetMapping("/api/recordings")
     List<FoundRecording> find(@RequestParam String typed) {
@@ -86,12 +98,14 @@ class RecordingsController {
     @Transactional
     public ReleaseDelta take(
             @PathVariable long id, @RequestBody TakenRecordings taken, @AuthenticationPrincipal Account account) {
-        if (taken.tracks() == null || taken.tracks().isEmpty() || taken.tracks().size() > MOST_TAKEN)
+        if (taken.count() == 0 || taken.count() > MOST_TAKEN)
             throw Problem.input("nothing-chosen", "Choose between 1 and %d recordings.".formatted(MOST_TAKEN));
         Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         List<Change> batch = new ArrayList<>();
         List<Long> created = new ArrayList<>();
-        for (long source : taken.tracks()) {
+        List<Long> sources = new ArrayList<>(Objects.requireNonNullElse(taken.tracks(), List.of()));
+        sources.addAll(search.newestTracks(Objects.requireNonNullElse(taken.recordings(), List.of())));
+        for (long source : sources) {
             Release from = releases.ofTrack(source).orElseThrow(() -> Problem.missing("recording"));
             Track track = from.track(source).orElseThrow(() -> Problem.missing("recording"));
             long made = releases.createTrack(id, track.recording().id());
@@ -105,8 +119,7 @@ class RecordingsController {
             }
         }
         batch.add(0, release.behindTheLast(created));
-        String says =
-                taken.tracks().size() == 1 ? "Recording taken" : taken.tracks().size() + " recordings taken";
+        String says = sources.size() == 1 ? "Recording taken" : sources.size() + " recordings taken";
         return views.delta(
                 changes.apply(id, new ChangeService.Batch(says, ChangeSource.CATALOGUE, batch), account), account);
     }

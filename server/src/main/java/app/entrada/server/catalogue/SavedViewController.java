@@ -5,6 +5,7 @@ import app.entrada.server.platform.Problem;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -44,6 +45,11 @@ class SavedViewController {
         String name = Objects.toString(view.name(), "").strip();
         if (name.isEmpty() || name.length() > LONGEST_NAME)
             throw Problem.input("no-name", "A view needs a name of %d letters at most.".formatted(LONGEST_NAME));
+        if (Boolean.TRUE.equals(view.forAll()) && account.role().equals("reader"))
+            throw new Problem(
+                    HttpStatus.FORBIDDEN,
+                    "not-for-everybody",
+                    "Who only reads saves views for oneself; ask somebody who edits to save it for everybody.");
         return views.save(
                 name,
                 CatalogueController.subject(Objects.toString(view.subject(), "")),

@@ -16,6 +16,9 @@ final class Routes {
             "POST /api/accounts/first",
             "POST /api/callbacks/{destination}");
 
+    /** What is everybody's own. */
+    static final List<String> SIGNED_IN = List.of("POST /api/catalogue/views", "DELETE /api/catalogue/views/{id}");
+
     /** What leaves the house, what destinations are told and believe, what is numbered, what is risked. */
     static final List<String> MANAGERS = List.of(
             "POST /api/releases/{id}/deliveries",
@@ -50,8 +53,6 @@ final class Routes {
             "POST /api/catalogue/isrcs",
             "POST /api/catalogue/redo",
             "POST /api/catalogue/undo",
-            "POST /api/catalogue/views",
-            "DELETE /api/catalogue/views/{id}",
             "POST /api/catalogue/{subject}/preview",
             "POST /api/codes/check",
             "POST /api/codes/release",

@@ -45,6 +45,7 @@ class SecurityConfiguration {
                     requests.requestMatchers(HttpMethod.GET, "/api/session", "/actuator/health/**")
                             .permitAll();
                     open(Routes.ANYBODY, requests, url -> url.permitAll());
+                    open(Routes.SIGNED_IN, requests, url -> url.authenticated());
                     open(Routes.MANAGERS, requests, url -> url.hasRole("MANAGER"));
                     open(Routes.EDITORS, requests, url -> url.hasAnyRole("MANAGER", "ASSISTANT"));
                     for (HttpMethod reading : List.of(HttpMethod.GET, HttpMethod.HEAD)) {

@@ -299,6 +299,39 @@ class CatalogueTest {
     }
 
     @Test
+    void selected_recordings_are_taken_to_a_release_as_they_stand_on_their_newest() {
+        JsonNode rows = get("/api/catalogue/recordings?find=with+isrc&count=40").path("rows");
+        List<Long> wanted = new ArrayList<>();
+        List<String> titles = new ArrayList<>();
+        for (JsonNode row : rows)
+            if (wanted.size() < 3 && !wanted.contains(row.path("recordingId").asLong())) {
+                wanted.add(0, row.path("recordingId").asLong());
+                titles.add(0, row.path("cells").path("title").path("value").asString());
+            }
+        long best = Client.id(manager.begin("compilation", "Best of the Weir"));
+        Map<String, Object> body = Map.of("recordings", wanted);
+        assertThat(manager.postPlainly("/api/releases/" + best + "/recordings", body)
+                        .status())
+                .isEqualTo(200);
+        JsonNode taken = get("/api/releases/" + best).path("rows");
+        assertThat(taken.valueStream()
+                        .skip(1)
+                        .map(row -> row.path("recordingId").asLong()))
+                .endsWith(wanted.toArray(Long[]::new));
+        assertThat(taken.valueStream()
+                        .skip(1)
+                        .map(row ->
+                                row.path("cells").path("title").path("value").asString()))
+                .endsWith(titles.toArray(String[]::new));
+        assertThat(manager.postPlainly("/api/releases/" + best + "/recordings", Map.of("recordings", List.of(-7)))
+                        .status())
+                .isEqualTo(404);
+        assertThat(manager.postPlainly("/api/releases/" + best + "/recordings", Map.of())
+                        .status())
+                .isEqualTo(422);
+    }
+
+    @Test
     void views_have_a_name_and_an_address_and_are_one_s_own_or_everybody_s() {
         Map<String, Object> view = Map.of(
                 "name",
@@ -326,7 +359,14 @@ class CatalogueTest {
         assertThat(reader.get("/api/catalogue/views").json().path(0).path("own").asBoolean())
                 .isFalse();
         String path = "/api/catalogue/views/" + saved.path("id").asLong();
-        assertThat(reader.delete(path).status()).isEqualTo(403);
+        assertThat(reader.delete(path).status()).isEqualTo(404);
+        // who only reads has views of his own, and leaves everybody's alone
+        assertThat(reader.post("/api/catalogue/views", shared).status()).isEqualTo(403);
+        JsonNode own = reader.post("/api/catalogue/views", view).json();
+        assertThat(own.path("own").asBoolean()).isTrue();
+        assertThat(reader.delete("/api/catalogue/views/" + own.path("id").asLong())
+                        .status())
+                .isEqualTo(200);
         assertThat(manager.delete(path).status()).isEqualTo(200);
         assertThat(get("/api/catalogue/views")).isEmpty();
     }
