@@ -25,6 +25,7 @@ const desk = (moves: object[], answers: object[] = []) => ({
   busy: new Set((moves as { releaseId: number }[]).map((move) => move.releaseId)).size,
   lookedOver: 0,
   ahead: [],
+  wanting: [] as object[],
   answers,
   putOff: [] as object[],
 })
@@ -43,6 +44,41 @@ describe('F1 The desk', () => {
     const { shown } = await screen(DeskScreen, { 'GET /api/desk': { ...desk([]), destinations: 0 } })
     expect(shown.text()).toContain('There is no destination yet, so nothing is checked.')
     expect(shown.find('section a').attributes('href')).toBe('/destinations')
+  })
+  it('begins with answers that want something', async () => {
+    const wanting = [
+      {
+        releaseId: 9,
+        release: 'Lamplighter’s Round',
+        destination: 'Commonshelf',
+        state: 'rejected',
+        says: 'The cover shows a price.',
+        at: '2026-11-20T10:00:00Z',
+      },
+    ]
+    const { shown } = await screen(DeskScreen, { 'GET /api/desk': { ...desk([move({})]), wanting } })
+    const line = shown.find('.wanting li')
+    expect(line.text().replace(/\s+/g, ' ')).toContain(
+      'Lamplighter’s Round was rejected by Commonshelf: The cover shows a price.',
+    )
+    expect(line.find('a').attributes('href')).toBe('/releases/9/send')
+    expect(line.element.compareDocumentPosition(shown.find('.block').element)).toBe(Node.DOCUMENT_POSITION_FOLLOWING)
+  })
+  it('offers what can be done in one move, and counts it as no thing of its own', async () => {
+    const moves = [
+      ...[1, 2, 3].map((track) => move({ track })),
+      move({ panel: 'send', column: null, weight: 'risk', says: 'Ready to send.', waits: ['Ferrous Lane'] }),
+      move({ panel: 'readiness', column: null, weight: 'note', says: 'Fix 4 safe ones…', waits: [], slackDays: null }),
+    ]
+    const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk(moves) })
+    expect(shown.find('.slack').text()).toContain('4 things')
+    expect(shown.findAll('.more a').map((each) => [each.text(), each.attributes('href')])).toEqual([
+      ['1 more', '/releases/7/readiness'],
+      ['Fix 4 safe ones…', '/releases/7/readiness?fix='],
+      ['Send: Ferrous Lane', '/releases/7/send'],
+    ])
+    const reading = await screen(DeskScreen, { 'GET /api/desk': desk(moves) }, { role: 'reader' })
+    expect(reading.shown.findAll('.more a')).toHaveLength(1)
   })
   it('says who waits, and how long there is', async () => {
     const { shown } = await screen(DeskScreen, {

@@ -26,15 +26,16 @@ const {
   announced: ['release', 'delivery', 'standing'],
   when: releases,
 })
-/** What is to be done release by release; three lines each, the rest is a number. */
+/** What is to be done release by release; three lines each, the rest is a number, then what can be done in one move. */
 const LINES = 3
 const blocks = computed(() => {
-  const all: { id: number; title: string; moves: MoveView[]; days: number | null }[] = []
+  const all: { id: number; title: string; moves: MoveView[]; atOnce: MoveView[]; days: number | null }[] = []
   for (const move of desk.value?.moves ?? []) {
     let block = all.at(-1)
     if (block?.id !== move.releaseId)
-      all.push((block = { id: move.releaseId, title: move.release, moves: [], days: null }))
-    block.moves.push(move)
+      all.push((block = { id: move.releaseId, title: move.release, moves: [], atOnce: [], days: null }))
+    if (move.panel === 'readiness') block.atOnce.push(move)
+    else block.moves.push(move)
     if (move.slackDays !== null) block.days = Math.min(block.days ?? Infinity, move.slackDays)
   }
   return all
@@ -49,7 +50,17 @@ const bringBack = (id: number) =>
   })
 const things = (count: number) => (count === 1 ? '1 thing' : `${count} things`)
 
+/** Copies and deliveries that stand behind the lines that are shown. */
+const WORDS: Record<string, string> = { files: 'Write copies', send: 'Send' }
+const behind = (moves: MoveView[]) =>
+  Object.entries(WORDS).flatMap(([panel, says]) => {
+    const some = moves.slice(LINES).filter((move) => move.panel === panel && move.weight === 'risk')
+    return some.length
+      ? [{ panel, says: `${says}: ${[...new Set(some.flatMap((move) => move.waits))].join(', ')}` }]
+      : []
+  })
 function target(move: MoveView) {
+  if (move.panel === 'readiness') return { name: 'readiness', params: { id: move.releaseId }, query: { fix: '' } }
   const query = move.column ? { at: `${move.track}.${move.column}` } : {}
   return { name: move.panel, params: { id: move.releaseId }, query }
 }
@@ -58,6 +69,11 @@ const MARKS: Record<string, Readiness> = {
   'in review': 'note',
   'taken down': 'note',
   questions: 'risk',
+}
+const ANSWERED: Record<string, string> = {
+  rejected: 'was rejected by',
+  failed: 'did not reach',
+  questions: 'is asked about by',
 }
 function slack(days: number | null): string {
   if (days === null) return 'no date'
@@ -85,6 +101,16 @@ function slack(days: number | null): string {
           Nothing waits for you. Begin a new release when its masters are finished.
         </p>
         <LookedOver :count="desk.lookedOver" />
+        <ul v-if="desk.wanting.length" class="wanting" aria-label="Answers that want something">
+          <li v-for="(answer, i) in desk.wanting" :key="i">
+            <Mark weight="stop" />
+            <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }">
+              <b>{{ answer.release }}</b> {{ ANSWERED[answer.state] ?? answer.state }} {{ answer.destination }}:
+              {{ answer.says }}
+              <span class="quiet">{{ moment(answer.at) }}</span>
+            </RouterLink>
+          </li>
+        </ul>
         <div v-for="block in blocks" :key="block.id" class="block">
           <h3>
             <RouterLink :to="{ name: 'readiness', params: { id: block.id } }">{{ block.title }}</RouterLink>
@@ -118,10 +144,19 @@ function slack(days: number | null): string {
               </RouterLink>
             </li>
           </ol>
-          <p v-if="block.moves.length > LINES" class="more">
-            <RouterLink :to="{ name: 'readiness', params: { id: block.id } }"
+          <p v-if="block.moves.length > LINES || (block.atOnce.length && !readOnly)" class="more">
+            <RouterLink v-if="block.moves.length > LINES" :to="{ name: 'readiness', params: { id: block.id } }"
               >{{ block.moves.length - LINES }} more</RouterLink
             >
+            <template v-if="!readOnly">
+              <RouterLink v-for="move in block.atOnce" :key="move.says" :to="target(move)">{{ move.says }}</RouterLink>
+              <RouterLink
+                v-for="each in behind(block.moves)"
+                :key="each.panel"
+                :to="{ name: each.panel, params: { id: block.id } }"
+                >{{ each.says }}</RouterLink
+              >
+            </template>
           </p>
         </div>
         <p v-if="desk.busy > blocks.length" class="quiet">
@@ -249,8 +284,17 @@ h3 .act {
     sans-serif;
 }
 .more {
+  display: flex;
+  gap: var(--space-6);
   margin: var(--space-1) 0 0;
   padding-left: var(--space-7);
+}
+.wanting {
+  margin-bottom: var(--space-4);
+  border-bottom: 1px solid var(--ink);
+}
+.wanting li:last-child {
+  border-bottom: 0;
 }
 .says + .quiet {
   margin-left: var(--space-3);

@@ -3,7 +3,8 @@ import type { Readiness } from '../../api/types'
 /** The board: what rules are about downwards, destinations across. */
 import { api } from '../../api/client'
 import { BButton } from 'bootstrap-vue-next'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import Mark from '../../kit/Mark.vue'
 import { useOfRelease } from '../ofRelease'
@@ -17,6 +18,18 @@ const { release, view, problem, change } = useOfRelease((id) =>
 )
 const opened = ref<{ family: string | null; destination: string | null }>({ family: null, destination: null })
 const fixing = ref<string[] | null>(null)
+const route = useRoute()
+const router = useRouter()
+// from the Desk one comes for this
+watch(
+  view,
+  (now) => {
+    if (!now || !('fix' in route.query)) return
+    void router.replace({ query: {} })
+    if (now.fixable.length && !release.readOnly) fixing.value = now.fixable
+  },
+  { immediate: true },
+)
 
 const meant = computed(() => view.value?.destinations.filter((each) => each.meant) ?? [])
 const rows = computed(() => view.value?.families.filter((row) => Object.keys(row.cells).length) ?? [])

@@ -5,3 +5,12 @@ CREATE INDEX file_not_compared ON file (print_order) WHERE NOT compared;
 -- The history is asked for by fact and by source.
 CREATE INDEX change_field ON change (field, batch_id);
 CREATE INDEX batch_source ON batch (source, at DESC, id DESC);
+
+-- By which rules of the program releases were looked at last.
+CREATE TABLE standing_rules (
+    one     boolean PRIMARY KEY DEFAULT true CHECK (one),
+    version text NOT NULL
+);
+
+-- The Desk tells first of answers that want something.
+CREATE INDEX delivery_wanting ON delivery (id DESC) WHERE state IN ('rejected', 'failed', 'questions');

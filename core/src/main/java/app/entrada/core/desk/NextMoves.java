@@ -55,7 +55,8 @@ public final class NextMoves {
      * @param says what, in a sentence without the release's title
      * @param waits names of the destinations that wait for it
      * @param slackDays days until the first of them can no longer take the release in time; empty without a date
-     * @param panel where it is done: {@code sheet}, {@code artwork}, {@code files} or {@code send}
+     * @param panel where it is done: {@code sheet}, {@code artwork}, {@code files} or {@code send}; {@code readiness} for all
+     *     safe fixes in one move
      * @param place of the finding to jump to, when it is one
      */
     public record Move(
@@ -166,6 +167,19 @@ public final class NextMoves {
                         Optional.empty(),
                         Weight.NOTE));
         }
+        long fixable = state.findings().stream()
+                .filter(finding -> finding.fix().isPresent())
+                .count();
+        // nobody is called to a release for these alone
+        if (fixable > 0 && !moves.isEmpty())
+            moves.add(move(
+                    release,
+                    fixable == 1 ? "Fix a safe one…" : "Fix %d safe ones…".formatted(fixable),
+                    List.of(),
+                    today,
+                    "readiness",
+                    Optional.empty(),
+                    Weight.NOTE));
         return moves;
     }
 

@@ -19,7 +19,15 @@ class NextMovesTest {
         return moves(sample, missingCopies, standing, 0);
     }
 
+    /** What is to be done one by one. */
     private static List<NextMoves.Move> moves(
+            Samples sample, int missingCopies, NextMoves.Standing standing, int changed) {
+        return all(sample, missingCopies, standing, changed).stream()
+                .filter(move -> !move.panel().equals("readiness"))
+                .toList();
+    }
+
+    private static List<NextMoves.Move> all(
             Samples sample, int missingCopies, NextMoves.Standing standing, int changed) {
         var state = new NextMoves.DeskRelease(
                 sample.release(),
@@ -58,6 +66,23 @@ class NextMovesTest {
         assertThat(moves(Samples.single(), 0, NextMoves.Standing.ON_ITS_WAY)).isEmpty();
         assertThat(moves(Samples.single().with("recording.isrc", ""), 0, NextMoves.Standing.ACCEPTED))
                 .isEmpty();
+    }
+
+    @Test
+    void safe_fixes_are_one_move_at_the_end_but_call_nobody_by_themselves() {
+        NextMoves.Move last = last(Samples.single());
+        assertThat(last.panel()).isEqualTo("readiness");
+        assertThat(last.says()).isEqualTo("Fix a safe one…");
+        assertThat(last.slackDays()).isEmpty();
+        // doubled spaces are one more
+        assertThat(last(Samples.single().with("track.title", "Slack  Water")).says())
+                .matches("Fix \\d safe ones…");
+        assertThat(all(Samples.single(), 0, NextMoves.Standing.ACCEPTED, 0)).isEmpty();
+    }
+
+    private static NextMoves.Move last(Samples sample) {
+        List<NextMoves.Move> moves = all(sample, 1, NextMoves.Standing.NOT_SENT, 0);
+        return moves.get(moves.size() - 1);
     }
 
     @Test

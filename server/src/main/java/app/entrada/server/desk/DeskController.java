@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class DeskController {
     private static final int ANSWERS = 8;
+    private static final int WANTING = 12;
     private static final int MOST_RELEASES = 300;
 
     private final Standings standings;
@@ -41,6 +42,8 @@ class DeskController {
      * @param moves of the releases where something is most urgent, release by release
      * @param busy on how many releases something is to be done
      * @param lookedOver how many releases are being looked over
+     * @param wanting answers that want something, the newest first
+     * @param answers that came in last
      * @param putOff releases of which nothing is said until a day
      */
     record Desk(
@@ -51,6 +54,7 @@ class DeskController {
             int busy,
             int lookedOver,
             List<DateAhead> ahead,
+            List<AnswerView> wanting,
             List<AnswerView> answers,
             List<PutOffs.PutOff> putOff) {}
 
@@ -69,16 +73,19 @@ class DeskController {
                 urgent.busy(),
                 urgent.lookedOver(),
                 urgent.ahead(),
-                deliveries.answers(ANSWERS).stream()
-                        .map(answer -> new AnswerView(
-                                answer.releaseId(),
-                                answer.release(),
-                                profiles.byId(answer.destination()).name(),
-                                answer.state(),
-                                answer.message(),
-                                answer.at()))
-                        .toList(),
+                deliveries.wanting(WANTING).stream().map(this::view).toList(),
+                deliveries.answers(ANSWERS).stream().map(this::view).toList(),
                 putOffs.of(account));
+    }
+
+    private AnswerView view(DeliveryStandings.ReleaseAnswer answer) {
+        return new AnswerView(
+                answer.releaseId(),
+                answer.release(),
+                profiles.byId(answer.destination()).name(),
+                answer.state(),
+                answer.message(),
+                answer.at());
     }
 
     /**

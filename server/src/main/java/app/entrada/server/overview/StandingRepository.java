@@ -266,6 +266,18 @@ class StandingRepository {
                 .list();
     }
 
+    /** Notes by which rules releases are looked at; all of them again when those are others than before. */
+    void rules(String version) {
+        jdbc.sql("""
+                        WITH others AS (
+                            INSERT INTO standing_rules (version) VALUES (?)
+                            ON CONFLICT (one) DO UPDATE SET version = excluded.version
+                                WHERE standing_rules.version <> excluded.version
+                            RETURNING one)
+                        INSERT INTO standing_mark (release_id)
+                        SELECT r.id FROM release r, others WHERE r.deleted_at IS NULL AND r.archived_at IS NULL""").param(version).update();
+    }
+
     /** Marks releases to be looked at again. */
     void mark(Collection<Long> releases) {
         jdbc.sql("INSERT INTO standing_mark (release_id) SELECT unnest(CAST(? AS bigint[]))")

@@ -17,6 +17,7 @@ class StandingWorker extends Loop {
 
     private final Standings standings;
     private final Announcer announcer;
+    private boolean begun;
     private long lookedSince;
     private long told;
 
@@ -28,6 +29,8 @@ class StandingWorker extends Loop {
 
     @Override
     protected boolean step() {
+        if (!begun) standings.begin();
+        begun = true;
         int looked = standings.marked() ? standings.look(A_FEW) : 0;
         tell(looked);
         return looked > 0;

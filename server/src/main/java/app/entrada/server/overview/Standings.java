@@ -111,6 +111,11 @@ public class Standings {
         return looked == null ? 0 : looked;
     }
 
+    /** A program with other rules looks at everything again. */
+    void begin() {
+        kept.rules(ProgramRules.version());
+    }
+
     /** Whether anything is to be looked at. */
     boolean marked() {
         return names.now() != book || kept.waiting(profiles.today(), 1) > 0;

@@ -97,16 +97,29 @@ public class DeliveryStandings {
                             AND NOT EXISTS (SELECT FROM delivery_event later WHERE later.delivery_id = e.delivery_id
                                 AND later.id > e.id AND later.state IN
                                     ('accepted', 'live', 'rejected', 'in review', 'failed', 'questions', 'taken down'))
-                        ORDER BY e.id DESC LIMIT ?""")
-                .param(most)
-                .query((row, n) -> new ReleaseAnswer(
-                        row.getLong("id"),
-                        row.getString("title"),
-                        row.getString("destination"),
-                        DeliveryState.of(row.getString("state")),
-                        row.getString("says"),
-                        row.getTimestamp("at").toInstant().toString()))
-                .list();
+                        ORDER BY e.id DESC LIMIT ?""").param(most).query(DeliveryStandings::answer).list();
+    }
+
+    /** What was said last of the newest delivery of each release to a destination where it wants something, the newest first. */
+    public List<ReleaseAnswer> wanting(int most) {
+        return jdbc.sql("""
+                        SELECT r.id, coalesce(r.title, 'Untitled release') AS title, d.destination, d.state, e.says, e.at
+                        FROM delivery d JOIN release r ON r.id = d.release_id,
+                            LATERAL (SELECT says, at FROM delivery_event WHERE delivery_id = d.id ORDER BY id DESC LIMIT 1) e
+                        WHERE d.state IN ('rejected', 'failed', 'questions') AND r.deleted_at IS NULL AND r.archived_at IS NULL
+                            AND NOT EXISTS (SELECT FROM delivery later WHERE later.release_id = d.release_id
+                                AND later.destination = d.destination AND later.id > d.id AND later.state <> 'called off')
+                        ORDER BY d.id DESC LIMIT ?""").param(most).query(DeliveryStandings::answer).list();
+    }
+
+    private static ReleaseAnswer answer(ResultSet row, int n) throws SQLException {
+        return new ReleaseAnswer(
+                row.getLong("id"),
+                row.getString("title"),
+                row.getString("destination"),
+                DeliveryState.of(row.getString("state")),
+                row.getString("says"),
+                row.getTimestamp("at").toInstant().toString());
     }
 
     /**

@@ -242,6 +242,19 @@ class StandingTest {
     }
 
     @Test
+    void a_program_with_other_rules_looks_at_everything_again() {
+        settle();
+        standings.begin();
+        assertThat(kept.waiting(TODAY, 10_000)).isZero();
+        kept.rules("of a later program");
+        assertThat(kept.waiting(TODAY, 10_000)).isEqualTo(ids().size());
+        settle();
+        kept.rules("of a later program");
+        assertThat(kept.waiting(TODAY, 10_000)).isZero();
+        keptIsFresh();
+    }
+
+    @Test
     void what_is_kept_wrongly_is_found_and_looked_over_anew() {
         StandingCheck check = server.getBean(StandingCheck.class);
         List<Integer> told = new ArrayList<>();
