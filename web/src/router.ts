@@ -24,6 +24,13 @@ export const router = createRouter({
       component: () => import('./copysheet/CopySheetScreen.vue'),
       meta: { alone: true },
     },
+    // goes on a wall: nothing of the house around it either
+    {
+      path: '/year',
+      name: 'year',
+      component: () => import('./desk/YearScreen.vue'),
+      meta: { alone: true },
+    },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./frame/NowhereScreen.vue') },
   ],
 })

@@ -132,7 +132,7 @@ describe('F1 The desk', () => {
     const lines = shown.findAll('.side li').map((each) => each.text())
     expect(lines[0]).not.toContain('Taken.')
     expect(lines[1]).toContain('The cover shows a price.')
-    expect(shown.find('.side a').attributes('href')).toBe('/releases/7/send')
+    expect(shown.find('.side li a').attributes('href')).toBe('/releases/7/send')
   })
   it('says that nothing waits', async () => {
     const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk([]) })

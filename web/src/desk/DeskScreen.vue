@@ -179,6 +179,7 @@ function slack(days: number | null): string {
       <section class="side" aria-label="Ahead">
         <h2>The next {{ desk.weeks }} weeks</h2>
         <WeeksAhead :today="desk.today" :weeks="desk.weeks" :dates="desk.ahead" />
+        <p class="year"><RouterLink to="/year">The coming year, to print</RouterLink></p>
         <CalendarAddress v-if="!readOnly" />
         <h2>Answers</h2>
         <p v-if="!desk.answers.length" class="quiet">None came in yet.</p>
@@ -315,6 +316,10 @@ h3 .act {
 }
 .reason {
   display: block;
+}
+.side .year {
+  margin: var(--space-3) 0;
+  font-size: var(--type-row);
 }
 p {
   margin: var(--space-4) 0;

@@ -53,6 +53,16 @@ afterEach(() => {
 })
 
 describe('C3 Everybody', () => {
+  it('shows one kind of people, and says of groups and companies that they are', async () => {
+    const { shown, heard } = await people([person(1, 'Mira Tollgate'), person(2, 'Quay Consort', { kind: 'group' })])
+    expect(shown.findAll('.name').map((each) => each.text().replace(/\s+/g, ' '))).toEqual([
+      'Mira Tollgate',
+      'Quay Consort group',
+    ])
+    await shown.find('select').setValue('group')
+    await flushPromises()
+    expect(heard.at(-1)!.path).toContain('kind=group')
+  })
   it('is nobody at first, and it is said where people come from', async () => {
     expect((await people([])).shown.text()).toContain('Nobody yet. Whoever is named on a release stands here.')
   })
@@ -97,6 +107,6 @@ describe('C3 Everybody', () => {
   })
   it('says what others will ask of somebody', async () => {
     const { shown } = await people([person(1, 'Mira Tollgate', { missing: ['IPI', 'Society'] }), person(2, 'Sol')])
-    expect(shown.findAll('li').map((each) => each.text())).toEqual(['Mira Tollgate1without IPI, society', 'Sol2'])
+    expect(shown.findAll('li').map((each) => each.text())).toEqual(['Mira Tollgate 1without IPI, society', 'Sol 2'])
   })
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Everybody, and one of them: all names, identifiers with their verdicts, everything they are on. */
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, got } from '../api/client'
 import { useParts } from '../kit/useParts'
@@ -8,11 +8,14 @@ import Mark from '../kit/Mark.vue'
 import PersonPage from './PersonPage.vue'
 
 const route = useRoute()
+const KINDS = { '': 'All kinds', person: 'Persons', group: 'Groups', company: 'Companies' }
+const kind = ref('')
 const { filter, list, shown, problem, load, more } = useParts(
-  (part) => got(api.GET('/api/people', { params: { query: part } })),
+  (part) => got(api.GET('/api/people', { params: { query: { ...part, kind: kind.value } } })),
   (list) => list.people,
   ['people', 'release'],
 )
+watch(kind, () => void load())
 /** A fact's name within a sentence: abbreviations stay as they are. */
 const within = (name: string) => (name === name.toUpperCase() ? name : name.toLowerCase())
 const chosen = computed(() => Number(route.params.id ?? 0))
@@ -29,14 +32,21 @@ const chosen = computed(() => Number(route.params.id ?? 0))
         placeholder="Any spelling…"
         aria-label="Find people"
       />
+      <select v-model="kind" class="form-select form-select-sm" aria-label="Kind of people">
+        <option v-for="(name, id) in KINDS" :key="id" :value="id">{{ name }}</option>
+      </select>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p v-if="!list" class="quiet">Looking up people…</p>
       <p v-else-if="!shown.length && filter.trim()" class="quiet">Nobody is called anything like “{{ filter }}”.</p>
+      <p v-else-if="!shown.length && kind" class="quiet">Nobody is said to be of this kind.</p>
       <p v-else-if="!shown.length" class="quiet">Nobody yet. Whoever is named on a release stands here.</p>
       <ul>
         <li v-for="person in shown" :key="person.id">
           <RouterLink :to="`/people/${person.id}`" :class="{ here: person.id === chosen }">
-            <span class="name">{{ person.name }}</span>
+            <span class="name"
+              >{{ person.name }}
+              <span v-if="!kind && person.kind && person.kind !== 'person'" class="quiet kind">{{ person.kind }}</span>
+            </span>
             <span v-for="code in person.codes" :key="code.name" class="quiet code">
               {{ code.name }} <Mark :weight="code.right ? 'ready' : 'risk'" />
               <span class="hidden-text">{{ code.right ? 'right' : 'wrong' }}</span>
@@ -69,6 +79,12 @@ const chosen = computed(() => Number(route.params.id ?? 0))
   padding: var(--space-6) var(--space-5) var(--space-6) var(--space-7);
   border-right: 1px solid var(--line);
   overflow: auto;
+}
+select {
+  margin-top: var(--space-3);
+}
+.kind {
+  font-size: var(--type-note);
 }
 ul {
   list-style: none;

@@ -14,3 +14,6 @@ CREATE TABLE standing_rules (
 
 -- The Desk tells first of answers that want something.
 CREATE INDEX delivery_wanting ON delivery (id DESC) WHERE state IN ('rejected', 'failed', 'questions');
+
+-- People of one kind, by name.
+CREATE INDEX party_of_kind ON party (kind, lower(coalesce(sort_name, name)), name) WHERE archived_at IS NULL;

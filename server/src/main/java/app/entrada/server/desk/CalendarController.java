@@ -1,8 +1,12 @@
 package app.entrada.server.desk;
 
 import app.entrada.server.accounts.Account;
+import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.facts.CodeBook;
+import app.entrada.server.overview.KeptRelease.DateAhead;
 import app.entrada.server.platform.Problem;
 import java.time.Instant;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -21,9 +25,13 @@ class CalendarController {
     private static final int LONGEST_KEY = 100;
 
     private final CalendarFeed feed;
+    private final CodeBook codes;
+    private final ProfileRepository profiles;
 
-    CalendarController(CalendarFeed feed) {
+    CalendarController(CalendarFeed feed, CodeBook codes, ProfileRepository profiles) {
         this.feed = feed;
+        this.codes = codes;
+        this.profiles = profiles;
     }
 
     /**
@@ -33,6 +41,19 @@ class CalendarController {
      * @param path of the address; told only when it is made
      */
     record CalendarView(@Nullable Instant since, @Nullable String path) {}
+
+    /**
+     * The coming year, for a wall.
+     *
+     * @param label whose it is
+     * @param today ISO date from which it counts
+     */
+    record YearView(String label, String today, List<DateAhead> dates) {}
+
+    @GetMapping("/api/year")
+    YearView year() {
+        return new YearView(codes.labelForChecks().name(), profiles.today().toString(), feed.year());
+    }
 
     @GetMapping("/api/calendar")
     CalendarView mine(@AuthenticationPrincipal Account account) {

@@ -17,6 +17,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Base64;
 import java.util.Date;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -29,8 +30,8 @@ import org.springframework.stereotype.Service;
 @Service
 class CalendarFeed {
     private static final int KEY_BYTES = 24;
-    /** More releases have no date in half a year. */
-    private static final int MOST_RELEASES = 1_000;
+    /** More releases have no date in a year. */
+    private static final int MOST_RELEASES = 2_000;
 
     private final SecureRandom random = new SecureRandom();
     private final JdbcClient jdbc;
@@ -77,17 +78,21 @@ class CalendarFeed {
         return known ? Optional.of(written()) : Optional.empty();
     }
 
+    /** Release dates and last days of the coming year, the nearest first. */
+    List<DateAhead> year() {
+        return standings.yearAhead(MOST_RELEASES);
+    }
+
     private static String digest(String key) {
         return Sha256.of(key.getBytes(StandardCharsets.UTF_8)).hex();
     }
 
     private String written() {
-        standings.settled();
         ICalendar calendar = new ICalendar();
         calendar.setProductId("-//Entrada//Release dates//EN");
         calendar.setName("Releases");
         Date now = Date.from(clock.instant());
-        for (DateAhead date : standings.ahead(MOST_RELEASES)) calendar.addEvent(event(date, now));
+        for (DateAhead date : year()) calendar.addEvent(event(date, now));
         return Biweekly.write(calendar).go();
     }
 

@@ -43,8 +43,11 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @Service
 public class Standings {
-    /** Weeks that dates are told ahead. */
+    /** Weeks that the Desk tells dates ahead. */
     public static final int WEEKS_AHEAD = 26;
+
+    /** Weeks that are kept: a year, and a week for whoever prints it before it begins. */
+    private static final int WEEKS_KEPT = 53;
 
     /** So many are looked at before somebody reads; more are left to the background, and the reader is told how many. */
     private static final int AT_ONCE = 25;
@@ -195,7 +198,7 @@ public class Standings {
 
     private List<DateAhead> ahead(Release release, Map<String, NextMoves.Standing> stands, LocalDate today) {
         List<DateAhead> ahead = new ArrayList<>();
-        LocalDate end = today.plusWeeks(WEEKS_AHEAD);
+        LocalDate end = today.plusWeeks(WEEKS_KEPT);
         release.facts()
                 .get(Fields.RELEASE_DATE)
                 .filter(date -> !date.isBefore(today) && date.isBefore(end))
@@ -267,16 +270,22 @@ public class Standings {
         return new Urgent(
                 kept.moves(most, account, today).stream().flatMap(List::stream).toList(),
                 kept.busy(account, today),
-                ahead(most),
+                ahead(most, WEEKS_AHEAD),
                 lookedOver);
     }
 
-    /** Dates of the coming weeks, the nearest first, of so many releases. */
-    public List<DateAhead> ahead(int releases) {
+    /** Dates of the coming year, the nearest first, of so many releases. */
+    public List<DateAhead> yearAhead(int releases) {
+        settled();
+        return ahead(releases, WEEKS_KEPT);
+    }
+
+    private List<DateAhead> ahead(int releases, int weeks) {
         String today = profiles.today().toString();
+        String end = profiles.today().plusWeeks(weeks).toString();
         return kept.ahead(releases).stream()
                 .flatMap(List::stream)
-                .filter(date -> date.date().compareTo(today) >= 0)
+                .filter(date -> date.date().compareTo(today) >= 0 && date.date().compareTo(end) < 0)
                 .sorted(Comparator.comparing(DateAhead::date))
                 .toList();
     }

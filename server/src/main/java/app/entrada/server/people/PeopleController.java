@@ -112,11 +112,12 @@ class PeopleController {
     @GetMapping("/api/people")
     PeoplePart all(
             @RequestParam(defaultValue = "") String find,
+            @RequestParam(defaultValue = "") String kind,
             @RequestParam(required = false) @Nullable Long after,
             @RequestParam(defaultValue = "100") int count) {
         int most = Math.max(1, Math.min(count, MOST_LISTED));
         PeopleService.PeopleList list =
-                find.isBlank() || find.length() > 200 ? people.list(after, most) : people.found(find, most);
+                find.isBlank() || find.length() > 200 ? people.list(kind, after, most) : people.found(find, kind, most);
         return new PeoplePart(
                 list.people().stream()
                         .map(person -> new PersonLine(

@@ -83,16 +83,21 @@ public class PeopleService {
     public record PeopleList(List<Listed> people, boolean more) {}
 
     private static final String IN_USE = """
-            FROM party p WHERE p.archived_at IS NULL AND NOT EXISTS (SELECT FROM credit m
+            FROM party p WHERE p.archived_at IS NULL AND (:kind = '' OR p.kind = :kind) AND NOT EXISTS (SELECT FROM credit m
                 WHERE m.entity = 'party' AND m.target_id = p.id AND m.fact = 'mergedInto')""";
 
     private static final String BY_NAME = " ORDER BY lower(coalesce(p.sort_name, p.name)), p.name LIMIT :most";
 
-    /** Some of those who are not merged into somebody else, behind somebody if one is given. */
-    public PeopleList list(@Nullable Long after, int most) {
+    /**
+     * Some of those who are not merged into somebody else, behind somebody if one is given.
+     *
+     * @param kind person, group or company; empty for all
+     */
+    public PeopleList list(String kind, @Nullable Long after, int most) {
         List<Long> ids = jdbc.sql("SELECT p.id " + IN_USE + """
                          AND (CAST(:after AS bigint) IS NULL OR (lower(coalesce(p.sort_name, p.name)), p.name) >
                             (SELECT lower(coalesce(a.sort_name, a.name)), a.name FROM party a WHERE a.id = :after))""" + BY_NAME)
+                .param("kind", kind)
                 .param("after", after)
                 .param("most", most + 1)
                 .query(Long.class)
@@ -101,12 +106,13 @@ public class PeopleService {
     }
 
     /** Those who may be meant by what was typed, and those in whose name it stands; by name. */
-    public PeopleList found(String typed, int most) {
+    public PeopleList found(String typed, String kind, int most) {
         List<Long> meant =
                 finder.find(typed, most).stream().map(NameFinder.NameMatch::id).toList();
         List<Long> ids = jdbc.sql("SELECT p.id " + IN_USE + """
                          AND p.id IN (SELECT unnest(CAST(:meant AS bigint[])) UNION
                             SELECT n.id FROM party n WHERE lower(n.name) LIKE lower(:typed))""" + BY_NAME)
+                .param("kind", kind)
                 .param("meant", meant.toArray(Long[]::new))
                 .param("typed", LikePattern.containing(typed.strip()))
                 .param("most", most + 1)

@@ -92,6 +92,8 @@ class BoundedStatementsTest {
                 "/api/desk",
                 "/api/people",
                 "/api/people?find=sedge",
+                "/api/people?kind=group",
+                "/api/year",
                 "/api/people?after=1000020",
                 "/api/people/find?typed=sedge",
                 "/api/people/1000007",

@@ -6,6 +6,7 @@ import app.entrada.server.Client;
 import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;
 import java.io.IOException;
+import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -47,6 +48,35 @@ class DeskTest {
         assertThat(moves(ready))
                 .singleElement()
                 .satisfies(move -> assertThat(move.path("says").asString()).isEqualTo("Ready to send."));
+    }
+
+    @Test
+    void the_year_reaches_further_than_the_desk() throws IOException {
+        JsonNode view = manager.begin("single", "Far Ferry");
+        LocalDate today =
+                LocalDate.parse(manager.get("/api/year").json().path("today").asString());
+        manager.write(view, 0, "releaseDate", today.plusWeeks(40).toString());
+        assertThat(manager.get("/api/desk").json().path("ahead").toString()).doesNotContain("Far Ferry");
+        JsonNode year = manager.get("/api/year").json();
+        assertThat(year.path("dates")
+                        .valueStream()
+                        .filter(date -> date.path("release").asString().equals("Far Ferry")))
+                .isNotEmpty()
+                .allSatisfy(date -> assertThat(LocalDate.parse(date.path("date").asString()))
+                        .isBetween(today, today.plusWeeks(40)))
+                .anySatisfy(date -> assertThat(date.path("kind").asString()).isEqualTo("release"));
+        manager.write(
+                manager.get("/api/releases/" + Client.id(view)).json(),
+                0,
+                "releaseDate",
+                today.plusWeeks(60).toString());
+        assertThat(manager.get("/api/year")
+                        .json()
+                        .path("dates")
+                        .valueStream()
+                        .filter(date -> date.path("release").asString().equals("Far Ferry")
+                                && date.path("kind").asString().equals("release")))
+                .isEmpty();
     }
 
     @Test

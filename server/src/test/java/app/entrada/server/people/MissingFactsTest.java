@@ -34,6 +34,28 @@ class MissingFactsTest {
     }
 
     @Test
+    void the_list_is_of_one_kind_when_that_is_wanted() {
+        JsonNode view = manager.begin("single", "Kinds of the Wharf");
+        manager.write(view, 0, "artists", "Quay Consort; Rosk Quayle");
+        Map<String, Object> group = new HashMap<>();
+        group.put("field", "party.kind");
+        group.put("before", null);
+        group.put("after", "group");
+        assertThat(manager.post("/api/people/" + line("Quay Consort").path("id").asLong() + "/changes", group)
+                        .status())
+                .isEqualTo(200);
+        assertThat(manager.get("/api/people?find=quay&kind=group").json().path("people"))
+                .extracting(each -> each.path("name").asString())
+                .contains("Quay Consort")
+                .doesNotContain("Rosk Quayle");
+        assertThat(manager.get("/api/people?kind=group&count=500").json().path("people"))
+                .isNotEmpty()
+                .allSatisfy(each -> assertThat(each.path("kind").asString()).isEqualTo("group"));
+        assertThat(manager.get("/api/people?kind=barnacle").json().path("people"))
+                .isEmpty();
+    }
+
+    @Test
     void writers_need_a_society_and_performers_an_isni() {
         JsonNode view = manager.begin("single", "Wharf Song");
         view = manager.write(view, 0, "artists", "The Wharf Lanterns").json();
