@@ -37,8 +37,8 @@ const print = () => window.print()
             <i :class="entry.kind" aria-hidden="true" />
             <RouterLink :to="{ name: entry.kind === 'deliver' ? 'send' : 'sheet', params: { id: entry.releaseId } }">
               <span v-if="entry.kind === 'deliver'" class="hidden-text">last day to deliver </span>
-              <b>{{ entry.release }}</b>
-              <span v-if="entry.destinations.length" class="quiet"> {{ entry.destinations.join(', ') }}</span>
+              <b>{{ entry.release }}</b>{{ ' ' }}
+              <span v-if="entry.destinations.length" class="quiet">{{ entry.destinations.join(', ') }}</span>
             </RouterLink>
           </li>
         </ul>
@@ -67,12 +67,11 @@ h1 {
   margin-left: auto;
 }
 .months {
-  columns: 4 240px;
-  column-gap: var(--space-7);
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  grid-auto-rows: minmax(200px, auto);
+  gap: var(--space-5) var(--space-7);
   margin-top: var(--space-5);
-}
-section {
-  margin-bottom: var(--space-6);
 }
 h2 {
   margin: 0;
@@ -81,7 +80,6 @@ h2 {
   font:
     600 var(--type-text) Barlow,
     sans-serif;
-  break-after: avoid;
 }
 ul {
   margin: 0;
@@ -113,11 +111,11 @@ i {
   height: 9px;
 }
 i.release {
-  background: var(--ink);
+  background: var(--madder);
 }
 i.deliver {
   clip-path: polygon(0 0, 100% 0, 50% 100%);
-  background: var(--madder);
+  background: var(--risk);
 }
 .problem {
   color: var(--stop);
@@ -130,9 +128,6 @@ i.deliver {
     max-width: none;
     padding: 0;
     print-color-adjust: exact;
-  }
-  .months {
-    columns: 4;
   }
   @page {
     size: a4 landscape;

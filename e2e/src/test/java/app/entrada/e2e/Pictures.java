@@ -111,7 +111,8 @@ final class Pictures {
         browser.see(".person li");
         browser.picture(folder.resolve("people.png"));
         browser.go(address + "/activity");
-        browser.click(".deed", "Track 9");
+        browser.click(".sitting", "facts in");
+        browser.click(".deed");
         browser.see("ol td");
         browser.picture(folder.resolve("activity.png"));
         browser.go(sheet);

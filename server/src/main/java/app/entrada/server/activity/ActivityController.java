@@ -75,17 +75,7 @@ class ActivityController {
                 source,
                 from,
                 before == 0 ? until : until == 0 ? before : Math.min(before, until)));
-        List<Sitting> sittings = Sitting.of(page);
-        return new ActivityView(sittings, history.people(), SOURCES, FIELDS, next(page, sittings));
-    }
-
-    /** Behind the last that is told; a sitting that was left to the next page begins it. */
-    private static long next(ActivityRepository.Page page, List<Sitting> sittings) {
-        if (!page.isFull()) return 0;
-        long told = sittings.stream().mapToLong(each -> each.deeds().size()).sum();
-        return told == page.deeds().size()
-                ? page.last()
-                : micros(page.deeds().get((int) told).at()) + 1;
+        return new ActivityView(Sitting.of(page), history.people(), SOURCES, FIELDS, page.isFull() ? page.last() : 0);
     }
 
     private Instant start(String day, int later) {

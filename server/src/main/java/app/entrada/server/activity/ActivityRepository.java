@@ -9,6 +9,7 @@ import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.server.facts.WhereShown;
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -18,6 +19,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -55,6 +57,8 @@ class ActivityRepository {
      *
      * @param id of the batch of changes; negative for a step of a delivery
      * @param kind edit, undo, redo or delivery
+     * @param source from where, in words
+     * @param from the same for all that may be done in one go
      * @param release 0 for the catalogue
      * @param more facts changed beyond those listed
      */
@@ -66,6 +70,7 @@ class ActivityRepository {
             boolean undone,
             String says,
             String source,
+            @JsonIgnore String from,
             long release,
             String title,
             List<ChangedFact> facts,
@@ -79,6 +84,7 @@ class ActivityRepository {
                     undone,
                     says,
                     source,
+                    from,
                     release,
                     title,
                     all.subList(0, Math.min(all.size(), LINES_OF_A_DEED)),
@@ -93,15 +99,23 @@ class ActivityRepository {
             Field<?> field,
             @Nullable String before,
             @Nullable String after) {
-        private LoggedChange named(Map<String, String> names) {
-            return new LoggedChange(batch, ref, field, name(before, names), name(after, names));
+        private LoggedChange with(UnaryOperator<String> shown) {
+            return new LoggedChange(
+                    batch,
+                    ref,
+                    field,
+                    before == null ? null : shown.apply(before),
+                    after == null ? null : shown.apply(after));
         }
 
-        private static @Nullable String name(@Nullable String file, Map<String, String> names) {
-            return file == null
-                    ? null
-                    : names.getOrDefault(
-                            file, "a file " + file.substring(0, Math.min(file.length(), CHECKSUM_SHOWN)) + "…");
+        private LoggedChange counted() {
+            LoggedChange counted = with(order -> {
+                int tracks = order.split(" ").length;
+                return tracks == 1 ? "1 track" : tracks + " tracks";
+            });
+            return Objects.equals(counted.before, counted.after)
+                    ? new LoggedChange(batch, ref, field, counted.before, counted.after + " in another order")
+                    : counted;
         }
 
         ChangedFact told(String where) {
@@ -165,13 +179,14 @@ class ActivityRepository {
         List<Deed> deeds = jdbc.sql("""
                         SELECT *, (extract(epoch FROM at) * 1000000)::bigint AS moment FROM (
                             (SELECT b.id, b.at, a.name, b.kind, b.undone, b.says, b.source, b.note,
+                                b.source || ' ' || b.note AS "from",
                                 coalesce(b.release_id, 0) AS release,
                                 coalesce(r.title, CASE WHEN r.id IS NULL THEN 'Catalogue' ELSE 'Untitled release' END) AS title
                             FROM batch b JOIN account a ON a.id = b.account_id LEFT JOIN release r ON r.id = b.release_id
                             WHERE true%s ORDER BY b.at DESC, b.id DESC LIMIT :most)
                             UNION ALL
                             (SELECT -e.id, e.at, a.name, 'delivery', false, e.says,
-                                'delivery', 'delivery ' || d.id || ', ' || e.state, d.release_id, coalesce(r.title, 'Untitled release')
+                                'delivery', 'delivery ' || d.id || ', ' || e.state, 'delivery ' || d.id, d.release_id, coalesce(r.title, 'Untitled release')
                             FROM delivery_event e JOIN delivery d ON d.id = e.delivery_id
                             JOIN account a ON a.id = d.account_id JOIN release r ON r.id = d.release_id
                             WHERE true%s ORDER BY e.at DESC, e.id LIMIT :most)) done
@@ -193,13 +208,14 @@ class ActivityRepository {
                             row.getBoolean("undone"),
                             row.getString("says"),
                             source(row.getString("source"), row.getString("note")),
+                            row.getString("from"),
                             row.getLong("release"),
                             row.getString("title"),
                             List.of(),
                             0);
                 })
                 .list();
-        List<LoggedChange> changes = named(changes(deeds));
+        List<LoggedChange> changes = readable(changes(deeds));
         Map<LoggedChange, String> where = where(deeds, changes);
         Map<Long, List<ChangedFact>> facts = new HashMap<>();
         for (LoggedChange change : changes)
@@ -228,23 +244,29 @@ class ActivityRepository {
                 .list();
     }
 
-    /** Files by the names under which they came, not by their checksums. */
-    private List<LoggedChange> named(List<LoggedChange> changes) {
+    /** Values as people read them: files by the names under which they came, an order by how many tracks it has. */
+    private List<LoggedChange> readable(List<LoggedChange> changes) {
         Set<String> files = changes.stream()
                 .filter(change -> change.field.type() == ValueTypes.FILE)
                 .flatMap(change -> Stream.of(change.before, change.after))
                 .filter(Objects::nonNull)
                 .collect(Collectors.toSet());
-        if (files.isEmpty()) return changes;
         Map<String, String> names = new HashMap<>();
-        jdbc.sql("SELECT sha256, name FROM received WHERE sha256 = ANY (?) ORDER BY id")
-                .param(files.toArray(String[]::new))
-                .query(row -> {
-                    names.put(row.getString("sha256"), row.getString("name"));
-                });
+        if (!files.isEmpty())
+            jdbc.sql("SELECT sha256, name FROM received WHERE sha256 = ANY (?) ORDER BY id")
+                    .param(files.toArray(String[]::new))
+                    .query(row -> {
+                        names.put(row.getString("sha256"), row.getString("name"));
+                    });
         return changes.stream()
-                .map(change -> change.field.type() == ValueTypes.FILE ? change.named(names) : change)
+                .map(change -> change.field.type() == ValueTypes.FILE
+                        ? change.with(file -> names.getOrDefault(file, shortened(file)))
+                        : change.field == Fields.RELEASE_RUNNING_ORDER ? change.counted() : change)
                 .toList();
+    }
+
+    private static String shortened(String file) {
+        return "a file " + file.substring(0, Math.min(file.length(), CHECKSUM_SHOWN)) + "…";
     }
 
     /** Facts in words: “Title, track 3”, “IPI, Mira Tollgate”; where a deed is of the whole catalogue, with the release. */

@@ -44,25 +44,28 @@ record Sitting(List<Deed> deeds, int facts, List<ChangedFact> telling) {
 
     private record At(Ref ref, Field<?> field) {}
 
-    /** A page in sittings. When the page is full, the last of several may be cut off, and is left to the next page. */
+    /** A page in sittings, by their latest deeds. One that the page cuts off goes on, as another one, on the next. */
     static List<Sitting> of(Page page) {
         Map<Long, List<LoggedChange>> changes =
                 page.changes().stream().collect(Collectors.groupingBy(LoggedChange::batch));
         List<List<Deed>> groups = new ArrayList<>();
-        Deed before = null;
-        for (Deed deed : page.deeds()) {
-            if (before == null || !inOneGo(before, deed)) groups.add(new ArrayList<>());
-            groups.get(groups.size() - 1).add(deed);
-            before = deed;
-        }
-        if (page.isFull() && groups.size() > 1) groups.remove(groups.size() - 1);
+        for (Deed deed : page.deeds())
+            groups.stream()
+                    .filter(group -> inOneGo(group.get(group.size() - 1), deed))
+                    .findFirst()
+                    .orElseGet(() -> {
+                        List<Deed> begun = new ArrayList<>();
+                        groups.add(begun);
+                        return begun;
+                    })
+                    .add(deed);
         return groups.stream().map(group -> sitting(group, changes, page)).toList();
     }
 
     private static boolean inOneGo(Deed later, Deed earlier) {
         return later.release() == earlier.release()
                 && later.who().equals(earlier.who())
-                && later.source().equals(earlier.source())
+                && later.from().equals(earlier.from())
                 && later.kind().equals(earlier.kind())
                 && Duration.between(earlier.at(), later.at()).compareTo(PAUSE) < 0;
     }

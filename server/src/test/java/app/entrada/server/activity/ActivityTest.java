@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -70,6 +71,24 @@ class ActivityTest {
         Client assistant = RunningServer.signedIn("assistant");
         assistant.write(assistant.get("/api/releases/" + release).json(), 0, "genre", "Chamber");
         assertThat(sittings("")).extracting(each -> each.path("deeds").size()).startsWith(1, 1, 4);
+    }
+
+    @Test
+    void two_who_work_at_the_same_time_are_two_sittings_each_whole() {
+        Client assistant = RunningServer.signedIn("assistant");
+        for (String genre : List.of("Jazz", "Chamber")) {
+            assistant.write(assistant.get("/api/releases/" + release).json(), 0, "genre", genre);
+            write(0, "title", "Slow " + genre);
+        }
+        assertThat(sittings("")).extracting(each -> each.path("deeds").size()).startsWith(6, 2);
+    }
+
+    @Test
+    void an_order_is_told_by_its_tracks() {
+        manager.post("/api/releases/" + release + "/tracks", Map.of("count", 1));
+        assertThat(manager.get("/api/activity?release=" + release + "&field=release.runningOrder")
+                        .text())
+                .contains("\"before\":\"1 track\",\"after\":\"2 tracks\"");
     }
 
     @Test
