@@ -57,9 +57,6 @@ const own = (spot: Spot) => {
   return held && !held.carried ? held.value : null
 }
 
-/** The row in which somebody types, as it was when he began: what is typed is written there, whatever is in its place by then. */
-let opened: { row: CatalogueRow; before: string | null } | null = null
-
 /** What was typed into a row that is on its way. */
 let early = ''
 
@@ -78,14 +75,13 @@ const grid = useGrid(board, at, {
     const of = at.value && column(at.value.column)
     const row = at.value && props.catalogue.row(at.value.row)
     if (!of?.entity || !row) return null
-    opened = { row, before: own(at.value!) }
-    return opened.before ?? ''
+    const before = own(at.value!)
+    return { place: { row, before }, text: before ?? '' }
   },
-  write: (text, into) => {
+  write: (text, into, { row, before }) => {
     const of = column(at.value!.column)
-    if (!opened || !of.entity) return
+    if (!of.entity) return
     if (into === 'all') return emit('many', of, text)
-    const { row, before } = opened
     if ((before ?? '') === text) return
     void props.catalogue.write(of.field!, text || null, [{ target: targetOf(row, of.entity), before }])
   },

@@ -94,11 +94,13 @@ async function take() {
         </ul>
         <p v-if="!found.length" class="quiet">No release fits.</p>
       </div>
-      <p class="quiet">They come behind the last track, in the order in which you selected them.</p>
+      <p class="quiet">Behind its last track, in the order in which you selected.</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="end">
         <button class="act" type="button" @click="open = false">Cancel</button>
-        <BButton type="submit" variant="primary" :disabled="busy || (!fresh && chosen === null)">Take them</BButton>
+        <BButton type="submit" variant="primary" :disabled="busy || (!fresh && chosen === null)"
+          >Take {{ count() }}</BButton
+        >
       </div>
     </form>
   </BModal>

@@ -48,6 +48,7 @@ const bringBack = (id: number) =>
     await got(api.DELETE('/api/desk/put-off/{id}', { params: { path: { id } } }))
     await load()
   })
+const allWanting = ref(false)
 const things = (count: number) => (count === 1 ? '1 thing' : `${count} things`)
 
 /** Copies and deliveries that stand behind the lines that are shown. */
@@ -102,13 +103,18 @@ function slack(days: number | null): string {
         </p>
         <LookedOver :count="desk.lookedOver" />
         <ul v-if="desk.wanting.length" class="wanting" aria-label="Answers that want something">
-          <li v-for="(answer, i) in desk.wanting" :key="i">
+          <li v-for="(answer, i) in allWanting ? desk.wanting : desk.wanting.slice(0, LINES)" :key="i">
             <Mark weight="stop" />
             <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }">
               <b>{{ answer.release }}</b> {{ ANSWERED[answer.state] ?? answer.state }} {{ answer.destination }}:
               {{ answer.says }}
               <span class="quiet">{{ moment(answer.at) }}</span>
             </RouterLink>
+          </li>
+          <li v-if="!allWanting && desk.wanting.length > LINES">
+            <button class="act" type="button" @click="allWanting = true">
+              {{ desk.wanting.length - LINES }} more answers that want something
+            </button>
           </li>
         </ul>
         <div v-for="block in blocks" :key="block.id" class="block">

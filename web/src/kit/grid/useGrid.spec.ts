@@ -8,7 +8,9 @@ const at = ref<Spot | null>(null)
 let written: string[] = []
 let readOnly = false
 
-/** Three columns, four rows; what is written is noted with the cell that the cursor stands in at that moment. */
+const spot = () => at.value && `${at.value.row}.${at.value.column}`
+
+/** Three columns, four rows; what is written is noted with the cell in which typing began. */
 function grid(along = false) {
   at.value = null
   written = []
@@ -21,8 +23,8 @@ function grid(along = false) {
     }),
     first: () => ({ row: 0, column: 'title' }),
     along,
-    opened: () => 'Almanac',
-    write: (text, into) => written.push(`${at.value!.row}.${at.value!.column} ${into}: ${text}`),
+    opened: () => ({ place: spot(), text: 'Almanac' }),
+    write: (text, into, place) => written.push(`${place} ${into}: ${text}`),
     empty: () => written.push('empty'),
     fill: () => written.push('fill'),
     readOnly: () => readOnly,
@@ -30,7 +32,6 @@ function grid(along = false) {
   })
 }
 const key = (name: string, more: object = {}) => new KeyboardEvent('keydown', { key: name, cancelable: true, ...more })
-const spot = () => at.value && `${at.value.row}.${at.value.column}`
 
 describe('P2 A grid and its keys', () => {
   let of = grid()

@@ -11,8 +11,8 @@ const ARROWS: Record<string, [number, number]> = {
 /** How typing in a cell ends: by a key, by a click elsewhere in the grid, or by leaving the grid. */
 export type Ending = 'enter' | 'all' | 'tab' | 'back' | 'away' | 'blur'
 
-/** What a grid is made of, and what it does where one differs from another. */
-export interface GridOf {
+/** What a grid is made of, and what it does where one differs from another; what is typed belongs to a place. */
+export interface GridOf<Place> {
   /** Keys of the columns, from left to right. */
   columns: () => string[]
   /** The cell in a direction; the same one at an edge. */
@@ -21,10 +21,12 @@ export interface GridOf {
   first: () => Spot | null
   /** A selection stays in one line. */
   along?: boolean
-  /** The text with which the cursor's cell opens; null when nothing can be typed there. */
-  opened: () => string | null
-  /** Writes what was typed: into the cursor's cell, or into all that are chosen. */
-  write: (text: string, into: 'cell' | 'all') => void
+  /** The cursor's cell as typing begins in it, and the text with which it opens; null when nothing can be typed there. */
+  opened: () => { place: Place; text: string } | null
+  /**
+   * Writes what was typed where typing began, as that was then, whatever is in its place by now; or into all that are chosen.
+   */
+  write: (text: string, into: 'cell' | 'all', place: Place) => void
   empty: () => void
   /** What stands first goes into all of the selection. */
   fill: () => void
@@ -42,8 +44,10 @@ export interface GridOf {
  * @param board the element with the focus
  * @param at where the cursor is
  */
-export function useGrid(board: Ref<HTMLElement | undefined>, at: Ref<Spot | null>, of: GridOf) {
+export function useGrid<Place>(board: Ref<HTMLElement | undefined>, at: Ref<Spot | null>, of: GridOf<Place>) {
   const editing = ref<string | null>(null)
+  /** Where typing began. */
+  let place: Place
   /** Where a selection began, when it is more than the cursor's cell. */
   const anchor = ref<Spot | null>(null)
   const chosen = computed<Span | null>(() => at.value && span(anchor.value ?? at.value, at.value, of.columns()))
@@ -66,13 +70,15 @@ export function useGrid(board: Ref<HTMLElement | undefined>, at: Ref<Spot | null
   }
   function begin(text?: string) {
     const opened = of.readOnly() || !at.value ? null : of.opened()
-    if (opened !== null) editing.value = text ?? opened
+    if (opened === null) return
+    place = opened.place
+    editing.value = text ?? opened.text
   }
   function save(by: Ending) {
     if (editing.value === null) return
     const text = editing.value.trim()
     editing.value = null
-    of.write(text, by === 'all' ? 'all' : 'cell')
+    of.write(text, by === 'all' ? 'all' : 'cell', place)
     if (by === 'enter') step(1, 0)
     else if (by === 'tab') step(0, 1)
     else if (by === 'back') step(0, -1)

@@ -1,4 +1,4 @@
-import { computed, nextTick, ref, watch, type Ref } from 'vue'
+import { computed, type ComputedRef, nextTick, ref, watch, type Ref } from 'vue'
 import { api } from '../../api/client'
 import type { CreditCell, CreditEdit, CreditLine } from '../../api/types'
 import type { Spot } from '../../kit/grid/span'
@@ -35,9 +35,7 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
   const names = computed(() => columns.value.map((each) => String(each.track)))
   const line = computed<CreditLine | undefined>(() => (at.value && lines.value[at.value.row]) || undefined)
   const cell = computed<CreditCell | undefined>(() => line.value?.cells[at.value!.column])
-  /** Whose credit somebody types, and on which tracks, as it was when he began: lines may come and go meanwhile. */
-  let opened: { name: string; tracks: number[]; detail: string } | null = null
-  const grid = useGrid(board, at, {
+  const grid = useGrid<{ name: string; tracks: number[]; detail: string }>(board, at, {
     columns: () => names.value,
     next: (from, down, right) => ({
       row: Math.max(0, Math.min(lines.value.length - 1, from.row + down)),
@@ -47,12 +45,10 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     along: true,
     opened: () => {
       const detail = cell.value?.detail ?? ''
-      opened = line.value ? { name: line.value.name, tracks: tracks.value, detail } : null
-      return opened && detail
+      return line.value ? { place: { name: line.value.name, tracks: tracks.value, detail }, text: detail } : null
     },
-    write: (typed) => {
-      if (opened && (typed !== opened.detail || opened.tracks.length > 1))
-        void change(opened.name, opened.tracks, typed, null)
+    write: (typed, _, { name, tracks, detail }) => {
+      if (typed !== detail || tracks.length > 1) void change(name, tracks, typed, null)
     },
     empty: () => detailed(''),
     fill: () => void spread(),
@@ -64,7 +60,7 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     },
   })
   /** Numbers of the tracks that are chosen. */
-  const tracks = computed(() => grid.chosen.value?.columns.map(Number) ?? [])
+  const tracks: ComputedRef<number[]> = computed(() => grid.chosen.value?.columns.map(Number) ?? [])
   const detailed = (detail: string) => line.value && void change(line.value.name, tracks.value, detail, null)
 
   // the field that opens takes the focus

@@ -33,8 +33,6 @@ export function useSheet(board: Ref<HTMLElement | undefined>) {
     own.value = columns
     localStorage.setItem(KEPT, JSON.stringify(columns))
   }
-  /** The cell in which somebody types, as it was when he began: tracks may come, go and change places meanwhile. */
-  let opened: { cell: Cell; where: string } | null = null
   const grid = useGrid(board, at, {
     columns: () => shown.value,
     next: (from, down, right) => {
@@ -42,10 +40,10 @@ export function useSheet(board: Ref<HTMLElement | undefined>) {
       return next(from, down, right, band, shown.value, rows.value.length)
     },
     first: () => ({ row: 0, column: 'title' }),
-    opened: () => {
-      opened = cell.value && column.value ? { cell: cell.value, where: where.value } : null
-      return opened && (opened.cell.value ?? '')
-    },
+    opened: () =>
+      cell.value && column.value
+        ? { place: { cell: cell.value, where: where.value }, text: cell.value.value ?? '' }
+        : null,
     write: written,
     empty,
     fill: () => chosen.value && write(filled(rows.value, chosen.value), `Fill ${name.value} down`),
@@ -60,13 +58,13 @@ export function useSheet(board: Ref<HTMLElement | undefined>) {
   function write(edits: Edit[], says: string, source?: string) {
     if (edits.length && !release.readOnly) void release.writeAll(edits, says, source)
   }
-  function written(text: string, into: 'cell' | 'all') {
+  function written(text: string, into: 'cell' | 'all', place: { cell: Cell; where: string }) {
     const after = text || null
     if (into === 'all' && chosen.value)
       write(all(rows.value, chosen.value, after), `${name.value} of ${size(chosen.value)} cells`)
-    else if (opened) {
-      const of = seen(opened.cell)
-      if (after !== (of.value ?? null)) void release.write(of, after, opened.where)
+    else {
+      const of = seen(place.cell)
+      if (after !== (of.value ?? null)) void release.write(of, after, place.where)
     }
   }
   /** A cell as it was when typing began; where one's own last word was still on its way, as it is now that it has arrived. */
