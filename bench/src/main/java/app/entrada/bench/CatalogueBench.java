@@ -1,5 +1,7 @@
 package app.entrada.bench;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.demo.large.LargeCatalogue;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -90,7 +92,12 @@ final class CatalogueBench {
     }
 
     private record Measured(
-            int size, double made, double lookedOver, Map<String, Timed> alone, Map<String, Timed> together) {}
+            int size,
+            double made,
+            double lookedOver,
+            Map<String, Timed> alone,
+            Map<String, Timed> together,
+            Map<String, Integer> statements) {}
 
     private static String table(List<Measured> all) {
         Measured small = all.get(0);
@@ -98,8 +105,8 @@ final class CatalogueBench {
         StringBuilder table = new StringBuilder("""
                 Made in %.0f and %.0f s, looked over whole in the background in %.0f and %.0f s; %d and %d releases. Milliseconds: median / 99th.
 
-                | call | %d, one person | %d, one person | ratio | %d, twenty at once | %d, twenty at once | kB |
-                |---|---|---|---|---|---|---|
+                | call | %d, one person | %d, one person | ratio | %d, twenty at once | %d, twenty at once | statements | kB |
+                |---|---|---|---|---|---|---|---|
                 """.formatted(
                         small.made,
                         large.made,
@@ -116,7 +123,7 @@ final class CatalogueBench {
             Timed other = large.alone.get(call);
             Timed many = small.together.get(call);
             Timed others = large.together.get(call);
-            table.append("| %s | %.0f / %.0f | %.0f / %.0f | %.1f | %.0f / %.0f | %.0f / %.0f | %d |%n"
+            table.append("| %s | %.0f / %.0f | %.0f / %.0f | %.1f | %.0f / %.0f | %.0f / %.0f | %d | %d |%n"
                     .formatted(
                             call,
                             one.at(0.5),
@@ -128,6 +135,7 @@ final class CatalogueBench {
                             many.at(0.99),
                             others.at(0.5),
                             others.at(0.99),
+                            large.statements.get(call),
                             other.bytes / 1024));
         }
         return table.toString();
@@ -168,7 +176,19 @@ final class CatalogueBench {
         timed(WARM, i -> edit(one, i));
         alone.put(EDIT, timed(CALLS, i -> edit(one, i)));
         together.put(EDIT, together(people, this::edit));
-        return new Measured(size, made, lookedOver, alone, together);
+        return new Measured(size, made, lookedOver, alone, together, statements(one));
+    }
+
+    private Map<String, Integer> statements(Person one) throws IOException, InterruptedException {
+        Map<String, Integer> counts = new LinkedHashMap<>();
+        Statements statements = new Statements(house.at("large"));
+        for (Map.Entry<String, String> route : ROUTES.entrySet())
+            counts.put(route.getKey(), statements.of(i -> one.get(path(route.getValue(), i))));
+        // what is written was read before: the release counts with its edit
+        int whole = statements.of(i -> edit(one, i));
+        counts.put(EDIT, whole - requireNonNull(counts.get("a release")));
+        statements.end();
+        return counts;
     }
 
     private interface Call {

@@ -24,8 +24,6 @@ import org.springframework.web.bind.annotation.RestController;
 /** The code book over HTTP: strips of the blocks, codes kept and given free, pasted lists checked. */
 @RestController
 class CodesController {
-    private static final List<Field<?>> BLOCKS =
-            List.of(Fields.RECORDING_ISRC, Fields.RELEASE_BARCODE, Fields.RELEASE_CATALOGUE_NUMBER);
     private static final int MOST_AT_ONCE = 100;
     private static final int MOST_PASTED = 2_000;
 
@@ -71,33 +69,29 @@ class CodesController {
 
     @GetMapping("/api/codes")
     List<StripView> strips() {
-        List<StripView> strips = new ArrayList<>();
-        for (Field<?> field : BLOCKS) {
-            CodeBlock block;
-            try {
-                block = codes.block(field);
-            } catch (Problem none) {
-                continue; // the label has no such block yet
-            }
-            CodeStrip strip = CodeStrip.of(block, codes.states(field, block));
-            strips.add(new StripView(
-                    field.id(),
-                    field.name(),
-                    block.name().substring(block.name().indexOf(':') + 1).replace(':', ' '),
-                    block.first(),
-                    block.size(),
-                    strip.counts().getOrDefault(CodeStrip.CodeState.USED, 0),
-                    strip.counts().getOrDefault(CodeStrip.CodeState.SPENT, 0),
-                    codes.peek(field).map(code -> display(field, code)).orElse(""),
-                    strip.runs().stream()
-                            .map(run -> new StripRun(
-                                    run.from(), run.to(), run.state().name().toLowerCase(Locale.ROOT)))
-                            .toList(),
-                    codes.reservations(field).entrySet().stream()
-                            .map(kept -> new KeptCodes(kept.getKey(), display(field, kept.getKey()), kept.getValue()))
-                            .toList()));
-        }
-        return strips;
+        return codes.blocks().stream().map(CodesController::strip).toList();
+    }
+
+    private static StripView strip(CodeBook.BlockState state) {
+        CodeBlock block = state.block();
+        Field<?> field = state.field();
+        CodeStrip strip = CodeStrip.of(block, state.states());
+        return new StripView(
+                field.id(),
+                field.name(),
+                block.name().substring(block.name().indexOf(':') + 1).replace(':', ' '),
+                block.first(),
+                block.size(),
+                strip.counts().getOrDefault(CodeStrip.CodeState.USED, 0),
+                strip.counts().getOrDefault(CodeStrip.CodeState.SPENT, 0),
+                state.next().map(code -> display(field, code)).orElse(""),
+                strip.runs().stream()
+                        .map(run -> new StripRun(
+                                run.from(), run.to(), run.state().name().toLowerCase(Locale.ROOT)))
+                        .toList(),
+                state.reservations().entrySet().stream()
+                        .map(kept -> new KeptCodes(kept.getKey(), display(field, kept.getKey()), kept.getValue()))
+                        .toList());
     }
 
     private static <T> String display(Field<T> field, String code) {

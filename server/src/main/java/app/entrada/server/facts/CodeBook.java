@@ -1,5 +1,7 @@
 package app.entrada.server.facts;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.code.CodeBlock;
 import app.entrada.core.code.CodeStrip;
 import app.entrada.core.field.Field;
@@ -13,7 +15,9 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -115,52 +119,117 @@ public class CodeBook {
                     "%s is not kept for anything, or it is in use. Nothing was changed.".formatted(code));
     }
 
-    /** Every code of the label's block that was ever handed out or typed, with what became of it. */
-    public Map<String, CodeStrip.CodeState> states(Field<?> field, CodeBlock block) {
-        CodeKind kind = CodeKind.of(field);
-        return states(kind, kind.stem(block));
+    /**
+     * How a block stands.
+     *
+     * @param states what became of every code of it that was ever handed out or typed
+     * @param reservations what codes are kept for, those of earlier years too
+     * @param next the code that would be given next; empty when the block is used up
+     */
+    public record BlockState(
+            Field<?> field,
+            CodeBlock block,
+            Map<String, CodeStrip.CodeState> states,
+            Map<String, String> reservations,
+            Optional<String> next) {}
+
+    /** The blocks that the label has, as they stand. */
+    public List<BlockState> blocks() {
+        LabelProfile label = label();
+        int year = LocalDate.now(clock).getYear();
+        return Arrays.stream(CodeKind.values())
+                .filter(kind -> kind.isGivenBy(label))
+                .map(kind -> state(kind, kind.block(label, year)))
+                .toList();
     }
 
-    /** @param stem with which the codes begin that are asked for */
-    private Map<String, CodeStrip.CodeState> states(CodeKind kind, String stem) {
-        Map<String, CodeStrip.CodeState> states = new HashMap<>();
-        jdbc.sql("""
-                        SELECT code, reserved_for IS NOT NULL AS kept FROM code_taken WHERE kind = :kind AND %s
-                            AND NOT free AND (left_at IS NOT NULL OR reserved_for IS NOT NULL)""".formatted(CodeKind.begins("code")))
+    /** A code that was handed out once. */
+    private record LedgerLine(
+            String code,
+            boolean free,
+            boolean left,
+            @Nullable String reservedFor) {
+        boolean isKept() {
+            return reservedFor != null && !free;
+        }
+
+        /** It may be given again, when it is on nothing. */
+        boolean isReturned() {
+            return free || !left && reservedFor == null;
+        }
+    }
+
+    /** Codes that begin with a stem, and those that are kept for something. */
+    private List<LedgerLine> ledger(CodeKind kind, String stem) {
+        return jdbc.sql("""
+                        SELECT code, free, left_at IS NOT NULL AS gone, reserved_for FROM code_taken WHERE kind = :kind AND %s
+                        UNION SELECT code, free, left_at IS NOT NULL, reserved_for FROM code_taken
+                            WHERE kind = :kind AND reserved_for IS NOT NULL AND NOT free""".formatted(CodeKind.begins("code")))
                 .param("kind", kind.stored())
                 .param("stem", stem)
-                .query((row, n) -> states.put(
+                .query((row, n) -> new LedgerLine(
                         row.getString("code"),
-                        row.getBoolean("kept") ? CodeStrip.CodeState.RESERVED : CodeStrip.CodeState.SPENT))
+                        row.getBoolean("free"),
+                        row.getBoolean("gone"),
+                        row.getString("reserved_for")))
                 .list();
-        jdbc.sql(kind.onSomething())
+    }
+
+    /** Codes on something that begin with a stem. */
+    private Set<String> used(CodeKind kind, String stem) {
+        return jdbc.sql(kind.onSomething())
                 .param("stem", stem)
                 .query(String.class)
-                .list()
-                .forEach(code -> states.put(code, CodeStrip.CodeState.USED));
-        return states;
+                .set();
+    }
+
+    private BlockState state(CodeKind kind, CodeBlock block) {
+        String stem = kind.stem(block);
+        List<LedgerLine> ledger = ledger(kind, stem);
+        Set<String> used = used(kind, stem);
+        Map<String, CodeStrip.CodeState> states = new HashMap<>();
+        Map<String, String> kept = new TreeMap<>();
+        for (LedgerLine line : ledger) {
+            if (line.isKept()) kept.put(line.code, requireNonNull(line.reservedFor));
+            if (!line.code.startsWith(stem) || line.free) continue;
+            if (line.isKept()) states.put(line.code, CodeStrip.CodeState.RESERVED);
+            else if (line.left) states.put(line.code, CodeStrip.CodeState.SPENT);
+        }
+        for (String code : used) states.put(code, CodeStrip.CodeState.USED);
+        return new BlockState(kind.field(), block, states, kept, upcoming(kind, block, ledger, used));
+    }
+
+    /** The code that {@link #next} would give. */
+    private Optional<String> upcoming(CodeKind kind, CodeBlock block, List<LedgerLine> ledger, Set<String> used) {
+        Optional<String> returned = ledger.stream()
+                .filter(LedgerLine::isReturned)
+                .map(LedgerLine::code)
+                .filter(code -> !used.contains(code) && block.number(code).isPresent())
+                .min(Comparator.naturalOrder());
+        if (returned.isPresent()) return returned;
+        Set<String> taken = ledger.stream().map(LedgerLine::code).collect(Collectors.toSet());
+        int number = jdbc.sql("SELECT next FROM code_block WHERE name = ?")
+                .param(block.name())
+                .query(Integer.class)
+                .optional()
+                .orElseGet(() -> first(kind, block));
+        for (; number < block.size(); number++) {
+            String code = block.code(number);
+            if (!used.contains(code) && !taken.contains(code)) return Optional.of(code);
+        }
+        return Optional.empty();
     }
 
     /** Codes that are on something or kept for something; those that left the house and are on nothing now are not. */
     public Set<String> held(Field<?> field) {
-        return states(CodeKind.of(field), "").entrySet().stream()
-                .filter(each -> each.getValue() != CodeStrip.CodeState.SPENT)
-                .map(Map.Entry::getKey)
-                .collect(Collectors.toSet());
-    }
-
-    /** What codes are kept for. */
-    public Map<String, String> reservations(Field<?> field) {
-        Map<String, String> kept = new TreeMap<>();
-        jdbc.sql("SELECT code, reserved_for FROM code_taken WHERE kind = ? AND reserved_for IS NOT NULL AND NOT free")
-                .param(CodeKind.of(field).stored())
-                .query((row, n) -> kept.put(row.getString("code"), row.getString("reserved_for")))
-                .list();
-        return kept;
+        CodeKind kind = CodeKind.of(field);
+        Set<String> held = new HashSet<>(used(kind, ""));
+        for (LedgerLine line : ledger(kind, "")) if (line.isKept()) held.add(line.code);
+        return held;
     }
 
     /** The label's block for a field, this year's where it goes by years. */
-    public CodeBlock block(Field<?> field) {
+    private CodeBlock block(Field<?> field) {
         return CodeKind.of(field).block(label(), LocalDate.now(clock).getYear());
     }
 
@@ -184,33 +253,8 @@ public class CodeBook {
         return code;
     }
 
-    /** The code that {@link #next} would give; empty when the block is used up. */
-    public Optional<String> peek(Field<?> field) {
-        CodeKind kind = CodeKind.of(field);
-        CodeBlock block = block(field);
-        Optional<String> returned = returned(kind, block);
-        if (returned.isPresent()) return returned;
-        int number = jdbc.sql("SELECT next FROM code_block WHERE name = ?")
-                .param(block.name())
-                .query(Integer.class)
-                .optional()
-                .orElseGet(() -> first(kind, block));
-        for (; number < block.size(); number++) {
-            String code = block.code(number);
-            if (!codeInUse(kind, code) && !taken(kind, code)) return Optional.of(code);
-        }
-        return Optional.empty();
-    }
-
     private int first(CodeKind kind, CodeBlock block) {
         return Math.max(block.first(), highest(kind, kind.stem(block)) + 1);
-    }
-
-    private boolean taken(CodeKind kind, String code) {
-        return jdbc.sql("SELECT EXISTS (SELECT 1 FROM code_taken WHERE kind = ? AND code = ?)")
-                .params(kind.stored(), code)
-                .query(Boolean.class)
-                .single();
     }
 
     /** Notes that the codes of a release leave the house with it: from now on they are never given to anything else. */

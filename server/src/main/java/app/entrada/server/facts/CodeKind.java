@@ -14,8 +14,13 @@ enum CodeKind {
                 WHERE t.recording_id = h.id AND o.deleted_at IS NULL)""", """
             CASE WHEN h.isrc ~ '^.{7}\\d{5}$' THEN substr(h.isrc, 8)::int END""") {
         @Override
+        String prefix(LabelProfile label) {
+            return label.isrcPrefix();
+        }
+
+        @Override
         CodeBlock block(LabelProfile label, int year) {
-            return new CodeBlock.OfIsrc(given(label.isrcPrefix(), "ISRC prefix"), year);
+            return new CodeBlock.OfIsrc(given(label, "ISRC prefix"), year);
         }
 
         @Override
@@ -28,8 +33,13 @@ enum CodeKind {
             CASE WHEN h.barcode ~ '^\\d{13}$'
                 THEN substr(h.barcode, length(:stem) + 1, 12 - length(:stem))::int END""") {
         @Override
+        String prefix(LabelProfile label) {
+            return label.barcodePrefix();
+        }
+
+        @Override
         CodeBlock block(LabelProfile label, int year) {
-            return new CodeBlock.OfGtin(given(label.barcodePrefix(), "GS1 company prefix"));
+            return new CodeBlock.OfGtin(given(label, "GS1 company prefix"));
         }
 
         @Override
@@ -42,8 +52,13 @@ enum CodeKind {
             CASE WHEN substr(h.catalogue_number, length(:stem) + 1) ~ '^\\d{1,6}$'
                 THEN substr(h.catalogue_number, length(:stem) + 1)::int END""") {
         @Override
+        String prefix(LabelProfile label) {
+            return label.cataloguePrefix();
+        }
+
+        @Override
         CodeBlock block(LabelProfile label, int year) {
-            return new CodeBlock.OfCatalogue(given(label.cataloguePrefix(), "catalogue prefix"));
+            return new CodeBlock.OfCatalogue(given(label, "catalogue prefix"));
         }
 
         @Override
@@ -90,6 +105,14 @@ enum CodeKind {
         return field;
     }
 
+    /** The beginning of the label's codes; empty when it has none. */
+    abstract String prefix(LabelProfile label);
+
+    /** Whether the label gives out codes of it. */
+    boolean isGivenBy(LabelProfile label) {
+        return !prefix(label).isEmpty();
+    }
+
     /** The label's block, this year's where it goes by years. */
     abstract CodeBlock block(LabelProfile label, int year);
 
@@ -116,11 +139,13 @@ enum CodeKind {
         return "SELECT max(%s) FROM %s h WHERE %s".formatted(number, table, begins("h." + column));
     }
 
-    private static String given(String prefix, String what) {
-        if (prefix.isEmpty())
+    /** The label's prefix; a problem when it has none. */
+    String given(LabelProfile label, String called) {
+        if (!isGivenBy(label))
             throw Problem.conflict(
-                    "no-block", "The label has no %s yet. Enter it under Codes; nothing was changed.".formatted(what));
-        return prefix;
+                    "no-block",
+                    "The label has no %s yet. Enter it under Codes; nothing was changed.".formatted(called));
+        return prefix(label);
     }
 
     /** Those of a release itself; the others are of its recordings. */

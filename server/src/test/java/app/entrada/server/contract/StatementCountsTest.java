@@ -107,6 +107,11 @@ class StatementCountsTest {
     }
 
     @Test
+    void codes_take_ten_at_most() {
+        assertThat(statements(() -> manager.get("/api/codes"))).hasSizeBetween(4, 10);
+    }
+
+    @Test
     void the_session_takes_one() {
         manager.get("/api/codes");
         CountingDriver.forget();
