@@ -113,6 +113,13 @@ final class SurviveBench {
             if (back.statusCode() != 200 || !java.util.Arrays.equals(back.body(), each.getValue()))
                 wrong.add("file %s came back otherwise (%d)".formatted(each.getKey(), back.statusCode()));
         }
+        String standings = "the same";
+        try {
+            house.script("doctor", "--standing");
+        } catch (IOException different) {
+            standings = "other";
+            wrong.add("how a release stands is kept otherwise than it would be computed");
+        }
         wrong.forEach(System.err::println);
         return """
                 | what | count |
@@ -122,10 +129,18 @@ final class SurviveBench {
                 | edits whose answer was lost; each stands there whole or not at all | %,d |
                 | files that were confirmed, read back byte for byte | %,d |
                 | requests that were none, answered with what is wrong | %,d |
+                | what is kept of how releases stand, against what would be computed | %s |
                 | slowest restart, without anybody's help | %.1f s |
                 | **lost, doubled or answered wrongly** | **%d** |
                 """.formatted(
-                kills, confirmed.get(), unanswered.get(), files.get(), nonsense.get(), slowest / 1e9, wrong.size());
+                        kills,
+                        confirmed.get(),
+                        unanswered.get(),
+                        files.get(),
+                        nonsense.get(),
+                        standings,
+                        slowest / 1e9,
+                        wrong.size());
     }
 
     /** One person's ledger: the title of a track is what was confirmed last, or what was sent last and not answered. */
