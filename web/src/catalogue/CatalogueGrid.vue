@@ -9,7 +9,7 @@ import { useGrid } from '../kit/grid/useGrid'
 import { type Spot } from '../kit/grid/span'
 import { completion } from '../release/sheet/cells'
 import ColumnEdge from './ColumnEdge.vue'
-import { ordersOf, sorted } from './filter'
+import { bounded, ordersOf, sorted } from './filter'
 import { idOf, keyOf, PAGE, targetOf, type Catalogue } from './useCatalogue'
 
 const HEIGHT = 28
@@ -219,6 +219,10 @@ const widthNow = (of: CatalogueColumn) => {
   return set === undefined ? width(of) : `${set}px`
 }
 const template = computed(() => `28px ${columns.value.map(widthNow).join(' ')}`)
+const STEP = 16
+/** By keys, from the width that it has. */
+const stepped = (key: string, event: KeyboardEvent, by: number) =>
+  widened(key, bounded((event.currentTarget as HTMLElement).parentElement!.getBoundingClientRect().width + by))
 function widened(key: string, to: number | null) {
   dragged.value = null
   void props.catalogue.widen(key, to)
@@ -250,7 +254,9 @@ const find = (of: CatalogueColumn) => completion(of.type ? { type: of.type } : u
         >
           <button
             type="button"
-            :title="`${each.help ?? each.name} Click to sort; with Shift, after the columns sorted already.`"
+            :title="`${each.help ?? each.name} Click to sort; with Shift, after the columns sorted already. Alt and arrow keys make it wider or narrower.`"
+            @keydown.alt.left.prevent.stop="(event) => stepped(each.key, event, -STEP)"
+            @keydown.alt.right.prevent.stop="(event) => stepped(each.key, event, STEP)"
             @click="catalogue.go({ sort: sorted(catalogue.sort.value, each.key, $event.shiftKey) })"
           >
             {{ each.name
@@ -258,11 +264,7 @@ const find = (of: CatalogueColumn) => completion(of.type ? { type: of.type } : u
               <path :d="direction(each.key) === 'ascending' ? 'M0 6h8L4 1z' : 'M0 2h8L4 7z'" fill="currentColor" />
             </svg>
           </button>
-          <ColumnEdge
-            :name="each.name"
-            @drag="(to) => (dragged = { key: each.key, width: to })"
-            @drop="(to) => widened(each.key, to)"
-          />
+          <ColumnEdge @drag="(to) => (dragged = { key: each.key, width: to })" @drop="(to) => widened(each.key, to)" />
         </span>
       </div>
     </div>

@@ -112,7 +112,7 @@ describe('F4 The catalogue', () => {
     const before = asked(heard).length
     const edge = shown.findAll('.edge')[1]!
     edge.element.parentElement!.getBoundingClientRect = () => ({ width: 200 }) as DOMRect
-    await edge.trigger('keydown', { key: 'ArrowRight' })
+    await shown.findAll('.caption button')[1]!.trigger('keydown', { key: 'ArrowRight', altKey: true })
     await flushPromises()
     expect(router.currentRoute.value.query.columns).toContain('artists:216')
     expect(shown.find('.caption').attributes('style')).toContain('216px')

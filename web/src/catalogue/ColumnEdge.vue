@@ -1,11 +1,9 @@
 <script setup lang="ts">
-/** The right edge of a column's head: dragged, or moved by arrow keys, it makes the column wider; a double click gives the usual width. */
+/** The right edge of a column's head: dragged, it makes the column wider; a double click gives the usual width. Keys do it on the head. */
 import { ref } from 'vue'
 import { bounded } from './filter'
 
-defineProps<{ name: string }>()
 const emit = defineEmits<{ drag: [width: number]; drop: [width: number | null] }>()
-const STEP = 16
 const edge = ref<HTMLElement>()
 let began: { x: number; width: number } | null = null
 let to: number | null = null
@@ -25,28 +23,18 @@ function end() {
   if (began && to !== null) emit('drop', to)
   began = null
 }
-function key(event: KeyboardEvent) {
-  const by = { ArrowLeft: -STEP, ArrowRight: STEP }[event.key]
-  if (!by) return
-  event.preventDefault()
-  event.stopPropagation()
-  emit('drop', bounded(now() + by))
-}
 </script>
 
 <template>
   <span
     ref="edge"
     class="edge"
-    role="button"
-    tabindex="0"
-    :aria-label="`Width of ${name}: arrow keys, or drag; double click for the usual width`"
+    aria-hidden="true"
     @pointerdown.prevent="begin"
     @pointermove="move"
     @pointerup="end"
     @pointercancel="end"
     @dblclick="emit('drop', null)"
-    @keydown="key"
   />
 </template>
 
@@ -60,9 +48,7 @@ function key(event: KeyboardEvent) {
   cursor: col-resize;
   touch-action: none;
 }
-.edge:hover,
-.edge:focus-visible {
+.edge:hover {
   border-right: 2px solid var(--madder);
-  outline: none;
 }
 </style>

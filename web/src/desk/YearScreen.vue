@@ -91,11 +91,11 @@ li {
   grid-template-columns: 58px 14px 1fr;
   gap: var(--space-2);
   align-items: baseline;
-  padding: var(--space-1) 0;
   font-size: var(--type-row);
   break-inside: avoid;
 }
 li a {
+  min-height: 24px;
   color: var(--ink);
 }
 li.deliver b {
