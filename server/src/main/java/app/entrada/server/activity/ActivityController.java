@@ -75,7 +75,7 @@ class ActivityController {
                 source,
                 from,
                 before == 0 ? until : until == 0 ? before : Math.min(before, until)));
-        return new ActivityView(Sitting.of(page), history.people(), SOURCES, FIELDS, page.isFull() ? page.last() : 0);
+        return new ActivityView(history.told(page), history.people(), SOURCES, FIELDS, page.isFull() ? page.last() : 0);
     }
 
     private Instant start(String day, int later) {

@@ -14,12 +14,12 @@ import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -75,7 +75,8 @@ class ActivityRepository {
             String title,
             List<ChangedFact> facts,
             int more) {
-        private Deed with(List<ChangedFact> all) {
+        private Deed with(List<LoggedChange> all, Map<LoggedChange, ChangedFact> words) {
+            List<LoggedChange> shown = all.subList(0, Math.min(all.size(), LINES_OF_A_DEED));
             return new Deed(
                     id,
                     at,
@@ -87,8 +88,10 @@ class ActivityRepository {
                     from,
                     release,
                     title,
-                    all.subList(0, Math.min(all.size(), LINES_OF_A_DEED)),
-                    Math.max(0, all.size() - LINES_OF_A_DEED));
+                    shown.stream()
+                            .map(change -> requireNonNull(words.get(change)))
+                            .toList(),
+                    all.size() - shown.size());
         }
     }
 
@@ -99,27 +102,9 @@ class ActivityRepository {
             Field<?> field,
             @Nullable String before,
             @Nullable String after) {
-        private LoggedChange with(UnaryOperator<String> shown) {
-            return new LoggedChange(
-                    batch,
-                    ref,
-                    field,
-                    before == null ? null : shown.apply(before),
-                    after == null ? null : shown.apply(after));
-        }
-
-        private LoggedChange counted() {
-            LoggedChange counted = with(order -> {
-                int tracks = order.split(" ").length;
-                return tracks == 1 ? "1 track" : tracks + " tracks";
-            });
-            return Objects.equals(counted.before, counted.after)
-                    ? new LoggedChange(batch, ref, field, counted.before, counted.after + " in another order")
-                    : counted;
-        }
-
-        ChangedFact told(String where) {
-            return new ChangedFact(where, before, after);
+        /** The same fact, from another value on. */
+        LoggedChange since(@Nullable String earlier) {
+            return new LoggedChange(batch, ref, field, earlier, after);
         }
     }
 
@@ -127,10 +112,9 @@ class ActivityRepository {
      * What was done, the newest first.
      *
      * @param changes of them, in the order in which they were made
-     * @param where every place of theirs in words
      * @param last microseconds since 1970 of the last; there may be earlier ones when the page is full
      */
-    record Page(List<Deed> deeds, List<LoggedChange> changes, Map<LoggedChange, String> where, long last) {
+    record Page(List<Deed> deeds, List<LoggedChange> changes, long last) {
         boolean isFull() {
             return deeds.size() >= A_PAGE;
         }
@@ -215,19 +199,28 @@ class ActivityRepository {
                             0);
                 })
                 .list();
-        List<LoggedChange> changes = readable(changes(deeds));
-        Map<LoggedChange, String> where = where(deeds, changes);
-        Map<Long, List<ChangedFact>> facts = new HashMap<>();
-        for (LoggedChange change : changes)
-            facts.computeIfAbsent(change.batch, batch -> new ArrayList<>())
-                    .add(change.told(where.getOrDefault(change, "")));
-        return new Page(
-                deeds.stream()
-                        .map(deed -> deed.with(facts.getOrDefault(deed.id, List.of())))
-                        .toList(),
-                changes,
-                where,
-                last[0]);
+        return new Page(deeds, changes(deeds), last[0]);
+    }
+
+    /** A page as it is told; only what is shown of it is put in words. */
+    List<Sitting> told(Page page) {
+        Map<Long, List<LoggedChange>> changes =
+                page.changes.stream().collect(Collectors.groupingBy(LoggedChange::batch));
+        List<Together> all = Together.of(page.deeds, changes);
+        Set<LoggedChange> shown = new LinkedHashSet<>();
+        changes.values().forEach(of -> shown.addAll(of.subList(0, Math.min(of.size(), LINES_OF_A_DEED))));
+        all.forEach(each -> shown.addAll(each.telling()));
+        Map<LoggedChange, ChangedFact> words = words(page.deeds, shown);
+        return all.stream()
+                .map(each -> new Sitting(
+                        each.deeds().stream()
+                                .map(deed -> deed.with(changes.getOrDefault(deed.id, List.of()), words))
+                                .toList(),
+                        each.facts(),
+                        each.telling().stream()
+                                .map(change -> requireNonNull(words.get(change)))
+                                .toList()))
+                .toList();
     }
 
     private List<LoggedChange> changes(List<Deed> deeds) {
@@ -244,8 +237,26 @@ class ActivityRepository {
                 .list();
     }
 
-    /** Values as people read them: files by the names under which they came, an order by how many tracks it has. */
-    private List<LoggedChange> readable(List<LoggedChange> changes) {
+    /** Changes in words: where, and values as people read them. */
+    private Map<LoggedChange, ChangedFact> words(List<Deed> deeds, Set<LoggedChange> changes) {
+        Map<LoggedChange, String> where = where(deeds, changes);
+        Map<String, String> files = files(changes);
+        Map<LoggedChange, ChangedFact> words = new HashMap<>();
+        for (LoggedChange change : changes) {
+            String before = shown(change.field, change.before, files);
+            String after = shown(change.field, change.after, files);
+            // an order is told by its tracks, however they stand
+            boolean moved = change.field == Fields.RELEASE_RUNNING_ORDER && Objects.equals(before, after);
+            words.put(
+                    change,
+                    new ChangedFact(
+                            where.getOrDefault(change, ""), before, moved ? after + " in another order" : after));
+        }
+        return words;
+    }
+
+    /** The names under which files came that are values of a fact. */
+    private Map<String, String> files(Set<LoggedChange> changes) {
         Set<String> files = changes.stream()
                 .filter(change -> change.field.type() == ValueTypes.FILE)
                 .flatMap(change -> Stream.of(change.before, change.after))
@@ -258,11 +269,16 @@ class ActivityRepository {
                     .query(row -> {
                         names.put(row.getString("sha256"), row.getString("name"));
                     });
-        return changes.stream()
-                .map(change -> change.field.type() == ValueTypes.FILE
-                        ? change.with(file -> names.getOrDefault(file, shortened(file)))
-                        : change.field == Fields.RELEASE_RUNNING_ORDER ? change.counted() : change)
-                .toList();
+        return names;
+    }
+
+    /** A value as people read it: files by name, an order by how many tracks it has. */
+    private static @Nullable String shown(Field<?> field, @Nullable String value, Map<String, String> files) {
+        if (value == null) return null;
+        if (field.type() == ValueTypes.FILE) return files.getOrDefault(value, shortened(value));
+        if (field != Fields.RELEASE_RUNNING_ORDER) return value;
+        int tracks = value.split(" ").length;
+        return tracks == 1 ? "1 track" : tracks + " tracks";
     }
 
     private static String shortened(String file) {
@@ -270,7 +286,7 @@ class ActivityRepository {
     }
 
     /** Facts in words: “Title, track 3”, “IPI, Mira Tollgate”; where a deed is of the whole catalogue, with the release. */
-    private Map<LoggedChange, String> where(List<Deed> deeds, List<LoggedChange> changes) {
+    private Map<LoggedChange, String> where(List<Deed> deeds, Set<LoggedChange> changes) {
         Set<Ref> refs = changes.stream().map(LoggedChange::ref).collect(Collectors.toSet());
         Map<Ref, List<WhereShown.At>> shown =
                 places.of(refs).stream().collect(Collectors.groupingBy(WhereShown.At::ref));
