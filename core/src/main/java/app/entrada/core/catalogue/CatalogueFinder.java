@@ -31,7 +31,7 @@ public final class CatalogueFinder {
     /** What stands beside the title weighs less. */
     private static final float BESIDE = 0.8f;
 
-    private final List<Thing> things = new ArrayList<>();
+    private List<Thing> things = new ArrayList<>();
     /** By number: how many words the title has. */
     private byte[] titled = new byte[1024];
 
@@ -79,6 +79,21 @@ public final class CatalogueFinder {
         void add(int number) {
             if (size == at.length) at = Arrays.copyOf(at, size * 2);
             at[size++] = number;
+        }
+
+        /** Gives things other numbers, -1 to those that are gone; whether any is left. */
+        boolean renumber(int[] fresh) {
+            int kept = 0;
+            for (int i = 0; i < size; i++) {
+                int number = fresh[thing(at[i])];
+                if (number >= 0) at[kept++] = at[i] < 0 ? -number - 1 : number;
+            }
+            size = kept;
+            return kept > 0;
+        }
+
+        static int thing(int at) {
+            return at < 0 ? -at - 1 : at;
         }
     }
 
@@ -185,6 +200,31 @@ public final class CatalogueFinder {
         return things.size() - live.cardinality();
     }
 
+    /** Takes back the room of those that were replaced or taken away. */
+    public void compact() {
+        int[] fresh = new int[things.size()];
+        Arrays.fill(fresh, -1);
+        List<Thing> kept = new ArrayList<>();
+        for (int number = live.nextSetBit(0); number >= 0; number = live.nextSetBit(number + 1)) {
+            fresh[number] = kept.size();
+            titled[kept.size()] = titled[number];
+            kept.add(things.get(number));
+        }
+        words.values().removeIf(standing -> !standing.renumber(fresh));
+        codes.values().forEach(here -> here.replaceAll(number -> fresh[number]));
+        codes.values().forEach(here -> here.removeIf(number -> number < 0));
+        codes.values().removeIf(List::isEmpty);
+        ofRelease.values().forEach(here -> here.replaceAll(number -> fresh[number]));
+        things = kept;
+        live.clear();
+        live.set(0, kept.size());
+        texts.clear();
+        for (Thing thing : kept) {
+            kept(thing.title);
+            kept(thing.beside);
+        }
+    }
+
     /**
      * What may be meant, the likeliest first; of several that fit alike releases before tracks before works, and the latest
      * first.
@@ -224,7 +264,7 @@ public final class CatalogueFinder {
                 Standing standing = each.getValue();
                 for (int j = 0; j < standing.size; j++) {
                     int at = standing.at[j];
-                    int number = at < 0 ? -at - 1 : at;
+                    int number = Standing.thing(at);
                     float here = at < 0 ? fit * BESIDE : fit;
                     if (here > best[number]) best[number] = here;
                 }

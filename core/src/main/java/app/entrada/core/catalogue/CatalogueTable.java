@@ -2,8 +2,6 @@ package app.entrada.core.catalogue;
 
 import static java.util.Objects.requireNonNull;
 
-import app.entrada.core.field.Entity;
-import app.entrada.core.names.NameFolding;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -14,11 +12,8 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalLong;
 import java.util.Set;
 import java.util.function.IntPredicate;
-import java.util.function.Predicate;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -27,22 +22,29 @@ import org.jspecify.annotations.Nullable;
  * put in; reading is.
  */
 public final class CatalogueTable {
-    private static final int FIRST_ROOM = 1024;
+    /** Rows for which there is room at the beginning. */
+    static final int FIRST_ROOM = 1024;
 
     private final CatalogueSubject subject;
-    private final Map<String, Store> stores = new LinkedHashMap<>();
+    private final Map<String, ColumnStore> stores = new LinkedHashMap<>();
     private final Map<Long, List<Integer>> ofRelease = new HashMap<>();
     private Place[] places = new Place[FIRST_ROOM];
     private int rows;
     private final BitSet live = new BitSet();
+    /** The rows that are put in order, of the oldest release first. */
     private int[] oldestFirst = {};
-    private int size;
+    /** By subject: in how many rows it is shown. */
+    private final Map<Long, Integer> shown = new HashMap<>();
+
+    /** Rows from this one on are not put in order yet. */
+    private int inOrder;
+
     private boolean ordered = true;
 
     /** A table without rows. */
     public CatalogueTable(CatalogueSubject subject) {
         this.subject = subject;
-        for (CatalogueColumn column : subject.columns()) stores.put(column.key(), new Store(column));
+        for (CatalogueColumn column : subject.columns()) stores.put(column.key(), new ColumnStore(column));
     }
 
     /**
@@ -60,141 +62,12 @@ public final class CatalogueTable {
             @Nullable String master,
             String date) {}
 
-    /** The values of one column, and which row has which. */
-    private static final class Store {
-        private final CatalogueColumn column;
-        /** Whether it is a fact of releases. */
-        private final boolean ofRelease;
-
-        private final Map<String, Integer> numbers = new HashMap<>();
-        private final List<Value> values = new ArrayList<>();
-        /** By row: the number of its value, 0 for none. */
-        private int[] at = new int[FIRST_ROOM];
-
-        private final BitSet carried = new BitSet();
-        private volatile int @Nullable [] ranks;
-
-        Store(CatalogueColumn column) {
-            this.column = column;
-            ofRelease = column.ofField()
-                    .filter(field -> field.entity() == Entity.RELEASE)
-                    .isPresent();
-        }
-
-        void put(int row, @Nullable String text, boolean inherited) {
-            if (row >= at.length) at = Arrays.copyOf(at, at.length * 2);
-            carried.set(row, inherited);
-            if (text == null) {
-                at[row] = 0;
-                return;
-            }
-            at[row] = numbers.computeIfAbsent(text, fresh -> {
-                values.add(new Value(column, fresh));
-                ranks = null;
-                return values.size();
-            });
-        }
-
-        @Nullable
-        Value value(int row) {
-            return at[row] == 0 ? null : values.get(at[row] - 1);
-        }
-
-        /** Places of the values in their order, by number; none comes last. */
-        int[] ranks() {
-            int[] known = ranks;
-            if (known != null) return known;
-            int[] fresh = new int[values.size() + 1];
-            Integer[] order = IntStream.range(0, values.size()).boxed().toArray(Integer[]::new);
-            Arrays.sort(order, Comparator.comparing(values::get));
-            for (int i = 0; i < order.length; i++) fresh[order[i] + 1] = i;
-            fresh[0] = order.length;
-            ranks = fresh;
-            return fresh;
-        }
-
-        /** Which values are so, by number; none has 0 and is never so. */
-        BitSet those(Predicate<Value> so) {
-            BitSet those = new BitSet(values.size() + 1);
-            for (int i = 0; i < values.size(); i++) if (so.test(values.get(i))) those.set(i + 1);
-            return those;
-        }
-    }
-
-    /** A value of a column; what is dear to compute of it waits until somebody asks. */
-    private static final class Value implements Comparable<Value> {
-        private final CatalogueColumn column;
-        private final String text;
-        private @Nullable String shown;
-        private @Nullable String folded;
-        private @Nullable List<String> elements;
-        /** The least number it can mean, for columns that are compared by number. */
-        private final OptionalLong least;
-
-        Value(CatalogueColumn column, String text) {
-            this.column = column;
-            this.text = text;
-            least = column.least(text);
-        }
-
-        String shown() {
-            String known = shown;
-            if (known == null) shown = known = column.shown(text);
-            return known;
-        }
-
-        String folded() {
-            String known = folded;
-            if (known == null) folded = known = NameFolding.fold(shown());
-            return known;
-        }
-
-        List<String> elements() {
-            List<String> known = elements;
-            if (known == null) elements = known = column.elements(text);
-            return known;
-        }
-
-        @Override
-        public int compareTo(Value other) {
-            if (column.scale() != CatalogueColumn.Scale.TEXT) {
-                int byNumber = Long.compare(least.orElse(Long.MAX_VALUE), other.least.orElse(Long.MAX_VALUE));
-                if (byNumber != 0) return byNumber;
-            }
-            int byLetters = folded().compareTo(other.folded());
-            return byLetters != 0 ? byLetters : text.compareTo(other.text);
-        }
-
-        @Override
-        public boolean equals(Object other) {
-            return other instanceof Value value && value.column.equals(column) && value.text.equals(text);
-        }
-
-        @Override
-        public int hashCode() {
-            return text.hashCode();
-        }
-
-        boolean between(long from, long to) {
-            return least.isPresent() && least.getAsLong() >= from && least.getAsLong() <= to;
-        }
-
-        /** Codes are found in any form: with or without what stands between their parts. */
-        boolean has(String wanted) {
-            return folded().contains(wanted)
-                    || hasDigit(wanted)
-                            && hasDigit(folded())
-                            && folded().replace(" ", "").contains(wanted.replace(" ", ""));
-        }
-
-        private static boolean hasDigit(String folded) {
-            return folded.chars().anyMatch(Character::isDigit);
-        }
-    }
-
     /** Puts the rows of a release in place of those it had; none take it away. */
     public void put(long release, List<CatalogueRow> fresh) {
-        for (int row : ofRelease.getOrDefault(release, List.of())) live.clear(row);
+        for (int row : ofRelease.getOrDefault(release, List.of())) {
+            live.clear(row);
+            shown.computeIfPresent(subjectOf(row), (subject, times) -> times == 1 ? null : times - 1);
+        }
         ofRelease.remove(release);
         ordered = false;
         if (fresh.isEmpty()) return;
@@ -207,7 +80,7 @@ public final class CatalogueTable {
             if (number >= places.length) places = Arrays.copyOf(places, places.length * 2);
             places[number] =
                     new Place(release, row.track(), row.trackId(), row.recordingId(), row.workId(), row.master(), date);
-            for (Store store : stores.values()) {
+            for (ColumnStore store : stores.values()) {
                 String key = store.column.key();
                 String text = row.values().get(key);
                 // what only a release has holds for its tracks
@@ -215,6 +88,7 @@ public final class CatalogueTable {
                 store.put(number, text, row.carried().contains(key));
             }
             live.set(number);
+            shown.merge(subjectOf(number), 1, Integer::sum);
             here.add(number);
         }
         ofRelease.put(release, here);
@@ -222,7 +96,7 @@ public final class CatalogueTable {
 
     /** Computes what the first search would have to wait for. */
     public void prepare() {
-        for (Store store : stores.values()) for (Value value : store.values) value.folded();
+        for (ColumnStore store : stores.values()) for (ColumnValue value : store.values()) value.folded();
     }
 
     /** Rows that were replaced or taken away and still take room. */
@@ -230,24 +104,58 @@ public final class CatalogueTable {
         return rows - live.cardinality();
     }
 
+    /** Takes back the room of rows that were replaced or taken away; what was found before means nothing afterwards. */
+    public void compact() {
+        int[] kept = live.stream().toArray();
+        Map<Integer, Integer> fresh = new HashMap<>();
+        Place[] freshPlaces = new Place[Math.max(FIRST_ROOM, kept.length)];
+        for (int row = 0; row < kept.length; row++) {
+            fresh.put(kept[row], row);
+            freshPlaces[row] = places[kept[row]];
+        }
+        ofRelease.values().forEach(here -> here.replaceAll(fresh::get));
+        stores.values().forEach(store -> store.compact(kept));
+        places = freshPlaces;
+        rows = kept.length;
+        live.clear();
+        live.set(0, rows);
+        inOrder = 0;
+        oldestFirst = new int[0];
+        ordered = false;
+    }
+
     /** Puts rows in their natural order; to be called when all that has changed is put in. */
     public void settle() {
         if (ordered) return;
-        oldestFirst = live.stream()
+        Comparator<Integer> oldest = Comparator.comparing((Integer row) -> places[row].date)
+                .thenComparing(row -> places[row].release)
+                .thenComparing(row -> -places[row].track);
+        int[] fresh = live.stream()
+                .filter(row -> row >= inOrder)
                 .boxed()
-                .sorted(Comparator.comparing((Integer row) -> places[row].date)
-                        .thenComparing(row -> places[row].release)
-                        .thenComparing(row -> -places[row].track))
+                .sorted(oldest)
                 .mapToInt(Integer::intValue)
                 .toArray();
-        size = (int)
-                Arrays.stream(oldestFirst).mapToLong(this::subjectOf).distinct().count();
+        oldestFirst = merged(Arrays.stream(oldestFirst).filter(live::get).toArray(), fresh, oldest);
+        inOrder = rows;
         ordered = true;
+    }
+
+    /** Two that are in order, as one: a few fresh rows need not put all the others in order again. */
+    private static int[] merged(int[] some, int[] others, Comparator<Integer> order) {
+        int[] merged = new int[some.length + others.length];
+        int i = 0;
+        int j = 0;
+        for (int at = 0; at < merged.length; at++)
+            merged[at] = j == others.length || i < some.length && order.compare(some[i], others[j]) <= 0
+                    ? some[i++]
+                    : others[j++];
+        return merged;
     }
 
     /** How many subjects there are, each counted once. */
     public int size() {
-        return size;
+        return shown.size();
     }
 
     /**
@@ -305,18 +213,18 @@ public final class CatalogueTable {
         int[] sorted = numbers;
         // from the last order to the first: each keeps what the one before has put in order
         for (int i = orders.size() - 1; i >= 0; i--) {
-            Store store = stores.get(orders.get(i).column);
+            ColumnStore store = stores.get(orders.get(i).column);
             if (store != null) sorted = sorted(sorted, store, orders.get(i).descending);
         }
         return sorted;
     }
 
-    private static int[] sorted(int[] numbers, Store store, boolean descending) {
+    private static int[] sorted(int[] numbers, ColumnStore store, boolean descending) {
         int[] ranks = store.ranks();
         int none = ranks[0];
         long[] keys = new long[numbers.length];
         for (int i = 0; i < numbers.length; i++) {
-            int rank = ranks[store.at[numbers[i]]];
+            int rank = ranks[store.number(numbers[i])];
             keys[i] = (long) (descending && rank != none ? none - 1 - rank : rank) << Integer.SIZE | i;
         }
         Arrays.sort(keys);
@@ -332,23 +240,22 @@ public final class CatalogueTable {
             return row -> of.stream().anyMatch(test -> test.test(row));
         }
         if (condition instanceof Condition.Given given) {
-            int[] at = at(given.column());
-            return row -> at[row] != 0;
+            ColumnStore store = store(given.column());
+            return row -> store.number(row) != 0;
         }
         if (condition instanceof Condition.Between between) {
-            BitSet those = store(between.column()).those(value -> value.between(between.from(), between.to()));
-            int[] at = at(between.column());
-            return row -> those.get(at[row]);
+            ColumnStore store = store(between.column());
+            BitSet those = store.those(value -> value.between(between.from(), between.to()));
+            return row -> those.get(store.number(row));
         }
         if (condition instanceof Condition.Said said) {
-            BitSet those = store(said.column())
-                    .those(value -> said.anyOf().stream()
-                            .anyMatch(wanted -> wanted.exact()
-                                    ? value.elements().contains(wanted.text())
-                                            || value.shown().equals(wanted.text())
-                                    : value.has(wanted.folded())));
-            int[] at = at(said.column());
-            return row -> those.get(at[row]);
+            ColumnStore store = store(said.column());
+            BitSet those = store.those(value -> said.anyOf().stream()
+                    .anyMatch(wanted -> wanted.exact()
+                            ? value.elements().contains(wanted.text())
+                                    || value.shown().equals(wanted.text())
+                            : value.has(wanted.folded())));
+            return row -> those.get(store.number(row));
         }
         return anywhere(((Condition.Anywhere) condition).folded());
     }
@@ -357,26 +264,23 @@ public final class CatalogueTable {
     private IntPredicate anywhere(String folded) {
         List<IntPredicate> words = new ArrayList<>();
         for (String word : folded.split(" ")) {
-            Map<Store, BitSet> those = new LinkedHashMap<>();
-            for (Store store : stores.values())
+            Map<ColumnStore, BitSet> those = new LinkedHashMap<>();
+            for (ColumnStore store : stores.values())
                 if (store.column.scale() == CatalogueColumn.Scale.TEXT) {
                     BitSet has = store.those(value -> value.has(word));
                     if (!has.isEmpty()) those.put(store, has);
                 }
             words.add(row -> {
-                for (var each : those.entrySet()) if (each.getValue().get(each.getKey().at[row])) return true;
+                for (var each : those.entrySet())
+                    if (each.getValue().get(each.getKey().number(row))) return true;
                 return false;
             });
         }
         return row -> words.stream().allMatch(word -> word.test(row));
     }
 
-    private Store store(CatalogueColumn column) {
+    private ColumnStore store(CatalogueColumn column) {
         return requireNonNull(stores.get(column.key()));
-    }
-
-    private int[] at(CatalogueColumn column) {
-        return store(column).at;
     }
 
     /**
@@ -393,16 +297,16 @@ public final class CatalogueTable {
      * @param most how many at most
      */
     public Values values(Found found, CatalogueColumn column, boolean byCount, int most) {
-        Store store = store(column);
-        int[] counts = new int[store.values.size() + 1];
-        for (int row : found.numbers) counts[store.at[row]]++;
+        ColumnStore store = store(column);
+        int[] counts = new int[store.values().size() + 1];
+        for (int row : found.numbers) counts[store.number(row)]++;
         Map<String, Integer> elements = new LinkedHashMap<>();
         for (int i = 1; i < counts.length; i++)
             if (counts[i] > 0)
-                for (String element : store.values.get(i - 1).elements())
+                for (String element : store.values().get(i - 1).elements())
                     elements.merge(element, counts[i], Integer::sum);
-        Map<String, Value> order = new HashMap<>();
-        for (String element : elements.keySet()) order.put(element, new Value(column, element));
+        Map<String, ColumnValue> order = new HashMap<>();
+        for (String element : elements.keySet()) order.put(element, new ColumnValue(column, element));
         Comparator<Map.Entry<String, Integer>> comparator = Comparator.comparing(each -> order.get(each.getKey()));
         if (byCount)
             comparator =
@@ -461,14 +365,14 @@ public final class CatalogueTable {
 
     /** Tells of all rows, in the order in which they were put in; a subject that several rows show is told several times. */
     public void forEach(List<CatalogueColumn> columns, RowReader reader) {
-        List<Store> wanted = columns.stream().map(this::store).toList();
+        List<ColumnStore> wanted = columns.stream().map(this::store).toList();
         @Nullable String[] texts = new String[columns.size()];
         boolean[] carried = new boolean[columns.size()];
         for (int row = live.nextSetBit(0); row >= 0; row = live.nextSetBit(row + 1)) {
             for (int i = 0; i < texts.length; i++) {
-                Value value = wanted.get(i).value(row);
-                texts[i] = value == null ? null : value.text;
-                carried[i] = value != null && wanted.get(i).carried.get(row);
+                ColumnValue value = wanted.get(i).value(row);
+                texts[i] = value == null ? null : value.text();
+                carried[i] = value != null && wanted.get(i).carried(row);
             }
             reader.row(line(row, List.of()), texts, carried);
         }
@@ -479,9 +383,9 @@ public final class CatalogueTable {
         Place place = places[number];
         Map<String, Cell> cells = new LinkedHashMap<>();
         for (CatalogueColumn column : columns) {
-            Store store = store(column);
-            Value value = store.value(number);
-            if (value != null) cells.put(column.key(), new Cell(value.text, value.shown(), store.carried.get(number)));
+            ColumnStore store = store(column);
+            ColumnValue value = store.value(number);
+            if (value != null) cells.put(column.key(), new Cell(value.text(), value.shown(), store.carried(number)));
         }
         return new Line(
                 place.release, place.track, place.trackId, place.recordingId, place.workId, place.master, cells);

@@ -114,6 +114,22 @@ class CatalogueFinderTest {
         assertThat(finder.stale()).isEqualTo(3);
     }
 
+    @Test
+    void room_of_what_was_replaced_is_taken_back_and_the_rest_is_found_as_before() {
+        List<String> typed = List.of("slack wat", "dray", "bridge", "T0345246801", "hymns", "water");
+        List<List<String>> before = typed.stream().map(this::found).toList();
+        finder.put(4, List.of(row(0, "release", "Gone Tomorrow", "barcode", "0600000000013")));
+        finder.put(4, List.of());
+        finder.compact();
+        assertThat(finder.stale()).isZero();
+        assertThat(typed.stream().map(this::found).toList()).isEqualTo(before);
+        assertThat(found("gone")).isEmpty();
+        assertThat(found("0600000000013")).isEmpty();
+        finder.put(2, List.of(row(0, "release", "Low Water", "artists", "Sunniva Dray")));
+        assertThat(found("slack")).isEmpty();
+        assertThat(found("low water")).containsExactly("RELEASE Low Water");
+    }
+
     @ParameterizedTest
     @ValueSource(
             strings = {"", "   ", "…", "%_\\", "a", "😀", "((((", "one two three four five six seven eight nine ten"})

@@ -218,4 +218,44 @@ class CatalogueTableTest {
         assertThat(find("")).containsExactly("Osier Beds", "Last Ferry Home");
         assertThat(table.stale()).isEqualTo(5);
     }
+
+    @Test
+    void room_of_replaced_rows_is_taken_back_and_nothing_else_changes() {
+        for (int i = 0; i < 5; i++)
+            release(
+                    2,
+                    Map.of("releaseDate", "2021-02-05", "release", "Slack Water", "year", "2021"),
+                    track(21, "Cold Fairway " + i, "artists", "Ondřej Žeravý", "time", "7:1" + i),
+                    track(11, "Low Bridge", "artists", "The Paper Ferrymen"));
+        table.put(3, List.of());
+        table.settle();
+        assertThat(table.stale()).isEqualTo(4 + 4 * 2);
+        List<List<String>> before = List.of(titles(""), titles("bridge"), titles("4"), titles("year 2019 to 2021"));
+        table.compact();
+        table.settle();
+        assertThat(table.stale()).isZero();
+        assertThat(table.size()).isEqualTo(3);
+        assertThat(List.of(titles(""), titles("bridge"), titles("4"), titles("year 2019 to 2021")))
+                .isEqualTo(before)
+                .doesNotContain(List.of());
+        // and rows can be put in as before
+        release(
+                3,
+                Map.of("release", "Weir Sessions", "releaseDate", "2018-01-01"),
+                track(31, "Osier Beds", "artists", "Sedge"));
+        release(2, Map.of("release", "Slack Water", "releaseDate", "2021-02-05"));
+        table.settle();
+        assertThat(titles("")).containsExactly("Low Bridge", "Last Ferry", "Osier Beds");
+    }
+
+    private List<String> titles(String filter) {
+        CatalogueFilter read = CatalogueFilter.read(filter, CatalogueSubject.RECORDINGS);
+        List<String> titles = new ArrayList<>();
+        for (int number : table.find(read, List.of()).numbers())
+            titles.add(table.line(number, CatalogueSubject.RECORDINGS.columns())
+                    .cells()
+                    .get("title")
+                    .text());
+        return titles;
+    }
 }

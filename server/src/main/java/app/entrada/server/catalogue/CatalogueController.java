@@ -145,7 +145,7 @@ class CatalogueController {
         CatalogueFilter filter = CatalogueFilter.read(find, rows);
         List<CatalogueColumn> wanted = wanted(columns, rows);
         return catalogue
-                .read(rows, table -> {
+                .look(rows, table -> {
                     CatalogueTable.Found found = table.find(filter, orders(sort, rows));
                     int first = Math.max(0, Math.min(from, found.size()));
                     int last = Math.min(found.size(), first + Math.max(0, Math.min(count, LONGEST_WINDOW)));
@@ -197,7 +197,7 @@ class CatalogueController {
         CatalogueColumn of = rows.column(column).orElseThrow(() -> Problem.missing("column"));
         CatalogueFilter filter = CatalogueFilter.read(find, rows);
         return catalogue
-                .read(rows, table -> {
+                .look(rows, table -> {
                     CatalogueTable.Values values =
                             table.values(table.find(filter, List.of()), of, order.equals("count"), MOST_VALUES);
                     return new ValuesView(

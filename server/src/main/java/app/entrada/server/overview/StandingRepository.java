@@ -323,4 +323,12 @@ class StandingRepository {
                         row.getLong("release_id"), row.getLong("looked"), json.readValue(row.getString("rows"), ROWS)))
                 .list();
     }
+
+    /** How many releases were looked at after a number was given. */
+    int behind(long since) {
+        return jdbc.sql("SELECT count(*) FROM standing WHERE looked > :since")
+                .param("since", since)
+                .query(Integer.class)
+                .single();
+    }
 }

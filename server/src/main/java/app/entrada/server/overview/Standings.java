@@ -144,6 +144,11 @@ public class Standings {
         return kept.rowsSince(since, most);
     }
 
+    /** How many releases have become different since a number was given. */
+    public int behind(long since) {
+        return kept.behind(since);
+    }
+
     /** Releases as they stand at this moment, computed; those that are deleted are left out. */
     List<KeptRelease> fresh(Collection<Long> ids) {
         List<LoadedRelease> all = contexts.of(releases.load(ids));
