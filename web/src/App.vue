@@ -3,6 +3,7 @@ import { BApp } from 'bootstrap-vue-next'
 import { onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from './api/session'
+import EnterScreen from './accounts/EnterScreen.vue'
 import SignIn from './accounts/SignIn.vue'
 import AppFrame from './frame/AppFrame.vue'
 
@@ -28,6 +29,7 @@ onMounted(begin)
     </p>
     <p v-else-if="!session.who" class="begin quiet">Opening the desk…</p>
     <SignIn v-else-if="!session.who.name" />
+    <EnterScreen v-else-if="session.who.must" />
     <RouterView v-else-if="route.meta.alone" />
     <AppFrame v-else />
   </BApp>

@@ -7,6 +7,8 @@ interface Screen {
   name: string
   more: string
   component: () => Promise<RouteComponent>
+  /** Who sees it: everybody unless it is for managers alone, or everybody in the menu of the account. */
+  for?: 'managers' | 'oneself'
   /** Addresses within it: single things that the same screen shows, or a part of its own that the jump box names. */
   within?: Within[]
 }
@@ -108,7 +110,36 @@ export const SCREENS: Screen[][] = [
       component: () => import('./inspect/InspectScreen.vue'),
     },
   ],
+  [
+    {
+      key: 'settings',
+      path: '/settings',
+      name: 'Settings',
+      more: 'the label, its prefixes, backup, how the server is doing',
+      component: () => import('./settings/SettingsScreen.vue'),
+    },
+    {
+      key: 'accounts',
+      path: '/accounts',
+      name: 'Accounts',
+      more: 'who may do what',
+      component: () => import('./accounts/AccountsScreen.vue'),
+      for: 'managers',
+    },
+    {
+      key: 'account',
+      path: '/account',
+      name: 'Your account',
+      more: 'name, password, second factor, where you are signed in',
+      component: () => import('./accounts/AccountScreen.vue'),
+      for: 'oneself',
+    },
+  ],
 ]
+
+/** The screens that a role may open, wherever they are offered. */
+export const screensFor = (role: string | null | undefined) =>
+  SCREENS.map((group) => group.filter((screen) => screen.for !== 'managers' || role === 'manager'))
 
 /** The panels of a release, as its tabs show them. */
 export const PANELS = [

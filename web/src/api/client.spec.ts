@@ -18,7 +18,7 @@ describe('calls to the server', () => {
     document.cookie = 'XSRF-TOKEN=first'
     await got(api.GET('/api/session'))
     document.cookie = 'XSRF-TOKEN=second%2B'
-    await got(api.POST('/api/session', { body: { name: 'x', password: '' } }))
+    await got(api.POST('/api/session', { body: { name: 'x', password: '', code: '' } }))
     const headers = vi
       .mocked(fetch)
       .mock.calls.map((each) => (each[1]!.headers as Record<string, string>)['X-XSRF-TOKEN'])

@@ -32,7 +32,7 @@ describe('P1 Who is signed in, and what the server announces', () => {
       '/api/session',
       '/api/accounts/first',
     ])
-    expect(heard[0]!.body).toEqual({ name: 'M. Arden', password: 'weir' })
+    expect(heard[0]!.body).toEqual({ name: 'M. Arden', password: 'weir', code: '' })
     expect(useSession().who?.role).toBe('manager')
   })
   it('says why somebody is not let in, and nobody is signed in then', async () => {

@@ -23,14 +23,14 @@ export const useSession = defineStore('session', () => {
   async function load() {
     const now = await got(api.GET('/api/session'))
     who.value = now
-    if (now.name) listen()
+    if (now.name && !now.must) listen()
   }
 
   /** Signs in; where nobody has an account yet, with the first one that is made so. */
-  async function signIn(first: boolean, name: string, password: string) {
-    const body = { name, password }
+  async function signIn(first: boolean, name: string, password: string, code = '') {
+    const body = { name, password, code }
     who.value = await got(first ? api.POST('/api/accounts/first', { body }) : api.POST('/api/session', { body }))
-    listen()
+    if (!who.value.must) listen()
   }
 
   async function signOut() {
@@ -68,7 +68,11 @@ export const useSession = defineStore('session', () => {
     const stream = new EventSource('/api/events')
     const connection = (up: boolean) => tell({ kind: 'connection', data: { up } })
     stream.onopen = () => connection(true)
-    stream.onerror = () => connection(false)
+    stream.onerror = () => {
+      connection(false)
+      // it was refused, and does not try again: nobody is signed in here any more
+      if (stream.readyState === EventSource.CLOSED && !end.aborted) forget()
+    }
     stream.onmessage = (event) => tell(JSON.parse(event.data) as Said)
     end.addEventListener('abort', () => stream.close())
   }

@@ -2,6 +2,10 @@
 import type { components } from './schema'
 
 type Schemas = components['schemas']
+export type OwnView = Schemas['OwnView']
+export type AccountView = Schemas['AccountView']
+export type AccountLogLine = Schemas['AccountLogLine']
+export type GivenPassword = Schemas['GivenPassword']
 export type PermissionLine = Schemas['PermissionLine']
 export type PatternView = Schemas['PatternView']
 export type ArchivedDestination = Schemas['ArchivedDestination']

@@ -1,46 +1,13 @@
 <script setup lang="ts">
-import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
-import { ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
-import type { LabelFacts, StripView } from '../api/types'
+import type { StripView } from '../api/types'
 import { useLoad } from '../kit/useLoad'
 import CodeCheck from './CodeCheck.vue'
 import CodeStripView from './CodeStripView.vue'
 
 const session = useSession()
-const saved = ref('')
-const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
-  { key: 'name', name: 'Label', help: 'Goes into new releases, with its P- and C-line.' },
-  { key: 'isrcPrefix', name: 'ISRC prefix', help: 'Two letters and three letters or digits, as assigned (ISO 3901).' },
-  {
-    key: 'barcodePrefix',
-    name: 'GS1 company prefix',
-    help: 'Seven to eleven digits; barcodes are numbered behind it.',
-  },
-  {
-    key: 'cataloguePrefix',
-    name: 'Catalogue prefix',
-    help: 'Letters in front of the label’s own numbers: NW for NW-031.',
-  },
-  {
-    key: 'publisher',
-    name: 'Own publisher',
-    help: 'A publisher of the same house: counts as one party with the label.',
-  },
-  {
-    key: 'societyId',
-    name: 'Society ID',
-    help: 'The label’s sender number at the authors’ societies, up to nine digits; registrations carry it.',
-  },
-]
-const { value: label, problem, attempt } = useLoad<LabelFacts>(() => got(api.GET('/api/label')))
-const { value: strips, problem: missing, load: book } = useLoad<StripView[]>(() => got(api.GET('/api/codes')))
-async function save() {
-  const done = await attempt(async () => (label.value = await got(api.PUT('/api/label', { body: label.value! }))))
-  saved.value = done ? 'Saved.' : ''
-  if (done) await book()
-}
+const { value: strips, problem, attempt } = useLoad<StripView[]>(() => got(api.GET('/api/codes')))
 const booked = (asked: Promise<{ data?: StripView[] }>) => attempt(async () => (strips.value = await got(asked)))
 </script>
 
@@ -48,10 +15,11 @@ const booked = (asked: Promise<{ data?: StripView[] }>) => attempt(async () => (
   <div class="screen">
     <h1>Codes</h1>
     <p class="quiet">
-      The label’s own blocks. A code that left the house on a copy or in a delivery is never given again; one that did
-      not is the next one when its release lets go of it.
+      The label’s own blocks; their prefixes are in <RouterLink to="/settings">Settings</RouterLink>. A code that left
+      the house on a copy or in a delivery is never given again; one that did not is the next one when its release lets
+      go of it.
     </p>
-    <p v-if="problem || missing" class="problem" role="alert">{{ problem || missing }}</p>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <CodeStripView
       v-for="strip in strips"
       :key="strip.field"
@@ -64,45 +32,14 @@ const booked = (asked: Promise<{ data?: StripView[] }>) => attempt(async () => (
       @free="(code) => booked(api.POST('/api/codes/release', { body: { field: strip.field, code } }))"
     />
     <CodeCheck v-if="session.who?.role !== 'reader'" />
-    <h2>The label</h2>
-    <BForm v-if="label" @submit.prevent="save">
-      <div v-for="field in FIELDS" :key="field.key" class="field">
-        <label :for="field.key">{{ field.name }}</label>
-        <BFormInput
-          :id="field.key"
-          v-model="label[field.key]"
-          autocomplete="off"
-          :disabled="session.who?.role === 'reader'"
-          :class="{ mono: !['name', 'publisher'].includes(field.key) }"
-        />
-        <span class="quiet">{{ field.help }}</span>
-      </div>
-      <BButton v-if="session.who?.role !== 'reader'" type="submit" variant="primary">Save</BButton>
-      <span class="saved" role="status">{{ saved }}</span>
-    </BForm>
   </div>
 </template>
 
 <style scoped>
-.field {
-  display: grid;
-  grid-template-columns: 160px 260px 1fr;
-  gap: var(--space-6);
-  align-items: center;
-  padding: var(--space-3) 0;
-  border-bottom: 1px solid var(--line);
-}
-label {
-  font-weight: 500;
+p a {
+  text-decoration: underline;
 }
 .problem {
   color: var(--stop);
-}
-button {
-  margin-top: var(--space-6);
-}
-.saved {
-  margin-left: var(--space-5);
-  color: var(--ready);
 }
 </style>

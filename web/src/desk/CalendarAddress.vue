@@ -5,6 +5,10 @@ import { api, got } from '../api/client'
 import { moment } from '../kit/dates'
 import { useLoad } from '../kit/useLoad'
 
+const { says = 'Read these dates in a calendar program' } = defineProps<{
+  /** What it is for, as it stands there unopened. */
+  says?: string
+}>()
 const { value, problem, attempt } = useLoad(() => got(api.GET('/api/calendar')))
 const copied = ref(false)
 const address = (path: string) => new URL(path, location.href).href
@@ -23,7 +27,7 @@ const copy = (path: string) =>
 
 <template>
   <details class="calendar">
-    <summary>Read these dates in a calendar program</summary>
+    <summary>{{ says }}</summary>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <template v-if="value?.path">
       <p>

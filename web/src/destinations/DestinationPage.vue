@@ -23,15 +23,6 @@ const { value: answers } = useLoad<AnswerRecord>(
   () => got(api.GET('/api/destinations/{id}/record', { params: { path: { id: props.destination.id } } })),
   { announced: ['delivery'] },
 )
-const keySaid = ref('')
-async function newKey() {
-  try {
-    const done = await got(api.POST('/api/destinations/key'))
-    keySaid.value = `${done.secrets} secrets are sealed with a new key; the old one is destroyed.`
-  } catch (failure) {
-    keySaid.value = (failure as Error).message
-  }
-}
 const problem = ref('')
 async function leave(deed: Promise<unknown>) {
   try {
@@ -70,11 +61,6 @@ function saved() {
       </span>
     </p>
     <ConnectionForm :destination="props.destination" @saved="emit('saved')" />
-    <p v-if="session.who?.role === 'manager' && props.destination.secret" class="quiet key">
-      What is secret is encrypted and never shown again.
-      <button class="act" type="button" @click="newKey">Seal all of it with a new key</button>
-      <span role="status"> {{ keySaid }}</span>
-    </p>
     <p v-if="answers?.deliveries" class="record">
       So far {{ answers.deliveries === 1 ? '1 delivery' : `${answers.deliveries} deliveries` }}:
       {{ answers.accepted }} accepted, {{ answers.rejected }} rejected, {{ answers.underWay }} under way.

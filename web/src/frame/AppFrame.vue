@@ -10,7 +10,7 @@ import { useUploads } from '../intake/uploads'
 import { switchTheme } from '../kit/theme'
 import { typing } from '../kit/typing'
 import { useReleaseStore } from '../release/store'
-import { SCREENS } from '../screens'
+import { screensFor } from '../screens'
 import JumpBox from './JumpBox.vue'
 import KeyCard from './KeyCard.vue'
 
@@ -22,7 +22,10 @@ const uploads = useUploads()
 const over = ref(false)
 const keyCard = ref(false)
 
-const here = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
+const groups = computed(() =>
+  screensFor(session.who?.role).map((group) => group.filter((screen) => screen.for !== 'oneself')),
+)
+const here = (to: string) => (to === '/' ? route.path === '/' : (route.path + '/').startsWith(to + '/'))
 
 const open = computed(() => session.jobs.filter((job) => job.state !== 'failed'))
 const failed = computed(() => session.jobs.filter((job) => job.state === 'failed'))
@@ -105,12 +108,13 @@ onUnmounted(() => {
       <span v-else-if="release.savedAt" class="saved quiet" role="status">Saved {{ release.savedAt }}</span>
       <button class="plain" type="button" @click="keyCard = true"><kbd>?</kbd> Keys</button>
       <BDropdown :text="session.who?.name ?? ''" variant="link" size="sm" toggle-class="account" end>
+        <BDropdownItemButton @click="router.push('/account')">Your account</BDropdownItemButton>
         <BDropdownItemButton @click="switchTheme">Light or dark</BDropdownItemButton>
         <BDropdownItemButton @click="session.signOut()">Sign out</BDropdownItemButton>
       </BDropdown>
     </header>
     <nav aria-label="Main">
-      <ul v-for="(group, i) in SCREENS" :key="i">
+      <ul v-for="(group, i) in groups" :key="i">
         <li v-for="item in group" :key="item.key">
           <RouterLink
             :to="item.path"

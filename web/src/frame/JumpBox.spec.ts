@@ -2,6 +2,7 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { createMemoryHistory, createRouter, type Router } from 'vue-router'
+import { useSession } from '../api/session'
 import { SCREENS } from '../screens'
 import { announcements, server, type Heard } from '../testing/server'
 import { eventually } from '../testing/eventually'
@@ -50,7 +51,13 @@ const goals = (shown: Awaited<ReturnType<typeof box>>) => shown.findAll('[role=o
 
 describe('P2 Go anywhere by typing', () => {
   it('knows every screen of the house', async () => {
+    useSession().who = { name: 'M. Arden', role: 'manager', firstVisit: false, must: null }
     for (const screen of SCREENS.flat()) expect(goals(await box(screen.name))[0]).toContain(screen.name)
+  })
+  it('offers accounts to managers alone', async () => {
+    useSession().who = { name: 'Sol Pereira-Finch', role: 'assistant', firstVisit: false, must: null }
+    expect(goals(await box('accounts')).join()).not.toContain('who may do what')
+    expect(goals(await box('your account'))[0]).toContain('Your account')
   })
   it('names a part of a screen that has one of its own', async () => {
     expect(goals(await box('spelling'))[0]).toContain('Spelling families')

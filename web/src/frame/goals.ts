@@ -1,8 +1,9 @@
 import type { Router } from 'vue-router'
+import { useSession } from '../api/session'
 import type { JumpGoal } from '../api/types'
 import { switchTheme } from '../kit/theme'
 import type { useReleaseStore } from '../release/store'
-import { SCREENS } from '../screens'
+import { screensFor } from '../screens'
 
 /** Something that can be gone to or done. */
 export interface Goal {
@@ -62,12 +63,14 @@ export function fitOf(goal: Omit<Goal, 'fit'>, typed: string): number {
 
 /** Screens of the house, and what can be done from anywhere or with the release that is open. */
 export function places(router: Router, release: ReturnType<typeof useReleaseStore>): Omit<Goal, 'fit'>[] {
-  const screens = SCREENS.flat().flatMap((screen) => [
-    { kind: 'page', says: screen.name, more: screen.more, go: () => router.push(screen.path) },
-    ...(screen.within ?? []).flatMap(({ path, part }) =>
-      part ? [{ kind: 'page', says: part.name, more: part.more, go: () => router.push(path) }] : [],
-    ),
-  ])
+  const screens = screensFor(useSession().who?.role)
+    .flat()
+    .flatMap((screen) => [
+      { kind: 'page', says: screen.name, more: screen.more, go: () => router.push(screen.path) },
+      ...(screen.within ?? []).flatMap(({ path, part }) =>
+        part ? [{ kind: 'page', says: part.name, more: part.more, go: () => router.push(path) }] : [],
+      ),
+    ])
   return [
     { kind: 'action', says: 'New release', more: 'create one', go: () => router.push('/releases?new') },
     ...deeds(router, release),

@@ -77,6 +77,17 @@ class AccessibleTest {
                 browser.click(".list li a", "Mira Tollgate");
                 browser.see(".person li");
                 check(browser, theme + " people");
+                browser.click("nav a", "Settings");
+                browser.see("#isrcPrefix");
+                check(browser, theme + " settings");
+                browser.click("nav a", "Accounts");
+                browser.click("button", "Add account");
+                browser.see(".log tr");
+                check(browser, theme + " accounts");
+                browser.go(entrada.address() + "/account");
+                browser.click(".act", "Set up…");
+                browser.see("#factor-password");
+                check(browser, theme + " account");
                 browser.click("nav a", "Desk");
                 browser.click(".year a");
                 browser.see(".months h2");

@@ -75,7 +75,7 @@ final class Installation {
         builder.environment().put("ENTRADA_FIRST_PORT", String.valueOf(port));
         builder.environment().put("ENTRADA_TODAY", today());
         builder.environment().put("ENTRADA_QUESTIONS_EVERY", "500ms");
-        builder.environment().put("ENTRADA_PASSWORD_COST", "4");
+        builder.environment().put("ENTRADA_PASSWORD_MEMORY", "64");
         // a preview of 30 s can still be cut out of it
         builder.environment().put("ENTRADA_DEMO_LONGEST", "31s");
         if (data.equals("large")) builder.environment().put("ENTRADA_DEMO_RELEASES", String.valueOf(RELEASES));

@@ -128,7 +128,7 @@ class OwnDestinationsTest {
         browser.type("#name", "Vera Locke");
         browser.type("#password", PASSWORD);
         browser.click("button[type=submit]");
-        browser.click("nav a", "Codes");
+        browser.click("nav a", "Settings");
         for (Map.Entry<String, String> fact : Map.of(
                         "name", "Ninth Weir Records",
                         "isrcPrefix", "XANW9",

@@ -30,6 +30,7 @@ final class ExternalProgram {
 
     /** Whether a program can be found. */
     static boolean exists(String name) {
+        if (name.contains("/")) return Files.isExecutable(Path.of(name));
         for (String folder :
                 System.getenv().getOrDefault("PATH", "/usr/bin:/bin").split(":"))
             if (Files.isExecutable(Path.of(folder, name))) return true;
@@ -48,7 +49,8 @@ final class ExternalProgram {
     /** The same with more in its environment. */
     static Result run(List<String> command, Duration limit, Map<String, String> environment) throws IOException {
         if (!exists(command.get(0)))
-            throw new IOException("%s is missing; ./entrada doctor says how to get it".formatted(command.get(0)));
+            throw new IOException("%s is missing; ./entrada doctor says how to get it"
+                    .formatted(Path.of(command.get(0)).getFileName()));
         Path out = Files.createTempFile("entrada", ".out");
         Path err = Files.createTempFile("entrada", ".err");
         try {

@@ -1,6 +1,8 @@
 package app.entrada.server;
 
 import app.entrada.demo.DemoReceivers;
+import app.entrada.server.accounts.AccountService;
+import app.entrada.server.accounts.Role;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -73,7 +75,7 @@ public final class RunningServer implements BeforeAllCallback {
     public static ConfigurableApplicationContext withSlowPasswords() {
         return new SpringApplicationBuilder(Application.class)
                 .run(fresh().stream()
-                        .filter(each -> !each.startsWith("--entrada.password-cost="))
+                        .filter(each -> !each.startsWith("--entrada.password-memory="))
                         .toArray(String[]::new));
     }
 
@@ -111,7 +113,7 @@ public final class RunningServer implements BeforeAllCallback {
 
     /** A client signed in with a role at a server of its own. */
     public static Client signedIn(ConfigurableApplicationContext apart, String role) {
-        apart.getBean(app.entrada.server.accounts.AccountService.class).create(role, PASSWORD, role);
+        apart.getBean(AccountService.class).create(role, PASSWORD, Role.of(role));
         Client client = client(apart);
         client.signIn(role, PASSWORD);
         return client;
@@ -159,7 +161,7 @@ public final class RunningServer implements BeforeAllCallback {
                 "--entrada.var=" + folder,
                 "--entrada.today=2026-11-23",
                 "--entrada.questions-every=200ms",
-                "--entrada.password-cost=4",
+                "--entrada.password-memory=64",
                 "--entrada.largest-file=9000000");
     }
 
@@ -171,8 +173,9 @@ public final class RunningServer implements BeforeAllCallback {
                 .orElseThrow()
                 .substring("--entrada.var=".length()));
         context = new SpringApplicationBuilder(Application.class).run(settings.toArray(String[]::new));
-        var accounts = bean(app.entrada.server.accounts.AccountService.class);
-        for (String role : new String[] {"manager", "assistant", "reader"}) accounts.create(role, PASSWORD, role);
+        var accounts = bean(AccountService.class);
+        for (String role : new String[] {"manager", "assistant", "reader"})
+            accounts.create(role, PASSWORD, Role.of(role));
         label(context);
         return new Ending();
     }

@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -14,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.IntPredicate;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,140 +24,82 @@ import org.jspecify.annotations.Nullable;
  * put in; reading is.
  */
 public final class CatalogueTable {
-    /** Rows for which there is room at the beginning. */
-    static final int FIRST_ROOM = 1024;
-
     private final CatalogueSubject subject;
-    private final Map<String, ColumnStore> stores = new LinkedHashMap<>();
-    private final Map<Long, List<Integer>> ofRelease = new HashMap<>();
-    private Place[] places = new Place[FIRST_ROOM];
-    private int rows;
-    private final BitSet live = new BitSet();
-    /** The rows that are put in order, of the oldest release first. */
-    private int[] oldestFirst = {};
-    /** By subject: in how many rows it is shown. */
-    private final Map<Long, Integer> shown = new HashMap<>();
+    private final CatalogueRows rows;
+    private final List<ColumnStore> stores;
+    private volatile Size size = new Size(-1, 0);
 
-    /** Rows from this one on are not put in order yet. */
-    private int inOrder;
+    /** How many subjects there were when rows were of a version. */
+    private record Size(long version, int subjects) {}
 
-    private boolean ordered = true;
-
-    /** A table without rows. */
+    /** A table without rows, with rows of its own. */
     public CatalogueTable(CatalogueSubject subject) {
-        this.subject = subject;
-        for (CatalogueColumn column : subject.columns()) stores.put(column.key(), new ColumnStore(column));
+        this(subject, new CatalogueRows(subject == CatalogueSubject.RELEASES, subject.columns()));
     }
 
-    /**
-     * Where a row stands.
-     *
-     * @param track number in the running order, 0 for a release
-     * @param date release date as ISO 8601 writes it, later than all others when there is none
-     */
-    private record Place(
-            long release,
-            int track,
-            long trackId,
-            long recordingId,
-            long workId,
-            @Nullable String master,
-            String date) {}
+    private CatalogueTable(CatalogueSubject subject, CatalogueRows rows) {
+        this.subject = subject;
+        this.rows = rows;
+        stores = subject.columns().stream()
+                .map(column -> requireNonNull(rows.store(column.key())))
+                .toList();
+    }
+
+    /** Tables of all subjects without rows: those of recordings and of works share theirs. */
+    public static Map<CatalogueSubject, CatalogueTable> all() {
+        List<CatalogueColumn> ofTracks = new ArrayList<>(CatalogueSubject.RECORDINGS.columns());
+        ofTracks.addAll(CatalogueSubject.WORKS.columns());
+        CatalogueRows tracks = new CatalogueRows(false, ofTracks);
+        Map<CatalogueSubject, CatalogueTable> all = new EnumMap<>(CatalogueSubject.class);
+        all.put(CatalogueSubject.RECORDINGS, new CatalogueTable(CatalogueSubject.RECORDINGS, tracks));
+        all.put(CatalogueSubject.RELEASES, new CatalogueTable(CatalogueSubject.RELEASES));
+        all.put(CatalogueSubject.WORKS, new CatalogueTable(CatalogueSubject.WORKS, tracks));
+        return all;
+    }
+
+    /** Whether this table and another are two looks at the same rows: what is put into one is in the other. */
+    public boolean sharesRowsWith(CatalogueTable other) {
+        return rows == other.rows;
+    }
 
     /** Puts the rows of a release in place of those it had; none take it away. */
     public void put(long release, List<CatalogueRow> fresh) {
-        for (int row : ofRelease.getOrDefault(release, List.of())) {
-            live.clear(row);
-            shown.computeIfPresent(subjectOf(row), (subject, times) -> times == 1 ? null : times - 1);
-        }
-        ofRelease.remove(release);
-        ordered = false;
-        if (fresh.isEmpty()) return;
-        CatalogueRow whole = fresh.get(0);
-        String date = whole.values().getOrDefault("releaseDate", "9999");
-        List<Integer> here = new ArrayList<>();
-        for (CatalogueRow row :
-                subject == CatalogueSubject.RELEASES ? List.of(whole) : fresh.subList(1, fresh.size())) {
-            int number = rows++;
-            if (number >= places.length) places = Arrays.copyOf(places, places.length * 2);
-            places[number] =
-                    new Place(release, row.track(), row.trackId(), row.recordingId(), row.workId(), row.master(), date);
-            for (ColumnStore store : stores.values()) {
-                String key = store.column.key();
-                String text = row.values().get(key);
-                // what only a release has holds for its tracks
-                if (text == null && store.ofRelease) text = whole.values().get(key);
-                store.put(number, text, row.carried().contains(key));
-            }
-            live.set(number);
-            shown.merge(subjectOf(number), 1, Integer::sum);
-            here.add(number);
-        }
-        ofRelease.put(release, here);
+        rows.put(release, fresh);
     }
 
     /** Computes what the first search would have to wait for. */
     public void prepare() {
-        for (ColumnStore store : stores.values()) for (ColumnValue value : store.values()) value.folded();
+        for (ColumnStore store : stores)
+            if (store.column.scale() == CatalogueColumn.Scale.TEXT)
+                for (ColumnValue value : store.values()) value.folded();
     }
 
     /** Rows that were replaced or taken away and still take room. */
     public int stale() {
-        return rows - live.cardinality();
+        return rows.stale();
     }
 
     /** Takes back the room of rows that were replaced or taken away; what was found before means nothing afterwards. */
     public void compact() {
-        int[] kept = live.stream().toArray();
-        Map<Integer, Integer> fresh = new HashMap<>();
-        Place[] freshPlaces = new Place[Math.max(FIRST_ROOM, kept.length)];
-        for (int row = 0; row < kept.length; row++) {
-            fresh.put(kept[row], row);
-            freshPlaces[row] = places[kept[row]];
-        }
-        ofRelease.values().forEach(here -> here.replaceAll(fresh::get));
-        stores.values().forEach(store -> store.compact(kept));
-        places = freshPlaces;
-        rows = kept.length;
-        live.clear();
-        live.set(0, rows);
-        inOrder = 0;
-        oldestFirst = new int[0];
-        ordered = false;
+        rows.compact();
     }
 
     /** Puts rows in their natural order; to be called when all that has changed is put in. */
     public void settle() {
-        if (ordered) return;
-        Comparator<Integer> oldest = Comparator.comparing((Integer row) -> places[row].date)
-                .thenComparing(row -> places[row].release)
-                .thenComparing(row -> -places[row].track);
-        int[] fresh = live.stream()
-                .filter(row -> row >= inOrder)
-                .boxed()
-                .sorted(oldest)
-                .mapToInt(Integer::intValue)
-                .toArray();
-        oldestFirst = merged(Arrays.stream(oldestFirst).filter(live::get).toArray(), fresh, oldest);
-        inOrder = rows;
-        ordered = true;
-    }
-
-    /** Two that are in order, as one: a few fresh rows need not put all the others in order again. */
-    private static int[] merged(int[] some, int[] others, Comparator<Integer> order) {
-        int[] merged = new int[some.length + others.length];
-        int i = 0;
-        int j = 0;
-        for (int at = 0; at < merged.length; at++)
-            merged[at] = j == others.length || i < some.length && order.compare(some[i], others[j]) <= 0
-                    ? some[i++]
-                    : others[j++];
-        return merged;
+        rows.settle();
     }
 
     /** How many subjects there are, each counted once. */
     public int size() {
-        return shown.size();
+        Size known = size;
+        if (known.version != rows.version()) {
+            int subjects = (int) Arrays.stream(rows.oldestFirst())
+                    .mapToLong(this::subjectOf)
+                    .distinct()
+                    .count();
+            size = known = new Size(rows.version(), subjects);
+        }
+        return known.subjects;
     }
 
     /**
@@ -180,6 +124,7 @@ public final class CatalogueTable {
     /** The rows that fit a filter, in order; the newest release first where no order says otherwise. */
     public Found find(CatalogueFilter filter, List<Order> orders) {
         List<IntPredicate> tests = filter.conditions().stream().map(this::test).toList();
+        int[] oldestFirst = rows.oldestFirst();
         int[] found = new int[oldestFirst.length];
         int count = 0;
         Set<Long> seen = new HashSet<>();
@@ -192,7 +137,7 @@ public final class CatalogueTable {
                     break;
                 }
             if (!fits || !seen.add(subjectOf(row))) continue;
-            on.add(places[row].release);
+            on.add(rows.place(row).release());
             found[count++] = row;
         }
         int[] numbers = new int[count];
@@ -201,11 +146,11 @@ public final class CatalogueTable {
     }
 
     private long subjectOf(int row) {
-        Place place = places[row];
+        CatalogueRows.Place place = rows.place(row);
         return switch (subject) {
-            case RECORDINGS -> place.recordingId;
-            case RELEASES -> place.release;
-            case WORKS -> place.workId;
+            case RECORDINGS -> place.recordingId();
+            case RELEASES -> place.release();
+            case WORKS -> place.workId();
         };
     }
 
@@ -213,7 +158,7 @@ public final class CatalogueTable {
         int[] sorted = numbers;
         // from the last order to the first: each keeps what the one before has put in order
         for (int i = orders.size() - 1; i >= 0; i--) {
-            ColumnStore store = stores.get(orders.get(i).column);
+            ColumnStore store = rows.store(orders.get(i).column);
             if (store != null) sorted = sorted(sorted, store, orders.get(i).descending);
         }
         return sorted;
@@ -250,22 +195,29 @@ public final class CatalogueTable {
         }
         if (condition instanceof Condition.Said said) {
             ColumnStore store = store(said.column());
-            BitSet those = store.those(value -> said.anyOf().stream()
-                    .anyMatch(wanted -> wanted.exact()
-                            ? value.elements().contains(wanted.text())
-                                    || value.shown().equals(wanted.text())
-                            : value.has(wanted.folded())));
+            List<Predicate<ColumnValue>> wanted =
+                    said.anyOf().stream().map(CatalogueTable::said).toList();
+            BitSet those = store.those(value -> wanted.stream().anyMatch(each -> each.test(value)));
             return row -> those.get(store.number(row));
         }
         return anywhere(((Condition.Anywhere) condition).folded());
     }
 
+    private static Predicate<ColumnValue> said(Condition.Wanted wanted) {
+        if (wanted.exact())
+            return value ->
+                    value.elements().contains(wanted.text()) || value.shown().equals(wanted.text());
+        ColumnValue.Sought sought = new ColumnValue.Sought(wanted.folded());
+        return value -> value.has(sought);
+    }
+
     /** Every word stands somewhere in the row, be it in columns of their own. */
     private IntPredicate anywhere(String folded) {
         List<IntPredicate> words = new ArrayList<>();
-        for (String word : folded.split(" ")) {
+        for (String text : folded.split(" ")) {
+            ColumnValue.Sought word = new ColumnValue.Sought(text);
             Map<ColumnStore, BitSet> those = new LinkedHashMap<>();
-            for (ColumnStore store : stores.values())
+            for (ColumnStore store : stores)
                 if (store.column.scale() == CatalogueColumn.Scale.TEXT) {
                     BitSet has = store.those(value -> value.has(word));
                     if (!has.isEmpty()) those.put(store, has);
@@ -280,7 +232,7 @@ public final class CatalogueTable {
     }
 
     private ColumnStore store(CatalogueColumn column) {
-        return requireNonNull(stores.get(column.key()));
+        return requireNonNull(rows.store(column.key()));
     }
 
     /**
@@ -368,7 +320,7 @@ public final class CatalogueTable {
         List<ColumnStore> wanted = columns.stream().map(this::store).toList();
         @Nullable String[] texts = new String[columns.size()];
         boolean[] carried = new boolean[columns.size()];
-        for (int row = live.nextSetBit(0); row >= 0; row = live.nextSetBit(row + 1)) {
+        for (int row = rows.live().nextSetBit(0); row >= 0; row = rows.live().nextSetBit(row + 1)) {
             for (int i = 0; i < texts.length; i++) {
                 ColumnValue value = wanted.get(i).value(row);
                 texts[i] = value == null ? null : value.text();
@@ -380,7 +332,7 @@ public final class CatalogueTable {
 
     /** A row with some of its columns; those without a value are absent. */
     public Line line(int number, Collection<CatalogueColumn> columns) {
-        Place place = places[number];
+        CatalogueRows.Place place = rows.place(number);
         Map<String, Cell> cells = new LinkedHashMap<>();
         for (CatalogueColumn column : columns) {
             ColumnStore store = store(column);
@@ -388,6 +340,12 @@ public final class CatalogueTable {
             if (value != null) cells.put(column.key(), new Cell(value.text(), value.shown(), store.carried(number)));
         }
         return new Line(
-                place.release, place.track, place.trackId, place.recordingId, place.workId, place.master, cells);
+                place.release(),
+                place.track(),
+                place.trackId(),
+                place.recordingId(),
+                place.workId(),
+                place.master(),
+                cells);
     }
 }

@@ -21,7 +21,7 @@ final class ColumnStore {
     private Map<String, Integer> numbers = new HashMap<>();
     private List<ColumnValue> values = new ArrayList<>();
     /** By row: the number of its value, 0 for none. */
-    private int[] at = new int[CatalogueTable.FIRST_ROOM];
+    private int[] at = new int[CatalogueRows.FIRST_ROOM];
 
     private BitSet carried = new BitSet();
     private volatile int @Nullable [] ranks;
@@ -68,7 +68,7 @@ final class ColumnStore {
 
     /** Gives rows other numbers: the n-th of those that are kept is row n. Values that no row has any more are dropped. */
     void compact(int[] kept) {
-        int[] freshAt = new int[Math.max(CatalogueTable.FIRST_ROOM, kept.length)];
+        int[] freshAt = new int[Math.max(CatalogueRows.FIRST_ROOM, kept.length)];
         BitSet freshCarried = new BitSet(kept.length);
         List<ColumnValue> freshValues = new ArrayList<>();
         Map<String, Integer> freshNumbers = new HashMap<>();

@@ -27,7 +27,11 @@ final class ColumnValue implements Comparable<ColumnValue> {
 
     String shown() {
         String known = shown;
-        if (known == null) shown = known = column.shown(text);
+        if (known == null) {
+            known = column.shown(text);
+            // kept once where it is the same, as it mostly is
+            shown = known = known.equals(text) ? text : known;
+        }
         return known;
     }
 
@@ -67,15 +71,30 @@ final class ColumnValue implements Comparable<ColumnValue> {
         return least.isPresent() && least.getAsLong() >= from && least.getAsLong() <= to;
     }
 
+    /** What is looked for in values. */
+    static final class Sought {
+        private final String folded;
+        /** Without blanks, for codes; null for what has no digit. */
+        private final @Nullable String code;
+
+        /** @param folded as {@link NameFolding} has it */
+        Sought(String folded) {
+            this.folded = folded;
+            code = hasDigit(folded) ? folded.replace(" ", "") : null;
+        }
+    }
+
     /** Codes are found in any form: with or without what stands between their parts. */
-    boolean has(String wanted) {
-        return folded().contains(wanted)
-                || hasDigit(wanted)
-                        && hasDigit(folded())
-                        && folded().replace(" ", "").contains(wanted.replace(" ", ""));
+    boolean has(Sought wanted) {
+        String here = folded();
+        return here.contains(wanted.folded)
+                || wanted.code != null
+                        && hasDigit(here)
+                        && here.replace(" ", "").contains(wanted.code);
     }
 
     private static boolean hasDigit(String folded) {
-        return folded.chars().anyMatch(Character::isDigit);
+        for (int i = 0; i < folded.length(); i++) if (Character.isDigit(folded.charAt(i))) return true;
+        return false;
     }
 }

@@ -1,25 +1,55 @@
 package app.entrada.server.accounts;
 
+import app.entrada.server.platform.Problem;
 import java.io.Serializable;
 import java.security.Principal;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 
 /**
  * Who is signed in.
  *
- * @param role {@code manager}, {@code assistant} or {@code reader}
+ * @param version of the account when this session began; a session of an older one is over
  * @param sitting from signing in to signing out; undo goes back no further
+ * @param must what has to be done before anything else, null for nothing
  */
-public record Account(long id, String name, String role, UUID sitting) implements Principal, Serializable {
-    private static final long serialVersionUID = 1L;
+public record Account(
+        long id,
+        long version,
+        String name,
+        Role role,
+        UUID sitting,
+        @Nullable Must must) implements Principal, Serializable {
+    private static final long serialVersionUID = 2L;
 
     /** Somebody who has just signed in. */
-    public Account(long id, String name, String role) {
-        this(id, name, role, UUID.randomUUID());
+    Account(long id, long version, String name, Role role, @Nullable Must must) {
+        this(id, version, name, role, UUID.randomUUID(), must);
     }
 
+    /** Under which its sessions are kept: the account and its version. */
     @Override
     public String getName() {
-        return name;
+        return id + ":" + version;
+    }
+
+    /** The authority that a request of this account has. */
+    String authority() {
+        return "ROLE_" + (must == null ? role.name() : "ENTERING");
+    }
+
+    /** The same sitting of an account that has become different. */
+    Account in(UUID goingOn) {
+        return new Account(id, version, name, role, goingOn, must);
+    }
+
+    /** Refuses who has another role. */
+    public void require(Role wanted) {
+        if (role != wanted || must != null)
+            throw new Problem(
+                    HttpStatus.FORBIDDEN,
+                    "not-allowed",
+                    "Only a %s can do this. Nothing was changed.".formatted(wanted.id()));
     }
 }

@@ -5,6 +5,7 @@ import app.entrada.server.platform.Problem;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
@@ -14,47 +15,108 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Accounts and their passwords. A name that does not exist takes as long as a wrong password, and is answered alike. */
+/** Who may come in. A name that does not exist takes as long as a wrong password, and is answered alike. */
 @Service
 public class AccountService {
-    private static final int SHORTEST_PASSWORD = 10;
-    private static final int LONGEST_NAME = 100;
-    /** BCrypt reads no more than 72 bytes. */
-    private static final int LONGEST_PASSWORD_BYTES = 72;
+    static final int LONGEST_NAME = 100;
 
     private static final SecureRandom RANDOM = new SecureRandom();
 
     private final JdbcClient jdbc;
+    private final AccountRepository stored;
+    private final Passwords passwords;
     private final PasswordGate gate;
+    private final SecondFactor factor;
     private final SignInLimits limits;
+    private final AccountLog log;
     private final TransactionTemplate transactions;
 
-    AccountService(JdbcClient jdbc, PasswordGate gate, SignInLimits limits, TransactionTemplate transactions) {
+    AccountService(
+            JdbcClient jdbc,
+            AccountRepository stored,
+            Passwords passwords,
+            PasswordGate gate,
+            SecondFactor factor,
+            SignInLimits limits,
+            AccountLog log,
+            TransactionTemplate transactions) {
         this.jdbc = jdbc;
+        this.stored = stored;
+        this.passwords = passwords;
         this.gate = gate;
+        this.factor = factor;
         this.limits = limits;
+        this.log = log;
         this.transactions = transactions;
     }
-
-    private record Stored(Account account, String password) {}
 
     /**
      * The account when name and password fit; empty otherwise, whatever did not fit.
      *
+     * @param code of the second factor, or a recovery code; empty when none was asked for yet
      * @param address of who tries
      * @param knownBrowser a token that a browser got when somebody signed in there before; empty for none
+     * @throws Problem when they fit and something else is in the way: what, is told to who knows the password only
      */
-    public Optional<Account> signIn(String name, String password, String address, String knownBrowser) {
-        if (name.length() > LONGEST_NAME || name.indexOf('\0') >= 0 || tooLong(password)) return Optional.empty();
-        var who = limits.atTheDoor(name, address, known(name, knownBrowser));
+    public Optional<Account> signIn(String name, String password, String code, String address, String knownBrowser) {
+        if (name.length() > LONGEST_NAME || name.indexOf('\0') >= 0 || !Passwords.isOne(password))
+            return Optional.empty();
+        boolean known = known(name, knownBrowser);
+        var who = limits.atTheDoor(name, address, known);
         wait(who);
-        Optional<Stored> found = stored(name);
-        if (!gate.fits(password, found.map(Stored::password).orElse(null))) {
+        Optional<AccountRepository.Stored> found = stored.named(name);
+        String hash = found.map(AccountRepository.Stored::password).orElse(null);
+        if (!gate.fits(password, hash)) {
             limits.wrong(who);
+            found.ifPresent(it -> log.note(AccountLog.Deed.REFUSED, it.id(), "wrong password", address));
             return Optional.empty();
         }
+        AccountRepository.Stored account = found.orElseThrow();
+        mayComeIn(account, address);
+        if (account.factorSince() != null) takeCode(account, code, known, address);
         limits.right(who);
-        return found.map(Stored::account);
+        if (gate.isOld(account.password())) stored.rehash(account.id(), account.password(), gate.hash(password));
+        stored.signedIn(account.id());
+        log.note(AccountLog.Deed.SIGNED_IN, account.id(), "", address);
+        return Optional.of(account.account());
+    }
+
+    private void mayComeIn(AccountRepository.Stored account, String address) {
+        if (account.held()) {
+            log.note(AccountLog.Deed.REFUSED, account.id(), "on hold", address);
+            throw new Problem(
+                    HttpStatus.FORBIDDEN, "on-hold", "This account is on hold. Ask a manager to end the hold.");
+        }
+        if (account.givenUntil() != null && account.givenUntil().isBefore(Instant.now()))
+            throw new Problem(
+                    HttpStatus.FORBIDDEN,
+                    "password-old",
+                    "This password was issued more than seven days ago and has expired. Ask a manager for a new one.");
+    }
+
+    private void takeCode(AccountRepository.Stored account, String code, boolean known, String address) {
+        if (code.isBlank())
+            throw new Problem(
+                            HttpStatus.UNAUTHORIZED,
+                            "second-factor",
+                            "Enter the code that your device shows, or one of your recovery codes.")
+                    .with("field", "code");
+        var who = limits.withCode(account.name(), known);
+        wait(who);
+        switch (factor.take(account.id(), code)) {
+            case NOT -> {
+                limits.wrong(who);
+                log.note(AccountLog.Deed.REFUSED, account.id(), "wrong code", address);
+                throw new Problem(
+                                HttpStatus.UNAUTHORIZED,
+                                "wrong-code",
+                                "The code is incorrect or has already been used. Enter the code that your device shows now.")
+                        .with("field", "code");
+            }
+            case RECOVERY -> log.note(AccountLog.Deed.USED_RECOVERY_CODE, account.id(), "", address);
+            case DEVICE -> {}
+        }
+        limits.right(who);
     }
 
     /**
@@ -66,9 +128,8 @@ public class AccountService {
         String typed = password == null ? "" : password;
         var who = limits.signedIn(account);
         wait(who);
-        if (tooLong(typed)
-                || !gate.fits(
-                        typed, stored(account.name()).map(Stored::password).orElse(null))) {
+        if (!Passwords.isOne(typed)
+                || !gate.fits(typed, stored.byId(account.id()).password())) {
             limits.wrong(who);
             throw Problem.input("wrong-password", "The password does not fit. " + safe)
                     .with("field", "password");
@@ -89,19 +150,6 @@ public class AccountService {
     private static String minutes(Duration pause) {
         long minutes = pause.toMinutes() + 1;
         return minutes == 1 ? "a minute" : minutes + " minutes";
-    }
-
-    private static boolean tooLong(String password) {
-        return password.getBytes(StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES;
-    }
-
-    private Optional<Stored> stored(String name) {
-        return jdbc.sql("SELECT id, name, role, password FROM account WHERE name = ?")
-                .param(name)
-                .query((row, n) -> new Stored(
-                        new Account(row.getLong("id"), row.getString("name"), row.getString("role")),
-                        row.getString("password")))
-                .optional();
     }
 
     /** Remembers a browser in which somebody signed in: what strangers try does not lock its owner out there. */
@@ -132,37 +180,32 @@ public class AccountService {
 
     /** The account with this name, which exists. */
     public Account named(String name) {
-        return jdbc.sql("SELECT id, name, role FROM account WHERE name = ?")
-                .param(name)
-                .query((row, n) -> new Account(row.getLong(1), row.getString(2), row.getString(3)))
-                .single();
+        return stored.named(name).orElseThrow().account();
     }
 
     /** The account with this number, which exists. */
     public Account byId(long id) {
-        return jdbc.sql("SELECT id, name, role FROM account WHERE id = ?")
-                .param(id)
-                .query((row, n) -> new Account(row.getLong(1), row.getString(2), row.getString(3)))
-                .single();
+        return stored.byId(id).account();
     }
 
     /** Whether no account exists yet. */
     public boolean none() {
-        return jdbc.sql("SELECT NOT EXISTS (SELECT 1 FROM account)")
-                .query(Boolean.class)
-                .single();
+        return stored.none();
     }
 
     /** Makes the first account, a manager; refused when there is one. */
-    public Account first(String name, String password) {
-        if (!none()) throw notFirst();
-        String hash = hash(plain(name), password);
-        return transactions.execute(status -> {
-            // Two first visits at once: the second waits here and then finds an account.
-            jdbc.sql("LOCK TABLE account IN EXCLUSIVE MODE").update();
-            if (!none()) throw notFirst();
-            return insert(plain(name), hash, "manager");
-        });
+    public Account first(@Nullable String name, @Nullable String password) {
+        if (none()) {
+            String plain = name(name);
+            String hash = passwords.hash(password, List.of(plain));
+            return transactions.execute(status -> {
+                // two first visits at once: the second waits here and then finds an account
+                stored.lock();
+                if (!none()) throw notFirst();
+                return make(plain, hash, Role.MANAGER);
+            });
+        }
+        throw notFirst();
     }
 
     private static Problem notFirst() {
@@ -170,31 +213,23 @@ public class AccountService {
     }
 
     /** Makes an account. */
-    public Account create(String name, String password, String role) {
-        return insert(plain(name), hash(plain(name), password), role);
+    public Account create(String name, String password, Role role) {
+        String plain = name(name);
+        return make(plain, passwords.hash(password, List.of(plain)), role);
     }
 
-    private static String plain(String name) {
-        return name == null ? "" : name.strip();
+    private Account make(String name, String hash, Role role) {
+        long id = stored.insert(name, hash, role);
+        log.note(AccountLog.Deed.MADE, id, role.id(), "");
+        return stored.byId(id).account();
     }
 
-    private String hash(String plain, String password) {
+    /** A name as it is stored; a problem for a person when it is none. */
+    static String name(@Nullable String typed) {
+        String plain = typed == null ? "" : typed.strip();
         if (plain.isEmpty() || plain.length() > LONGEST_NAME || plain.chars().anyMatch(Character::isISOControl))
-            throw Problem.input("name", "A name has 1 to 100 characters.").with("field", "name");
-        if (password == null || password.length() < SHORTEST_PASSWORD || tooLong(password))
-            throw Problem.input(
-                            "password",
-                            "A password has %d characters or more, and at most %d bytes."
-                                    .formatted(SHORTEST_PASSWORD, LONGEST_PASSWORD_BYTES))
-                    .with("field", "password");
-        return gate.hash(password);
-    }
-
-    private Account insert(String name, String hash, String role) {
-        long id = jdbc.sql("INSERT INTO account (name, password, role) VALUES (?, ?, ?) RETURNING id")
-                .params(List.of(name, hash, role))
-                .query(Long.class)
-                .single();
-        return new Account(id, name, role);
+            throw Problem.input("name", "A name has 1 to 100 characters. Nothing was changed.")
+                    .with("field", "name");
+        return plain;
     }
 }

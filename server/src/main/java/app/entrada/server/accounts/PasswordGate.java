@@ -38,6 +38,11 @@ class PasswordGate {
         return inTurn(() -> passwords.matches(typed, stored == null ? nobodys : stored)) && stored != null;
     }
 
+    /** Whether it was hashed in a way of before. */
+    boolean isOld(String stored) {
+        return passwords.upgradeEncoding(stored);
+    }
+
     String hash(String typed) {
         return inTurn(() -> passwords.encode(typed));
     }

@@ -9,19 +9,13 @@ import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.time.Duration;
 import java.util.Arrays;
-import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseCookie;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
-import org.springframework.security.core.authority.SimpleGrantedAuthority;
-import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -36,12 +30,14 @@ class SessionController {
     private static final String KNOWN_BROWSER = "entrada-known";
 
     private final AccountService accounts;
-    private final SecurityContextRepository contexts;
+    private final SessionStart start;
+    private final AccountLog log;
     private final Announcer announcer;
 
-    SessionController(AccountService accounts, SecurityContextRepository contexts, Announcer announcer) {
+    SessionController(AccountService accounts, SessionStart start, AccountLog log, Announcer announcer) {
         this.accounts = accounts;
-        this.contexts = contexts;
+        this.start = start;
+        this.log = log;
         this.announcer = announcer;
     }
 
@@ -50,18 +46,33 @@ class SessionController {
      *
      * @param name null when signed out
      * @param firstVisit whether the first account has yet to be made
+     * @param must what has to be done before anything else: {@code password}, {@code factor} or null
      */
-    record Session(@Nullable String name, @Nullable String role, boolean firstVisit) {}
+    record Session(
+            @Nullable String name,
+            @Nullable String role,
+            boolean firstVisit,
+            @Nullable String must) {}
 
-    record SignIn(String name, String password) {}
+    private static Session of(Account account) {
+        return new Session(
+                account.name(),
+                account.role().id(),
+                false,
+                account.must() == null ? null : account.must().id());
+    }
+
+    /** @param code of the second factor, or for recovery; absent until it is asked for */
+    record SignIn(
+            @Nullable String name,
+            @Nullable String password,
+            @Nullable String code) {}
 
     @GetMapping("/api/session")
     Session session(@AuthenticationPrincipal Account account, @Parameter(hidden = true) CsrfToken token) {
         // reading the token is what sets its cookie
         token.getToken();
-        return account == null
-                ? new Session(null, null, accounts.none())
-                : new Session(account.name(), account.role(), false);
+        return account == null ? new Session(null, null, accounts.none(), null) : of(account);
     }
 
     @PostMapping("/api/session")
@@ -69,6 +80,7 @@ class SessionController {
         Account account = accounts.signIn(
                         typed.name() == null ? "" : typed.name().strip(),
                         typed.password() == null ? "" : typed.password(),
+                        typed.code() == null ? "" : typed.code(),
                         request.getRemoteAddr(),
                         knownBrowser(request))
                 .orElseThrow(() -> new Problem(
@@ -84,15 +96,9 @@ class SessionController {
     }
 
     private Session begin(Account account, HttpServletRequest request, HttpServletResponse response) {
-        HttpSession old = request.getSession(false);
-        if (old != null) old.invalidate();
-        var authority = new SimpleGrantedAuthority("ROLE_" + account.role().toUpperCase(Locale.ROOT));
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(account, null, List.of(authority)));
-        SecurityContextHolder.setContext(context);
-        contexts.saveContext(context, request, response);
+        start.begin(account, request, response);
         if (!accounts.known(account.name(), knownBrowser(request))) remember(account, request, response);
-        return new Session(account.name(), account.role(), false);
+        return of(account);
     }
 
     private void remember(Account account, HttpServletRequest request, HttpServletResponse response) {
@@ -118,10 +124,11 @@ class SessionController {
     }
 
     @DeleteMapping("/api/session")
-    void signOut(HttpServletRequest request) {
+    void signOut(@AuthenticationPrincipal Account account, HttpServletRequest request) {
         HttpSession session = request.getSession(false);
         if (session != null) {
             session.invalidate();
+            if (account != null) log.note(AccountLog.Deed.SIGNED_OUT, account.id(), "", request.getRemoteAddr());
             announcer.announce("session", Map.of());
         }
         SecurityContextHolder.clearContext();

@@ -23,6 +23,8 @@ class SignInLimits {
         ADDRESS(60, Duration.ofMinutes(5)),
         NAME(200, Duration.ofHours(1)),
         KNOWN_BROWSER(10, Duration.ofMinutes(1)),
+        /** Six digits are few: whoever has the password gets no more than these. */
+        CODE(10, Duration.ofMinutes(15)),
         SIGNED_IN(5, Duration.ofMinutes(1));
 
         private final int free;
@@ -70,6 +72,12 @@ class SignInLimits {
                 new Key(Limit.NAME_FROM_ADDRESS, folded + " " + address),
                 new Key(Limit.ADDRESS, address),
                 new Key(Limit.NAME, folded)));
+    }
+
+    /** Somebody whose password fitted and who gives the code of a second factor. */
+    Trying withCode(String name, boolean knownBrowser) {
+        String folded = name.toLowerCase(java.util.Locale.ROOT);
+        return new Trying(List.of(new Key(Limit.CODE, knownBrowser ? folded + " in a known browser" : folded)));
     }
 
     /** Somebody who is signed in and gives the password again. */

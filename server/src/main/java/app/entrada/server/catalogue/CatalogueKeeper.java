@@ -9,7 +9,7 @@ import app.entrada.server.overview.Standings;
 import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Loop;
 import java.time.Duration;
-import java.util.EnumMap;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CountDownLatch;
@@ -45,7 +45,10 @@ class CatalogueKeeper extends Loop {
     private final Announcer announcer;
     private final int mostStale;
     private final ReadWriteLock lock = new ReentrantReadWriteLock();
-    private final Map<CatalogueSubject, CatalogueTable> tables = new EnumMap<>(CatalogueSubject.class);
+    private final Map<CatalogueSubject, CatalogueTable> tables = CatalogueTable.all();
+    /** Those that rows are put into: the others look at the same ones. */
+    private final List<CatalogueTable> apart = withRowsOfTheirOwn(tables);
+
     private final CatalogueFinder finder = new CatalogueFinder();
     private final CountDownLatch filled = new CountDownLatch(1);
     private final Object catching = new Object();
@@ -63,7 +66,13 @@ class CatalogueKeeper extends Loop {
         this.standings = standings;
         this.announcer = announcer;
         this.mostStale = mostStale;
-        for (CatalogueSubject subject : CatalogueSubject.values()) tables.put(subject, new CatalogueTable(subject));
+    }
+
+    private static List<CatalogueTable> withRowsOfTheirOwn(Map<CatalogueSubject, CatalogueTable> tables) {
+        List<CatalogueTable> found = new ArrayList<>();
+        for (CatalogueTable table : tables.values())
+            if (found.stream().noneMatch(table::sharesRowsWith)) found.add(table);
+        return found;
     }
 
     /** In the background rows are put in as they become different, so that nobody waits for many of them. */
@@ -175,11 +184,11 @@ class CatalogueKeeper extends Loop {
         lock.writeLock().lock();
         try {
             for (Standings.ReleaseRows each : changed) {
-                for (CatalogueTable table : tables.values()) table.put(each.release(), each.rows());
+                for (CatalogueTable table : apart) table.put(each.release(), each.rows());
                 finder.put(each.release(), each.rows());
                 since = each.looked();
             }
-            for (CatalogueTable table : tables.values()) {
+            for (CatalogueTable table : apart) {
                 if (table.stale() > mostStale) table.compact();
                 table.settle();
             }

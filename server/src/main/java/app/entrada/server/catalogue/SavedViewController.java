@@ -1,6 +1,7 @@
 package app.entrada.server.catalogue;
 
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.platform.Problem;
 import java.util.List;
 import java.util.Objects;
@@ -45,7 +46,7 @@ class SavedViewController {
         String name = Objects.toString(view.name(), "").strip();
         if (name.isEmpty() || name.length() > LONGEST_NAME)
             throw Problem.input("no-name", "A view needs a name of %d letters at most.".formatted(LONGEST_NAME));
-        if (Boolean.TRUE.equals(view.forAll()) && account.role().equals("reader"))
+        if (Boolean.TRUE.equals(view.forAll()) && account.role() == Role.READER)
             throw new Problem(
                     HttpStatus.FORBIDDEN,
                     "not-for-everybody",

@@ -24,8 +24,11 @@ public class CheckService {
     private final ContextLoader contexts;
     private final ProfileRepository profiles;
     private final AcceptedRiskRepository risks;
+    /** Of releases that are being worked on: each keeps its release whole, with all that the rules saw of it. */
+    private static final int MOST_KEPT = 80;
+
     private final Cache<Long, Checker> checkers =
-            Caffeine.newBuilder().maximumSize(500).build();
+            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
     CheckService(ContextLoader contexts, ProfileRepository profiles, AcceptedRiskRepository risks) {
         this.contexts = contexts;

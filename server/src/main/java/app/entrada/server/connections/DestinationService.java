@@ -6,6 +6,8 @@ import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.HandoverWay;
 import app.entrada.server.platform.Problem;
+import app.entrada.server.platform.Sealed;
+import app.entrada.server.platform.Secrets;
 import app.entrada.server.platform.Settings;
 import java.io.IOException;
 import java.net.URI;
@@ -19,21 +21,18 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** Where destinations are and how we sign in there. */
 @Service
-public class DestinationService {
+public class DestinationService implements Sealed {
     private final JdbcClient jdbc;
     private final Secrets secrets;
-    private final TransactionTemplate transactions;
     private final Settings settings;
 
-    DestinationService(JdbcClient jdbc, Secrets secrets, TransactionTemplate transactions, Settings settings) {
+    DestinationService(JdbcClient jdbc, Secrets secrets, Settings settings) {
         this.settings = settings;
         this.jdbc = jdbc;
         this.secrets = secrets;
-        this.transactions = transactions;
     }
 
     /**
@@ -216,26 +215,17 @@ public class DestinationService {
         connect(id, HandoverWay.INTERFACE, url, secret, null);
     }
 
-    /**
-     * Seals all secrets with a new key; the old one is destroyed.
-     *
-     * @return how many there are
-     */
-    public int newKey() throws IOException {
-        secrets.addKey();
-        int count = transactions.execute(status -> {
-            Map<String, byte[]> sealed = new HashMap<>();
-            jdbc.sql("SELECT id, secret FROM destination WHERE secret IS NOT NULL FOR UPDATE")
-                    .query(row -> {
-                        sealed.put(row.getString("id"), row.getBytes("secret"));
-                    });
-            sealed.forEach((id, secret) -> jdbc.sql("UPDATE destination SET secret = ? WHERE id = ?")
-                    .params(secrets.seal(id, secrets.open(id, secret)), id)
-                    .update());
-            return sealed.size();
-        });
-        secrets.dropOldKeys();
-        return count;
+    @Override
+    public int reseal() {
+        Map<String, byte[]> sealed = new HashMap<>();
+        jdbc.sql("SELECT id, secret FROM destination WHERE secret IS NOT NULL FOR UPDATE")
+                .query(row -> {
+                    sealed.put(row.getString("id"), row.getBytes("secret"));
+                });
+        sealed.forEach((id, secret) -> jdbc.sql("UPDATE destination SET secret = ? WHERE id = ?")
+                .params(secrets.seal(id, secrets.open(id, secret)), id)
+                .update());
+        return sealed.size();
     }
 
     private static Problem wrongAddress(String objection) {

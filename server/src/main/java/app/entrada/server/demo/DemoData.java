@@ -21,6 +21,7 @@ import app.entrada.demo.Scenario;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.context.RecipeRepository;
@@ -144,9 +145,9 @@ class DemoData implements ApplicationRunner {
     }
 
     private void make(List<Scenario.DemoRelease> wanted) {
-        Account manager = accounts.create(MANAGER, settings.demoPassword(), "manager");
-        accounts.create("Sol Pereira-Finch", settings.demoPassword(), "assistant");
-        accounts.create("Auditor", settings.demoPassword(), "reader");
+        Account manager = accounts.create(MANAGER, settings.demoPassword(), Role.MANAGER);
+        accounts.create("Sol Pereira-Finch", settings.demoPassword(), Role.ASSISTANT);
+        accounts.create("Auditor", settings.demoPassword(), Role.READER);
         codes.label(new LabelProfile(
                 Scenario.LABEL,
                 Scenario.ISRC_PREFIX,

@@ -13,6 +13,7 @@ import app.entrada.server.accounts.AccountService;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.handover.SftpDrop;
+import app.entrada.server.platform.NewKey;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.standing.DeliveryStandings;
 import java.io.IOException;
@@ -43,13 +44,16 @@ public class DestinationController {
     private final AccountService accounts;
     private final DeliveryStandings standings;
     private final SftpDrop sftp;
+    private final NewKey newKey;
 
     DestinationController(
             ProfileRepository own,
             DestinationService destinations,
             AccountService accounts,
             DeliveryStandings standings,
-            SftpDrop sftp) {
+            SftpDrop sftp,
+            NewKey newKey) {
+        this.newKey = newKey;
         this.sftp = sftp;
         this.standings = standings;
         this.accounts = accounts;
@@ -273,12 +277,12 @@ public class DestinationController {
     }
 
     /** How many secrets a new key holds. */
-    record NewKey(int secrets) {}
+    record Resealed(int secrets) {}
 
     /** Seals all secrets with a new key and destroys the old one. */
     @PostMapping("/api/destinations/key")
-    NewKey newKey() throws IOException {
-        return new NewKey(destinations.newKey());
+    Resealed newKey() throws IOException {
+        return new Resealed(newKey.make());
     }
 
     @GetMapping("/api/destinations/{id}/record")

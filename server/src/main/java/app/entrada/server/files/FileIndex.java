@@ -31,7 +31,7 @@ public class FileIndex {
     private final JdbcClient jdbc;
     private final JsonMapper json;
     private final Cache<String, CachedFiles> kept =
-            Caffeine.newBuilder().maximumSize(20_000).build();
+            Caffeine.newBuilder().maximumSize(4_000).build();
 
     FileIndex(JdbcClient jdbc, JsonMapper json) {
         this.jdbc = jdbc;

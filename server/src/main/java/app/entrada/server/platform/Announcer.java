@@ -108,11 +108,12 @@ public class Announcer implements SmartLifecycle {
     private void endThoseOfNoSession() {
         Set<String> told = pages.stream().map(Page::session).collect(Collectors.toSet());
         if (told.isEmpty()) return;
-        Set<String> there = new HashSet<>(
-                jdbc.sql("SELECT trim(session_id) FROM spring_session WHERE session_id = ANY (?) AND expiry_time > ?")
-                        .params(told.toArray(String[]::new), System.currentTimeMillis())
-                        .query(String.class)
-                        .list());
+        Set<String> there = new HashSet<>(jdbc.sql(
+                        "SELECT trim(s.session_id) FROM spring_session s WHERE s.session_id = ANY (?) AND s.expiry_time > ? AND "
+                                + SessionsOfNow.IS_OF_NOW)
+                .params(told.toArray(String[]::new), System.currentTimeMillis())
+                .query(String.class)
+                .list());
         List<Page> gone =
                 pages.stream().filter(page -> !there.contains(page.session)).toList();
         pages.removeAll(gone);

@@ -4,7 +4,8 @@ import java.util.List;
 
 /**
  * Who may write where. A writing route that stands in none of these lists is closed to everybody; whoever adds one has to
- * say for whom. Reading under {@code /api} is for everybody who is signed in.
+ * say for whom. Reading under {@code /api} is for everybody who is signed in,
+ * unless it stands here too.
  */
 final class Routes {
     private Routes() {}
@@ -16,11 +17,29 @@ final class Routes {
             "POST /api/accounts/first",
             "POST /api/callbacks/{destination}");
 
+    /** Also for somebody who has to change a password or set up a second factor before anything else. */
+    static final List<String> ENTERING = List.of(
+            "GET /api/account", "PUT /api/account/password", "POST /api/account/factor", "PUT /api/account/factor");
+
     /** What is everybody's own. */
-    static final List<String> SIGNED_IN = List.of("POST /api/catalogue/views", "DELETE /api/catalogue/views/{id}");
+    static final List<String> SIGNED_IN = List.of(
+            "PUT /api/account/name",
+            "POST /api/account/factor/off",
+            "POST /api/account/recovery-codes",
+            "DELETE /api/account/sessions",
+            "DELETE /api/account/sessions/{id}",
+            "POST /api/catalogue/views",
+            "DELETE /api/catalogue/views/{id}");
 
     /** What leaves the house, what destinations are told and believe, what is numbered, what is risked. */
     static final List<String> MANAGERS = List.of(
+            "GET /api/accounts",
+            "GET /api/accounts/log",
+            "POST /api/accounts",
+            "PUT /api/accounts/{id}",
+            "POST /api/accounts/{id}/password",
+            "POST /api/accounts/{id}/factor/off",
+            "DELETE /api/accounts/{id}/sessions",
             "POST /api/releases/{id}/deliveries",
             "POST /api/releases/{id}/deliveries/{delivery}/again",
             "POST /api/releases/{id}/deliveries/{delivery}/off",

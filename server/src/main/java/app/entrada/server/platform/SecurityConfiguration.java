@@ -3,6 +3,7 @@ package app.entrada.server.platform;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Consumer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -11,7 +12,9 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AuthorizeHttpRequestsConfigurer;
+import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
@@ -29,8 +32,14 @@ class SecurityConfiguration {
             "camera=(), microphone=(), geolocation=(), payment=(), usb=(), midi=(), display-capture=()";
 
     @Bean
-    PasswordEncoder passwords(Settings settings) {
-        return new BCryptPasswordEncoder(settings.passwordCost());
+    PasswordEncoder passwordEncoder(Settings settings) {
+        // as many tries a second as the recommendation for Argon2id with the least memory allows
+        String now = "argon2id";
+        var encoder = new DelegatingPasswordEncoder(
+                now, Map.of(now, new Argon2PasswordEncoder(16, 32, 1, settings.passwordMemory(), 2)));
+        // as they were hashed before; they are hashed anew when their owner signs in
+        encoder.setDefaultPasswordEncoderForMatches(new BCryptPasswordEncoder());
+        return encoder;
     }
 
     @Bean
@@ -45,7 +54,8 @@ class SecurityConfiguration {
                     requests.requestMatchers(HttpMethod.GET, "/api/session", "/actuator/health/**")
                             .permitAll();
                     open(Routes.ANYBODY, requests, url -> url.permitAll());
-                    open(Routes.SIGNED_IN, requests, url -> url.authenticated());
+                    open(Routes.SIGNED_IN, requests, url -> url.hasAnyRole("MANAGER", "ASSISTANT", "READER"));
+                    open(Routes.ENTERING, requests, url -> url.authenticated());
                     open(Routes.MANAGERS, requests, url -> url.hasRole("MANAGER"));
                     open(Routes.EDITORS, requests, url -> url.hasAnyRole("MANAGER", "ASSISTANT"));
                     for (HttpMethod reading : List.of(HttpMethod.GET, HttpMethod.HEAD)) {

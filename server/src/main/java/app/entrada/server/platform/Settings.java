@@ -12,7 +12,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param demoPassword password of the demo accounts
  * @param demoLongest how long the demo's pieces last at most: to measure them is most of what its first start takes
  * @param demoReleases how many releases are invented beside the small catalogue of the demo; 0 for none
- * @param passwordCost how slow it is to try a password: the logarithm of BCrypt's rounds to the base of 2
+ * @param passwordMemory how much memory it takes to try a password, in KiB
  * @param today ISO date that stands for today, or empty
  * @param standinsUrl address under which the simulated destinations listen, or empty
  * @param standinsSecret what their tokens are made of
@@ -29,7 +29,7 @@ public record Settings(
         String demoPassword,
         Duration demoLongest,
         int demoReleases,
-        int passwordCost,
+        int passwordMemory,
         String today,
         String standinsUrl,
         String standinsSecret,

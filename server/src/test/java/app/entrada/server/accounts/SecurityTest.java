@@ -80,7 +80,7 @@ class SecurityTest {
 
     @Test
     void five_wrong_passwords_make_a_stranger_wait_and_never_the_owner() {
-        RunningServer.bean(AccountService.class).create("hurried", RunningServer.PASSWORD, "reader");
+        RunningServer.bean(AccountService.class).create("hurried", RunningServer.PASSWORD, Role.READER);
         Client owner = RunningServer.client();
         assertThat(owner.signIn("hurried", RunningServer.PASSWORD).status()).isEqualTo(200);
         owner.delete("/api/session");
@@ -145,9 +145,9 @@ class SecurityTest {
         assertThat(busy.get("/api/releases").status()).isEqualTo(200);
         JdbcClient jdbc = RunningServer.bean(JdbcClient.class);
         long eightDays = java.time.Duration.ofDays(8).toMillis();
-        jdbc.sql("UPDATE spring_session SET creation_time = creation_time - ? WHERE principal_name = 'reader'")
-                .param(eightDays)
-                .update();
+        jdbc.sql("""
+                        UPDATE spring_session SET creation_time = creation_time - ?
+                        WHERE principal_name = (SELECT id || ':' || version FROM account WHERE name = 'reader')""").param(eightDays).update();
         assertThat(busy.get("/api/releases").status()).isEqualTo(401);
     }
 

@@ -1,6 +1,5 @@
-package app.entrada.server.connections;
+package app.entrada.server.platform;
 
-import app.entrada.server.platform.Settings;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -22,12 +21,12 @@ import javax.crypto.spec.SecretKeySpec;
 import org.springframework.stereotype.Component;
 
 /**
- * Encrypts what destinations give us to sign in with: AES-256-GCM, a fresh nonce each time, bound to the destination's id.
- * The key is a file outside the database, readable by its owner alone. While a key is replaced by another, the file holds both,
- * the newest last: what is sealed with either opens, whenever the work is interrupted.
+ * Encrypts what has to be kept and told again to nobody: what destinations give us to sign in with, second factors.
+ * AES-256-GCM, a fresh nonce each time, bound to whose it is. The key is a file outside the database, readable by its owner
+ * alone. While a key is replaced by another, the file holds both, the newest last: what is sealed with either opens, whenever the work is interrupted.
  */
 @Component
-class Secrets {
+public class Secrets {
     private static final int KEY = 32;
     private static final int NONCE = 12;
     private static final int TAG_BITS = 128;
@@ -93,55 +92,57 @@ class Secrets {
         keys = read();
     }
 
-    byte[] seal(String destination, String secret) {
+    /** Seals a secret for its owner alone: a destination's id, or another name that is nobody else's. */
+    public byte[] seal(String owner, String secret) {
         byte[] nonce = new byte[NONCE];
         random.nextBytes(nonce);
-        byte[] text = sealed(destination, nonce, secret.getBytes(StandardCharsets.UTF_8));
+        byte[] text = sealed(owner, nonce, secret.getBytes(StandardCharsets.UTF_8));
         byte[] both = Arrays.copyOf(nonce, NONCE + text.length);
         System.arraycopy(text, 0, both, NONCE, text.length);
         return both;
     }
 
-    private byte[] sealed(String destination, byte[] nonce, byte[] text) {
+    private byte[] sealed(String owner, byte[] nonce, byte[] text) {
         try {
-            return run(Cipher.ENCRYPT_MODE, keys.get(keys.size() - 1), destination, nonce, text);
+            return run(Cipher.ENCRYPT_MODE, keys.get(keys.size() - 1), owner, nonce, text);
         } catch (GeneralSecurityException everyPlatformHasIt) {
             throw new IllegalStateException(everyPlatformHasIt);
         }
     }
 
-    String open(String destination, byte[] both) {
-        Optional<String> opened = opened(destination, both);
+    /** What was sealed for an owner; an error of the program when no key opens it. */
+    public String open(String owner, byte[] both) {
+        Optional<String> opened = opened(owner, both);
         if (opened.isEmpty())
             try {
                 // another node may have put a new key into the file
                 keys = read();
-                opened = opened(destination, both);
+                opened = opened(owner, both);
             } catch (IOException unreadable) {
                 throw new UncheckedIOException(unreadable);
             }
         return opened.orElseThrow(
-                () -> new IllegalStateException("the secret of " + destination + " does not open with any key"));
+                () -> new IllegalStateException("the secret of " + owner + " does not open with any key"));
     }
 
-    private Optional<String> opened(String destination, byte[] both) {
+    private Optional<String> opened(String owner, byte[] both) {
         byte[] nonce = Arrays.copyOf(both, NONCE);
         byte[] text = Arrays.copyOfRange(both, NONCE, both.length);
         for (SecretKeySpec key : keys)
             try {
                 return Optional.of(
-                        new String(run(Cipher.DECRYPT_MODE, key, destination, nonce, text), StandardCharsets.UTF_8));
+                        new String(run(Cipher.DECRYPT_MODE, key, owner, nonce, text), StandardCharsets.UTF_8));
             } catch (GeneralSecurityException otherKey) {
                 // the next one, then
             }
         return Optional.empty();
     }
 
-    private static byte[] run(int mode, SecretKeySpec key, String destination, byte[] nonce, byte[] text)
+    private static byte[] run(int mode, SecretKeySpec key, String owner, byte[] nonce, byte[] text)
             throws GeneralSecurityException {
         Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
         cipher.init(mode, key, new GCMParameterSpec(TAG_BITS, nonce));
-        cipher.updateAAD(destination.getBytes(StandardCharsets.UTF_8));
+        cipher.updateAAD(owner.getBytes(StandardCharsets.UTF_8));
         return cipher.doFinal(text);
     }
 }

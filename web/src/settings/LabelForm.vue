@@ -1,0 +1,86 @@
+<script setup lang="ts">
+/** The label’s names and prefixes. */
+import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
+import { ref } from 'vue'
+import { api, got } from '../api/client'
+import { useSession } from '../api/session'
+import type { LabelFacts } from '../api/types'
+import { useLoad } from '../kit/useLoad'
+
+const session = useSession()
+const saved = ref('')
+const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
+  { key: 'name', name: 'Label name', help: 'Goes into new releases, with its P- and C-line.' },
+  { key: 'isrcPrefix', name: 'ISRC prefix', help: 'Two letters and three letters or digits, as assigned (ISO 3901).' },
+  {
+    key: 'barcodePrefix',
+    name: 'GS1 company prefix',
+    help: 'Seven to eleven digits; barcodes are numbered behind it.',
+  },
+  {
+    key: 'cataloguePrefix',
+    name: 'Catalogue prefix',
+    help: 'Letters in front of the label’s own numbers: NW for NW-031.',
+  },
+  {
+    key: 'publisher',
+    name: 'Own publisher',
+    help: 'A publisher of the same house: counts as one party with the label.',
+  },
+  {
+    key: 'societyId',
+    name: 'Society ID',
+    help: 'The label’s sender number at the authors’ societies, up to nine digits; registrations carry it.',
+  },
+]
+const { value: label, problem, attempt } = useLoad<LabelFacts>(() => got(api.GET('/api/label')))
+async function save() {
+  saved.value = ''
+  const done = await attempt(async () => (label.value = await got(api.PUT('/api/label', { body: label.value! }))))
+  if (done) saved.value = 'Saved.'
+}
+</script>
+
+<template>
+  <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+  <p v-if="!label && !problem" class="quiet">Loading the label…</p>
+  <BForm v-if="label" @submit.prevent="save">
+    <div v-for="field in FIELDS" :key="field.key" class="field">
+      <label :for="field.key">{{ field.name }}</label>
+      <BFormInput
+        :id="field.key"
+        v-model="label[field.key]"
+        autocomplete="off"
+        :disabled="session.who?.role !== 'manager'"
+        :class="{ mono: !['name', 'publisher'].includes(field.key) }"
+      />
+      <span class="quiet">{{ field.help }}</span>
+    </div>
+    <BButton v-if="session.who?.role === 'manager'" type="submit" variant="primary">Save</BButton>
+    <span class="saved" role="status">{{ saved }}</span>
+  </BForm>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: 160px 260px 1fr;
+  gap: var(--space-6);
+  align-items: center;
+  padding: var(--space-3) 0;
+  border-bottom: 1px solid var(--line);
+}
+label {
+  font-weight: 500;
+}
+.problem {
+  color: var(--stop);
+}
+button {
+  margin-top: var(--space-6);
+}
+.saved {
+  margin-left: var(--space-5);
+  color: var(--ready);
+}
+</style>

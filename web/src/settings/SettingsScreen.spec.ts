@@ -1,0 +1,48 @@
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { Refused } from '../testing/server'
+import { screen } from '../testing/screen'
+import SettingsScreen from './SettingsScreen.vue'
+
+const LABEL = {
+  name: 'Ninth Weir Records',
+  isrcPrefix: 'XANW9',
+  barcodePrefix: '952123450',
+  cataloguePrefix: 'NW',
+  publisher: 'Low Lock Music',
+  societyId: '000000952',
+}
+const usual = { 'GET /api/label': LABEL, 'GET /api/calendar': { path: null, since: null } }
+afterEach(() => vi.unstubAllGlobals())
+
+describe('P1 Settings of the house', () => {
+  it('saves the label', async () => {
+    const { shown, posts } = await screen(SettingsScreen, { ...usual, 'PUT /api/label': LABEL })
+    await shown.find('#isrcPrefix').setValue('XANW8')
+    await shown.find('form').trigger('submit')
+    await flushPromises()
+    expect(posts().at(-1)).toMatchObject({ method: 'PUT', path: '/api/label', body: { isrcPrefix: 'XANW8' } })
+    expect(shown.find('.saved').text()).toBe('Saved.')
+  })
+  it('says what is wrong with a prefix, and what was typed stays', async () => {
+    const { shown } = await screen(SettingsScreen, {
+      ...usual,
+      'PUT /api/label': new Refused(
+        422,
+        'malformed-code',
+        'An ISRC prefix has two letters and three letters or digits.',
+      ),
+    })
+    await shown.find('#isrcPrefix').setValue('X')
+    await shown.find('form').trigger('submit')
+    await flushPromises()
+    expect(shown.find('[role=alert]').text()).toContain('two letters')
+    expect((shown.find('#isrcPrefix').element as HTMLInputElement).value).toBe('X')
+    expect(shown.find('.saved').text()).toBe('')
+  })
+  it('lets everybody but managers look only', async () => {
+    const { shown } = await screen(SettingsScreen, usual, { role: 'assistant' })
+    expect(shown.find('#name').attributes('disabled')).toBeDefined()
+    expect(shown.text()).not.toContain('Save')
+  })
+})

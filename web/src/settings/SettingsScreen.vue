@@ -1,0 +1,36 @@
+<script setup lang="ts">
+/** What holds for the whole house. */
+import { useSession } from '../api/session'
+import CalendarAddress from '../desk/CalendarAddress.vue'
+import LabelForm from './LabelForm.vue'
+import NewKey from './NewKey.vue'
+
+const session = useSession()
+</script>
+
+<template>
+  <div class="screen settings">
+    <h1>Settings</h1>
+    <section aria-labelledby="settings-label">
+      <h2 id="settings-label">Label</h2>
+      <LabelForm />
+    </section>
+    <section aria-labelledby="settings-calendar">
+      <h2 id="settings-calendar">Calendar</h2>
+      <CalendarAddress says="Release dates and delivery deadlines in your calendar program" />
+    </section>
+    <section v-if="session.who?.role === 'manager'" aria-labelledby="settings-keys">
+      <h2 id="settings-keys">Secrets</h2>
+      <NewKey />
+    </section>
+  </div>
+</template>
+
+<style scoped>
+section {
+  margin-top: var(--space-6);
+}
+h2 {
+  margin: 0 0 var(--space-3);
+}
+</style>
