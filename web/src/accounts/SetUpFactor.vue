@@ -92,6 +92,7 @@ label {
   grid-template-columns: 190px 1fr;
   gap: var(--space-6);
   align-items: start;
+  margin-top: var(--space-4);
 }
 svg {
   /* a camera wants dark on light, by night too */

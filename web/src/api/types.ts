@@ -2,6 +2,7 @@
 import type { components } from './schema'
 
 type Schemas = components['schemas']
+export type BackupView = Schemas['BackupView']
 export type OwnView = Schemas['OwnView']
 export type AccountView = Schemas['AccountView']
 export type AccountLogLine = Schemas['AccountLogLine']

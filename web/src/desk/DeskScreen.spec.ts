@@ -24,6 +24,7 @@ const desk = (moves: object[], answers: object[] = []) => ({
   moves,
   busy: new Set((moves as { releaseId: number }[]).map((move) => move.releaseId)).size,
   lookedOver: 0,
+  backupTooOld: false,
   ahead: [],
   wanting: [] as object[],
   answers,

@@ -94,6 +94,10 @@ function slack(days: number | null): string {
     <div v-else class="columns">
       <section aria-label="Next moves">
         <h2>Next moves</h2>
+        <p v-if="desk.backupTooOld && session.who?.role === 'manager'" class="wanting">
+          <Mark weight="stop" /> There has been no backup for a week.
+          <RouterLink to="/settings">See Settings</RouterLink>.
+        </p>
         <p v-if="!desk.destinations" class="quiet">
           There is no destination yet, so nothing is checked.
           <RouterLink to="/destinations">Add those that you send to</RouterLink>.

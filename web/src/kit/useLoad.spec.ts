@@ -42,6 +42,16 @@ describe('what a screen shows of the server', () => {
     await got.load()
     expect(got.problem.value).toBe('')
   })
+  it('is what was asked for last, whichever answer comes first', async () => {
+    const waiting: ((says: string) => void)[] = []
+    const { shown, got } = screen(() => new Promise<string>((answer) => waiting.push(answer)))
+    void got.load()
+    waiting[1]!('the later one')
+    await flushPromises()
+    waiting[0]!('the earlier one')
+    await flushPromises()
+    expect(shown.text()).toBe('the later one')
+  })
   it('is asked for again when what it depends on is different', async () => {
     const revision = ref(1)
     const { shown } = screen(async () => `revision ${revision.value}`, { when: revision })

@@ -5,7 +5,8 @@ import { soon } from './soon'
 /**
  * What a screen shows of the server: asked for when it is shown, and again when something says that it may be different.
  *
- * @param ask asks for it; what fails is said in {@link problem}, and what was shown before stays
+ * @param ask asks for it; what fails is said in {@link problem}, and what was shown before stays. An answer that comes after a
+ *   later question was asked is not taken
  * @param again kinds of announcements that make it different, and what else it depends on
  */
 export function useLoad<T>(
@@ -31,7 +32,19 @@ export function useLoad<T>(
       return false
     }
   }
-  const load = async () => void (await attempt(async () => (value.value = await ask())))
+  let asked = 0
+  const load = async () => {
+    const mine = ++asked
+    await attempt(async () => {
+      try {
+        const answer = await ask()
+        if (mine === asked) value.value = answer
+      } catch (failure) {
+        // of a question that nobody asks any more nothing is said
+        if (mine === asked) throw failure
+      }
+    })
+  }
   const later = soon(load)
   const stops = (again.announced ?? []).map((kind) => useSession().on(kind, later.ask))
   onMounted(load)

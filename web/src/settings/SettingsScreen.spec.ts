@@ -12,7 +12,8 @@ const LABEL = {
   publisher: 'Low Lock Music',
   societyId: '000000952',
 }
-const usual = { 'GET /api/label': LABEL, 'GET /api/calendar': { path: null, since: null } }
+const NONE = { plan: null, lastGood: null, tooOld: false, latest: [] }
+const usual = { 'GET /api/label': LABEL, 'GET /api/backups': NONE, 'GET /api/calendar': { path: null, since: null } }
 afterEach(() => vi.unstubAllGlobals())
 
 describe('P1 Settings of the house', () => {
@@ -40,9 +41,38 @@ describe('P1 Settings of the house', () => {
     expect((shown.find('#isrcPrefix').element as HTMLInputElement).value).toBe('X')
     expect(shown.find('.saved').text()).toBe('')
   })
+  it('says when the last good backup was, and why a later one failed', async () => {
+    const run = {
+      began: '2026-11-22T02:00:00Z',
+      ended: '2026-11-22T02:04:00Z',
+      place: '/mnt/weir',
+      good: true,
+      files: 61,
+      bytes: 734_000_000,
+      says: '',
+    }
+    const { shown } = await screen(SettingsScreen, {
+      ...usual,
+      'GET /api/backups': {
+        plan: { folder: '/mnt/weir', keep: 14 },
+        lastGood: run,
+        tooOld: false,
+        latest: [{ ...run, began: '2026-11-23T02:00:00Z', good: false, says: 'The backup needs 12 MB more.' }, run],
+      },
+    })
+    expect(shown.text()).toContain('61 files, 734.0 MB, in /mnt/weir')
+    expect(shown.text()).toContain('every day and keeps the newest 14')
+    expect(shown.text()).toContain('failed: The backup needs 12 MB more.')
+  })
+  it('says how to have one every day', async () => {
+    const { shown } = await screen(SettingsScreen, usual)
+    expect(shown.text()).toContain('There is no backup yet.')
+    expect(shown.text()).toContain('./entrada backup --every day')
+  })
   it('lets everybody but managers look only', async () => {
     const { shown } = await screen(SettingsScreen, usual, { role: 'assistant' })
     expect(shown.find('#name').attributes('disabled')).toBeDefined()
     expect(shown.text()).not.toContain('Save')
+    expect(shown.text()).not.toContain('Backup')
   })
 })

@@ -2,6 +2,7 @@
 /** What holds for the whole house. */
 import { useSession } from '../api/session'
 import CalendarAddress from '../desk/CalendarAddress.vue'
+import BackupSection from './BackupSection.vue'
 import LabelForm from './LabelForm.vue'
 import NewKey from './NewKey.vue'
 
@@ -18,6 +19,10 @@ const session = useSession()
     <section aria-labelledby="settings-calendar">
       <h2 id="settings-calendar">Calendar</h2>
       <CalendarAddress says="Release dates and delivery deadlines in your calendar program" />
+    </section>
+    <section v-if="session.who?.role === 'manager'" aria-labelledby="settings-backup">
+      <h2 id="settings-backup">Backup</h2>
+      <BackupSection />
     </section>
     <section v-if="session.who?.role === 'manager'" aria-labelledby="settings-keys">
       <h2 id="settings-keys">Secrets</h2>

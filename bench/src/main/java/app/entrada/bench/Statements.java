@@ -75,7 +75,7 @@ final class Statements {
     }
 
     private int counted(String from, String to) throws IOException {
-        String log = log();
+        String log = log(2);
         String between = log.substring(log.lastIndexOf(from), log.lastIndexOf(to));
         return (int) COUNTED.matcher(between).results().count();
     }
@@ -84,14 +84,19 @@ final class Statements {
     private String mark() throws IOException {
         String mark = "mark " + System.nanoTime() + " " + marks++;
         say("SELECT '" + mark + "'");
-        while (!log().contains(mark)) LockSupport.parkNanos(5_000_000);
+        while (!log(1).contains(mark)) LockSupport.parkNanos(5_000_000);
         return mark;
     }
 
-    private String log() throws IOException {
+    /** The newest of the files that the log is written to; a mark may stand in the one before. */
+    private String log(int files) throws IOException {
         try (Stream<Path> logs = Files.list(database.resolve("log"))) {
-            Path newest = logs.max(Comparator.comparing(Path::getFileName)).orElseThrow();
-            return Files.readString(newest, StandardCharsets.ISO_8859_1);
+            List<Path> all =
+                    logs.sorted(Comparator.comparing(Path::getFileName)).toList();
+            StringBuilder log = new StringBuilder();
+            for (Path each : all.subList(Math.max(0, all.size() - files), all.size()))
+                log.append(Files.readString(each, StandardCharsets.ISO_8859_1));
+            return log.toString();
         }
     }
 

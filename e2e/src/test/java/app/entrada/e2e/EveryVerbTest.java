@@ -94,6 +94,8 @@ class EveryVerbTest {
                 Arguments.of(List.of("prove", folder.toString()), "no SHA256SUMS"),
                 Arguments.of(
                         List.of("message", document.toString(), "--destination", "nowhere", "--out", none), "nowhere"),
+                Arguments.of(List.of("backup"), "there is no data yet"),
+                Arguments.of(List.of("restore"), "say from which file or folder"),
                 Arguments.of(List.of("schema"), "2020-12"),
                 Arguments.of(List.of("schema", "profile"), "title.too-long"));
     }

@@ -22,7 +22,16 @@ class LayersTest {
     private static final Set<String> GROUND = Set.of("platform", "accounts", "facts", "files", "jobs");
 
     private static final Set<String> MIDDLE = Set.of(
-            "sound", "standing", "receiving", "context", "checks", "views", "overview", "connections", "handover");
+            "sound",
+            "standing",
+            "receiving",
+            "context",
+            "checks",
+            "views",
+            "overview",
+            "connections",
+            "handover",
+            "backup");
 
     @ArchTest
     static final ArchRule packages_are_free_of_circles =

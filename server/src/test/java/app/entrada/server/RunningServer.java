@@ -71,6 +71,25 @@ public final class RunningServer implements BeforeAllCallback {
         return new SpringApplicationBuilder(Application.class).run(fresh().toArray(String[]::new));
     }
 
+    /** Settings of an installation that holds nothing yet; a server started with them begins it. */
+    public static java.util.List<String> nothingYet() {
+        return fresh();
+    }
+
+    /** A setting of those. */
+    public static String setting(java.util.List<String> settings, String name) {
+        return settings.stream()
+                .filter(each -> each.startsWith("--" + name + "="))
+                .findFirst()
+                .orElseThrow()
+                .substring(name.length() + 3);
+    }
+
+    /** A server with these settings, until it is closed. */
+    public static ConfigurableApplicationContext with(java.util.List<String> settings) {
+        return new SpringApplicationBuilder(Application.class).run(settings.toArray(String[]::new));
+    }
+
     /** The same where a password takes as long to try as in earnest. */
     public static ConfigurableApplicationContext withSlowPasswords() {
         return new SpringApplicationBuilder(Application.class)
@@ -167,11 +186,7 @@ public final class RunningServer implements BeforeAllCallback {
 
     private static Ending start() {
         settings = fresh();
-        var = Path.of(settings.stream()
-                .filter(each -> each.startsWith("--entrada.var="))
-                .findFirst()
-                .orElseThrow()
-                .substring("--entrada.var=".length()));
+        var = Path.of(setting(settings, "entrada.var"));
         context = new SpringApplicationBuilder(Application.class).run(settings.toArray(String[]::new));
         var accounts = bean(AccountService.class);
         for (String role : new String[] {"manager", "assistant", "reader"})

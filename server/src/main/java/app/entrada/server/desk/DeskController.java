@@ -2,6 +2,7 @@ package app.entrada.server.desk;
 
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.backup.BackupRuns;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.overview.KeptRelease.DateAhead;
 import app.entrada.server.overview.KeptRelease.MoveView;
@@ -29,8 +30,15 @@ class DeskController {
     private final DeliveryStandings deliveries;
     private final ProfileRepository profiles;
     private final PutOffs putOffs;
+    private final BackupRuns backups;
 
-    DeskController(Standings standings, DeliveryStandings deliveries, ProfileRepository profiles, PutOffs putOffs) {
+    DeskController(
+            Standings standings,
+            DeliveryStandings deliveries,
+            ProfileRepository profiles,
+            PutOffs putOffs,
+            BackupRuns backups) {
+        this.backups = backups;
         this.putOffs = putOffs;
         this.standings = standings;
         this.deliveries = deliveries;
@@ -45,6 +53,7 @@ class DeskController {
      * @param wanting answers that want something, the newest first
      * @param answers that came in last
      * @param putOff releases of which nothing is said until a day
+     * @param backupTooOld whether there was no good backup for a week
      */
     record Desk(
             String today,
@@ -56,7 +65,8 @@ class DeskController {
             List<DateAhead> ahead,
             List<AnswerView> wanting,
             List<AnswerView> answers,
-            List<PutOffs.PutOff> putOff) {}
+            List<PutOffs.PutOff> putOff,
+            boolean backupTooOld) {}
 
     record AnswerView(
             long releaseId, String release, String destination, DeliveryState state, String says, String at) {}
@@ -75,7 +85,8 @@ class DeskController {
                 urgent.ahead(),
                 deliveries.wanting(WANTING).stream().map(this::view).toList(),
                 deliveries.answers(ANSWERS).stream().map(this::view).toList(),
-                putOffs.of(account));
+                putOffs.of(account),
+                backups.isTooOld());
     }
 
     private AnswerView view(DeliveryStandings.ReleaseAnswer answer) {

@@ -15,8 +15,11 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFilePermission;
 import java.security.MessageDigest;
+import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** The store in a folder: {@code files/ab/cd…}. A file appears there whole or not at all. */
@@ -107,6 +110,18 @@ class DirectoryFileStore implements FileStore {
     @Override
     public Path path(Sha256 sha256) {
         return root.resolve(sha256.hex().substring(0, 2)).resolve(sha256.hex().substring(2));
+    }
+
+    @Override
+    public List<Kept> all() throws IOException {
+        List<Kept> all = new ArrayList<>();
+        try (Stream<Path> files = Files.walk(root, 2)) {
+            for (Path file : files.filter(Files::isRegularFile).sorted().toList()) {
+                String name = root.relativize(file).toString().replace("/", "");
+                if (name.matches("[0-9a-f]{64}")) all.add(new Kept(new Sha256(name), Files.size(file)));
+            }
+        }
+        return all;
     }
 
     @Override

@@ -4,6 +4,7 @@ import app.entrada.core.text.Sha256;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 
 /** Where bytes are kept, by their checksum. What is in the store is never changed. */
@@ -41,6 +42,12 @@ public interface FileStore {
 
     /** A readable path of the bytes. */
     Path path(Sha256 sha256);
+
+    /** A file that is kept. */
+    record Kept(Sha256 sha256, long bytes) {}
+
+    /** Every file that is in the store now; none is ever taken out of it. */
+    List<Kept> all() throws IOException;
 
     /** A folder on the same disk for files in the making. */
     Path workshop() throws IOException;

@@ -35,6 +35,7 @@ final class Routes {
     static final List<String> MANAGERS = List.of(
             "GET /api/accounts",
             "GET /api/accounts/log",
+            "GET /api/backups",
             "POST /api/accounts",
             "PUT /api/accounts/{id}",
             "POST /api/accounts/{id}/password",

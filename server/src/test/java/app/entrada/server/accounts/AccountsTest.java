@@ -221,6 +221,18 @@ class AccountsTest {
                 .isEqualTo("factor");
     }
 
+    /** A device that was set up as the second factor of who is signed in; the code of this half minute is used up. */
+    private static AuthenticatorDevice device(Client client) {
+        AuthenticatorDevice device = new AuthenticatorDevice(client.post("/api/account/factor", Map.of("password", NEW))
+                .json()
+                .path("key")
+                .asString());
+        assertThat(client.put("/api/account/factor", Map.of("code", device.shows(Instant.now())))
+                        .status())
+                .isEqualTo(200);
+        return device;
+    }
+
     private static Client.Answer signIn(Client client, Somebody who, String password, String code) {
         return client.post("/api/session", Map.of("name", who.name, "password", password, "code", code));
     }
@@ -229,11 +241,7 @@ class AccountsTest {
     void without_the_password_nobody_learns_whether_there_is_a_second_factor() {
         Somebody who = made("reader", false);
         Client client = settled(who);
-        AuthenticatorDevice device = new AuthenticatorDevice(client.post("/api/account/factor", Map.of("password", NEW))
-                .json()
-                .path("key")
-                .asString());
-        client.put("/api/account/factor", Map.of("code", device.shows(Instant.now())));
+        device(client);
         Client stranger = RunningServer.client();
         assertThat(stranger.signIn(who.name, "not the password").problem()).isEqualTo("wrong-password");
     }
@@ -242,11 +250,7 @@ class AccountsTest {
     void whoever_has_the_password_cannot_try_all_codes() {
         Somebody who = made("reader", false);
         Client client = settled(who);
-        String key = client.post("/api/account/factor", Map.of("password", NEW))
-                .json()
-                .path("key")
-                .asString();
-        client.put("/api/account/factor", Map.of("code", new AuthenticatorDevice(key).shows(Instant.now())));
+        device(client);
         Client stranger = RunningServer.client();
         stranger.get("/api/session");
         for (int i = 0; i < 10; i++)
@@ -258,11 +262,7 @@ class AccountsTest {
     void second_factors_open_after_the_key_was_exchanged() throws IOException {
         Somebody who = made("reader", false);
         Client client = settled(who);
-        AuthenticatorDevice device = new AuthenticatorDevice(client.post("/api/account/factor", Map.of("password", NEW))
-                .json()
-                .path("key")
-                .asString());
-        client.put("/api/account/factor", Map.of("code", device.shows(Instant.now())));
+        AuthenticatorDevice device = device(client);
         byte[] before = sealed(who);
         assertThat(RunningServer.bean(NewKey.class).make()).isPositive();
         assertThat(sealed(who)).isNotEqualTo(before);

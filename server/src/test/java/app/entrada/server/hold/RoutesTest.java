@@ -173,6 +173,7 @@ class RoutesTest {
                 .containsExactlyInAnyOrder(
                         "GET /api/accounts",
                         "GET /api/accounts/log",
+                        "GET /api/backups",
                         "POST /api/accounts",
                         "PUT /api/accounts/{id}",
                         "POST /api/accounts/{id}/password",

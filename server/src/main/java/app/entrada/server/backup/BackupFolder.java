@@ -1,0 +1,174 @@
+package app.entrada.server.backup;
+
+import app.entrada.core.copy.write.ChecksumList;
+import app.entrada.core.text.Sha256;
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.file.FileSystemException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Backups in a folder: files of the store lie there once for all of them, so that each new backup copies only what is new;
+ * each backup has a folder of its own for its database, its keys and its manifest.
+ */
+final class BackupFolder implements BackupPlace {
+    private static final Logger LOG = LoggerFactory.getLogger(BackupFolder.class);
+
+    private final Path folder;
+    private final boolean linked;
+    private final Set<String> fresh = new HashSet<>();
+
+    /** @param linked whether files of the store may be the same ones under another name, where the disk is the same */
+    BackupFolder(Path folder, boolean linked) throws IOException {
+        this.folder = folder.toAbsolutePath().normalize();
+        this.linked = linked;
+        Files.createDirectories(workshop());
+    }
+
+    @Override
+    public boolean holds(String name, long bytes) throws IOException {
+        Path place = folder.resolve(name);
+        return Files.exists(place) && Files.size(place) == bytes;
+    }
+
+    @Override
+    public Path workshop() {
+        return folder.resolve("workshop");
+    }
+
+    @Override
+    public void put(String name, Path file) throws IOException {
+        Path place = folder.resolve(name);
+        Files.createDirectories(place.getParent());
+        fresh.add(name);
+        if (linked && linked(place, file)) return;
+        Path part = Files.createTempFile(workshop(), "backup", ".part");
+        try {
+            Files.copy(file, part, StandardCopyOption.REPLACE_EXISTING);
+            moveDurably(part, place);
+        } finally {
+            Files.deleteIfExists(part);
+        }
+    }
+
+    private static boolean linked(Path place, Path file) {
+        try {
+            Files.deleteIfExists(place);
+            Files.createLink(place, file);
+            return true;
+        } catch (UnsupportedOperationException | IOException otherDisk) {
+            LOG.debug("Copied instead of linked: {}", otherDisk.getMessage());
+            return false;
+        }
+    }
+
+    @Override
+    public void put(String name, byte[] bytes) throws IOException {
+        Path part = Files.createTempFile(workshop(), "backup", ".part");
+        try {
+            Files.write(part, bytes);
+            Path place = folder.resolve(name);
+            Files.createDirectories(place.getParent());
+            fresh.add(name);
+            moveDurably(part, place);
+        } finally {
+            Files.deleteIfExists(part);
+        }
+    }
+
+    private static void moveDurably(Path part, Path place) throws IOException {
+        try (FileChannel channel = FileChannel.open(part, StandardOpenOption.WRITE)) {
+            channel.force(true);
+        } catch (FileSystemException readOnly) {
+            // a copy of a file that nobody may write to; it is forced with its folder
+        }
+        Files.move(part, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        try (FileChannel parent = FileChannel.open(place.getParent())) {
+            parent.force(true);
+        }
+    }
+
+    @Override
+    public void withdraw(String name) throws IOException {
+        Files.deleteIfExists(folder.resolve(name));
+    }
+
+    @Override
+    public void verify(BackupManifest manifest, Progress progress) throws IOException {
+        long files = 0;
+        long bytes = 0;
+        for (BackupManifest.Part each : manifest.files()) {
+            String name = BackupManifest.fileName(each.sha256());
+            // what earlier backups brought was read back then; that it is there is seen each time
+            if (fresh.contains(name)) same(name, each);
+            else if (!holds(name, each.bytes())) throw lost(name);
+            progress.at("Verifying", ++files, manifest.files().size(), bytes += each.bytes(), manifest.fileBytes());
+        }
+        same(manifest.databaseName(), manifest.database());
+        if (manifest.keys() != null) same(manifest.keysName(), manifest.keys());
+    }
+
+    private void same(String name, BackupManifest.Part part) throws IOException {
+        Path place = folder.resolve(name);
+        if (!Files.exists(place) || !ChecksumList.sum(place).equals(new Sha256(part.sha256()))) throw lost(name);
+    }
+
+    private static IOException lost(String name) {
+        return new IOException("%s is missing from the backup or is damaged there.".formatted(name));
+    }
+
+    /** The backups that are here, the oldest first. */
+    static List<String> namesIn(Path folder) throws IOException {
+        try (Stream<Path> all = Files.list(folder)) {
+            return all.filter(each -> Files.exists(each.resolve("manifest.json")))
+                    .map(each -> each.getFileName().toString())
+                    .sorted()
+                    .toList();
+        }
+    }
+
+    @Override
+    public void keep(int newest) throws IOException {
+        List<String> names = namesIn(folder);
+        List<String> gone = new ArrayList<>(names.subList(0, Math.max(0, names.size() - newest)));
+        if (gone.isEmpty()) return;
+        // the manifest first: from then on it is no backup any more, whatever interrupts the rest
+        for (String name : gone) {
+            Files.delete(folder.resolve(BackupManifest.manifestName(name)));
+            remove(folder.resolve(name));
+        }
+        Set<String> wanted = new HashSet<>();
+        for (String name : namesIn(folder))
+            for (BackupManifest.Part each : ManifestFile.read(folder.resolve(BackupManifest.manifestName(name)))
+                    .files()) wanted.add(BackupManifest.fileName(each.sha256()));
+        try (Stream<Path> files = Files.walk(folder.resolve("files"))) {
+            for (Path file : files.filter(Files::isRegularFile).toList())
+                if (!wanted.contains(folder.relativize(file).toString())) Files.delete(file);
+        }
+    }
+
+    private static void remove(Path place) throws IOException {
+        try (Stream<Path> all = Files.walk(place)) {
+            for (Path each : all.sorted(Comparator.reverseOrder()).toList()) Files.delete(each);
+        }
+    }
+
+    @Override
+    public void close() throws IOException {
+        try (Stream<Path> left = Files.list(workshop())) {
+            for (Path each : left.toList()) Files.delete(each);
+        }
+        Files.delete(workshop());
+    }
+}

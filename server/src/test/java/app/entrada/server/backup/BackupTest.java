@@ -1,0 +1,306 @@
+package app.entrada.server.backup;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.entrada.media.PostgresTools;
+import app.entrada.server.Client;
+import app.entrada.server.RunningServer;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
+
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+@DisplayName("P3 A backup holds everything, is verified, and becomes the same house again")
+class BackupTest {
+    private static final String PASSPHRASE = "seven osier baskets";
+    private static final BackupPlace.Progress QUIET = (doing, files, of, bytes, ofBytes) -> {};
+
+    private final List<String> settings = RunningServer.nothingYet();
+    private ConfigurableApplicationContext server;
+    private Client manager;
+    private BackupRuns runs;
+
+    @TempDir
+    Path folder;
+
+    @BeforeAll
+    void house() {
+        server = RunningServer.with(settings);
+        RunningServer.label(server);
+        manager = RunningServer.manager(server);
+        runs = server.getBean(BackupRuns.class);
+        for (String title : List.of("Low Bridge", "Osier Beds")) file(Client.id(manager.draft("single", title)));
+        assertThat(manager.put(
+                                "/api/destinations/lumenfold/secret",
+                                Map.of(
+                                        "url", "http://127.0.0.1:9",
+                                        "secret", "lf-very-secret",
+                                        "password", RunningServer.PASSWORD))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @AfterAll
+    void end() {
+        server.close();
+    }
+
+    private int noted;
+
+    private void file(long release) {
+        byte[] notes = ("Notes on the running order, " + ++noted).getBytes(StandardCharsets.UTF_8);
+        assertThat(manager.upload("/api/releases/" + release + "/files?name=notes.txt", notes)
+                        .status())
+                .isLessThan(300);
+    }
+
+    private BackupManifest backUp(Path to) throws IOException {
+        try (BackupPlace place = to.toString().endsWith(".tar") ? new BackupArchive(to) : new BackupFolder(to, false)) {
+            return runs.make(to.toString(), place, PASSPHRASE, QUIET);
+        }
+    }
+
+    private static String restore(List<String> into, Path from, String passphrase, int schema) throws IOException {
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        new Restore(
+                        new PostgresTools(""),
+                        new PostgresTools.Database(
+                                RunningServer.setting(into, "spring.datasource.url"),
+                                RunningServer.setting(into, "spring.datasource.username"),
+                                RunningServer.setting(into, "spring.datasource.password")),
+                        Path.of(RunningServer.setting(into, "entrada.var")),
+                        new PrintStream(said, true, StandardCharsets.UTF_8))
+                .restore(from, null, passphrase, schema);
+        return said.toString(StandardCharsets.UTF_8);
+    }
+
+    private static Set<String> filesIn(Path folder) throws IOException {
+        try (Stream<Path> all = Files.walk(folder)) {
+            return new TreeSet<>(all.filter(Files::isRegularFile)
+                    .filter(each -> !each.toString().contains("workshop"))
+                    .map(each -> folder.relativize(each).toString())
+                    .toList());
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"backups", "house.tar"})
+    void becomes_the_same_house_again(String to) throws IOException {
+        BackupManifest made = backUp(folder.resolve(to));
+        assertThat(runs.lastGood().orElseThrow().files()).isEqualTo(made.files().size());
+        List<String> other = RunningServer.nothingYet();
+        String said = restore(other, folder.resolve(to), PASSPHRASE, Migrations.newest());
+        assertThat(said).contains("each as many as the manifest says");
+        assertThat(filesIn(Path.of(RunningServer.setting(other, "entrada.var"), "files")))
+                .isEqualTo(filesIn(Path.of(RunningServer.setting(settings, "entrada.var"), "files")))
+                .isNotEmpty();
+        try (var again = RunningServer.with(other)) {
+            Client client = RunningServer.client(again);
+            assertThat(client.signIn("manager", RunningServer.PASSWORD).status())
+                    .isEqualTo(200);
+            for (String path : List.of("/api/releases", "/api/label", "/api/people", "/api/codes", "/api/destinations"))
+                assertThat(client.get(path).text())
+                        .as(path)
+                        .isEqualTo(manager.get(path).text());
+            // what was sealed opens
+            assertThat(again.getBean(app.entrada.server.connections.DestinationService.class)
+                            .secret("lumenfold"))
+                    .contains("lf-very-secret");
+        }
+    }
+
+    @Test
+    void under_load_it_is_the_house_of_one_moment() throws Exception {
+        AtomicBoolean enough = new AtomicBoolean();
+        AtomicInteger releases = new AtomicInteger();
+        CompletableFuture<Void> busy = CompletableFuture.runAsync(() -> {
+            while (!enough.get()) {
+                file(Client.id(manager.draft("single", "Reach " + releases.incrementAndGet())));
+            }
+        });
+        while (releases.get() < 3) Thread.onSpinWait();
+        backUp(folder.resolve("busy"));
+        enough.set(true);
+        busy.get();
+        List<String> other = RunningServer.nothingYet();
+        assertThat(restore(other, folder.resolve("busy"), PASSPHRASE, Migrations.newest()))
+                .contains("each as many as the manifest says");
+        try (var again = RunningServer.with(other)) {
+            // every file that a fact refers to is there
+            for (String file : again.getBean(JdbcClient.class)
+                    .sql("SELECT sha256 FROM file")
+                    .query(String.class)
+                    .list())
+                assertThat(Path.of(
+                                RunningServer.setting(other, "entrada.var"),
+                                "files",
+                                file.substring(0, 2),
+                                file.substring(2)))
+                        .exists();
+        }
+    }
+
+    @Test
+    void a_second_one_copies_only_what_is_new_and_old_ones_go() throws Exception {
+        Path to = folder.resolve("topped");
+        BackupManifest first = backUp(to);
+        Path kept = to.resolve(BackupManifest.fileName(first.files().get(0).sha256()));
+        Object before = Files.readAttributes(kept, java.nio.file.attribute.BasicFileAttributes.class)
+                .fileKey();
+        file(Client.id(manager.draft("single", "Newer")));
+        next(first);
+        BackupManifest second = backUp(to);
+        assertThat(second.files()).hasSize(first.files().size() + 1);
+        assertThat(Files.readAttributes(kept, java.nio.file.attribute.BasicFileAttributes.class)
+                        .fileKey())
+                .isEqualTo(before);
+        assertThat(BackupFolder.namesIn(to)).containsExactly(first.name(), second.name());
+        // a file that no backup refers to any more goes with the last that did
+        Files.createDirectories(to.resolve("files/00"));
+        Files.writeString(to.resolve("files/00").resolve("0".repeat(62)), "of an older one");
+        try (BackupPlace place = new BackupFolder(to, false)) {
+            place.keep(1);
+        }
+        assertThat(BackupFolder.namesIn(to)).containsExactly(second.name());
+        assertThat(filesIn(to.resolve("files"))).hasSize(second.files().size());
+    }
+
+    /** They are called by the second in which they begin. */
+    private static void next(BackupManifest before) {
+        while (Instant.now().getEpochSecond() <= before.begun().getEpochSecond()) Thread.onSpinWait();
+    }
+
+    @Test
+    void one_that_is_damaged_is_refused_before_anything_is_touched() throws IOException {
+        Path to = folder.resolve("damaged");
+        BackupManifest made = backUp(to);
+        Path file = to.resolve(BackupManifest.fileName(made.files().get(0).sha256()));
+        file.toFile().setWritable(true);
+        byte[] bytes = Files.readAllBytes(file);
+        bytes[bytes.length / 2] ^= 1;
+        Files.write(file, bytes);
+        List<String> other = RunningServer.nothingYet();
+        assertThatThrownBy(() -> restore(other, to, PASSPHRASE, Migrations.newest()))
+                .hasMessageContaining("1 files of this backup are missing or damaged; nothing was changed");
+        assertThat(filesIn(Path.of(RunningServer.setting(other, "entrada.var"))))
+                .isEmpty();
+    }
+
+    @Test
+    void nobody_restores_over_data_nor_with_another_passphrase_nor_what_is_newer() throws IOException {
+        Path to = folder.resolve("guarded");
+        backUp(to);
+        assertThatThrownBy(() -> restore(settings, to, PASSPHRASE, Migrations.newest()))
+                .hasMessageContaining("already");
+        List<String> other = RunningServer.nothingYet();
+        assertThatThrownBy(() -> restore(other, to, "eight osier baskets", Migrations.newest()))
+                .hasMessage("The passphrase does not open the keys of this backup.");
+        assertThatThrownBy(() -> restore(other, to, null, Migrations.newest()))
+                .hasMessageContaining("ENTRADA_BACKUP_PASSPHRASE");
+        assertThatThrownBy(() -> restore(other, to, PASSPHRASE, Migrations.newest() - 1))
+                .hasMessageContaining("newer version");
+        assertThat(filesIn(Path.of(RunningServer.setting(other, "entrada.var"))))
+                .isEmpty();
+    }
+
+    @Test
+    void one_that_was_broken_off_is_none() throws IOException {
+        Path to = folder.resolve("broken");
+        BackupManifest made = backUp(to);
+        Files.delete(to.resolve(BackupManifest.manifestName(made.name())));
+        assertThatThrownBy(() -> restore(RunningServer.nothingYet(), to, PASSPHRASE, Migrations.newest()))
+                .hasMessageContaining("no complete backup");
+    }
+
+    @Test
+    void a_file_of_the_store_that_is_not_what_it_is_called_fails_the_backup_and_says_which() throws IOException {
+        List<String> own = RunningServer.nothingYet();
+        try (var apart = RunningServer.with(own)) {
+            RunningServer.label(apart);
+            Client client = RunningServer.manager(apart);
+            long release = Client.id(client.draft("single", "Spoilt"));
+            client.upload(
+                    "/api/releases/" + release + "/files?name=notes.txt",
+                    "Spoilt notes".getBytes(StandardCharsets.UTF_8));
+            Path files = Path.of(RunningServer.setting(own, "entrada.var"), "files");
+            Path file = files.resolve(filesIn(files).iterator().next());
+            file.toFile().setWritable(true);
+            Files.write(file, new byte[] {1}, StandardOpenOption.APPEND);
+            BackupRuns its = apart.getBean(BackupRuns.class);
+            try (BackupPlace place = new BackupFolder(folder.resolve("spoilt"), false)) {
+                assertThatThrownBy(() -> its.make("spoilt", place, PASSPHRASE, QUIET))
+                        .hasMessageContaining("damaged");
+            }
+            assertThat(BackupFolder.namesIn(folder.resolve("spoilt"))).isEmpty();
+            assertThat(its.lastGood()).isEmpty();
+            assertThat(its.latest(1).get(0).says()).contains("damaged");
+        }
+    }
+
+    private static JdbcClient database(List<String> of) {
+        return JdbcClient.create(new DriverManagerDataSource(
+                RunningServer.setting(of, "spring.datasource.url"),
+                RunningServer.setting(of, "spring.datasource.username"),
+                RunningServer.setting(of, "spring.datasource.password")));
+    }
+
+    @Test
+    void a_database_that_a_newer_version_has_upgraded_is_refused_and_left_as_it_is() {
+        List<String> own = RunningServer.nothingYet();
+        RunningServer.with(own).close();
+        JdbcClient database = database(own);
+        database.sql("""
+                        INSERT INTO flyway_schema_history
+                            (installed_rank, version, description, type, script, checksum, installed_by, execution_time, success)
+                        SELECT max(installed_rank) + 1, '9999', 'of a newer one', 'SQL', 'V9999__of_a_newer_one.sql', 1, 'x', 1, true
+                        FROM flyway_schema_history""").update();
+        assertThatThrownBy(() -> RunningServer.with(own))
+                .rootCause()
+                .hasMessageContaining("upgraded by a newer version");
+    }
+
+    @Test
+    void before_an_upgrade_a_backup_is_taken_that_restores() throws IOException {
+        List<String> own = RunningServer.nothingYet();
+        try (var before = RunningServer.with(own)) {
+            RunningServer.label(before);
+            RunningServer.manager(before).draft("single", "Before");
+        }
+        // as it was before the last migration, which only made tables that nothing else refers to
+        JdbcClient database = database(own);
+        database.sql("DROP TABLE backup_plan, backup_run").update();
+        database.sql("DELETE FROM flyway_schema_history WHERE version = '22'").update();
+        try (var upgraded = RunningServer.with(own)) {
+            assertThat(upgraded.getBean(BackupRuns.class).plan()).isEmpty();
+        }
+        Path folder = Path.of(RunningServer.setting(own, "entrada.var"), "before-upgrades");
+        assertThat(BackupFolder.namesIn(folder)).hasSize(1);
+        List<String> back = RunningServer.nothingYet();
+        assertThat(restore(back, folder, null, 21)).contains("each as many as the manifest says");
+    }
+}
