@@ -41,6 +41,35 @@ describe('P1 Who is signed in, and what the server announces', () => {
     expect(useSession().who).toBeNull()
     expect(stream.opened()).toBe(0)
   })
+  it('asks who is signed in when its stream is refused: the session may have been ended elsewhere', async () => {
+    let who: unknown = ARDEN
+    let away = false
+    server({
+      'GET /api/session': () => {
+        if (away) throw new TypeError('not reachable')
+        return who
+      },
+      'GET /api/jobs': [],
+    })
+    const session = useSession()
+    await session.load()
+    expect(stream.opened()).toBe(1)
+    // something in between was down: it is tried again, and nobody is signed out
+    vi.useFakeTimers()
+    away = true
+    stream.refuse()
+    await vi.advanceTimersByTimeAsync(4000)
+    away = false
+    await vi.advanceTimersByTimeAsync(2000)
+    vi.useRealTimers()
+    expect(session.who?.name).toBe('M. Arden')
+    expect(stream.opened()).toBe(2)
+    // the session was ended
+    who = { name: null, role: null, firstVisit: false, must: null }
+    stream.refuse()
+    await vi.waitFor(() => expect(session.who?.name).toBeNull())
+    expect(stream.opened()).toBe(2)
+  })
   it('tells those who asked for a kind of announcement, until they stop', async () => {
     server({ 'GET /api/session': ARDEN, 'GET /api/jobs': [] })
     const session = useSession()

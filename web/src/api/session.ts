@@ -8,6 +8,9 @@ interface Said {
   kind: string
   data: Record<string, unknown>
 }
+/** Milliseconds after which the server is asked again. */
+const A_LITTLE_LATER = 5000
+
 type Listener = (data: Record<string, unknown>) => void
 
 /** Who is signed in, what the background does, and what the server announces. */
@@ -70,11 +73,21 @@ export const useSession = defineStore('session', () => {
     stream.onopen = () => connection(true)
     stream.onerror = () => {
       connection(false)
-      // it was refused, and does not try again: nobody is signed in here any more
-      if (stream.readyState === EventSource.CLOSED && !end.aborted) forget()
+      // it was refused and does not try again: nobody is signed in any more, or something between here and there is down
+      if (stream.readyState === EventSource.CLOSED && !end.aborted) reopen()
     }
     stream.onmessage = (event) => tell(JSON.parse(event.data) as Said)
     end.addEventListener('abort', () => stream.close())
+  }
+
+  /** Looks who is signed in, and listens again if somebody is; as long as the server cannot be asked, a little later. */
+  function reopen() {
+    ended?.abort()
+    ended = null
+    load().then(
+      () => who.value?.name || forgetAnswers(),
+      () => setTimeout(reopen, A_LITTLE_LATER),
+    )
   }
 
   function tell(said: Said) {

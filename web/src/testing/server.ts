@@ -48,10 +48,12 @@ export function announcements(): {
   say: (kind: string, data: object) => void
   opened: () => number
   closed: () => number
+  refuse: () => void
 } {
   let opened = 0
   let closed = 0
   let hears: ((event: { data: string }) => void) | null = null
+  let refused: () => void = () => {}
   vi.stubGlobal(
     'BroadcastChannel',
     class {
@@ -62,10 +64,14 @@ export function announcements(): {
   vi.stubGlobal(
     'EventSource',
     class {
+      static CLOSED = 2
+      readyState = 1
       onmessage: ((event: { data: string }) => void) | null = null
+      onerror: (() => void) | null = null
       constructor() {
         opened++
         hears = (event) => this.onmessage?.(event)
+        refused = () => ((this.readyState = 2), this.onerror?.())
       }
       close() {
         closed++
@@ -76,5 +82,6 @@ export function announcements(): {
     say: (kind, data) => hears?.({ data: JSON.stringify({ kind, data }) }),
     opened: () => opened,
     closed: () => closed,
+    refuse: () => refused(),
   }
 }

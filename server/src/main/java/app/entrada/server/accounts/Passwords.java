@@ -59,7 +59,7 @@ class Passwords {
                     .formatted(SHORTEST, LONGEST));
         if (guesses(typed.substring(0, Math.min(JUDGED, typed.length())), near) < FEWEST_GUESSES)
             throw refused(
-                    "This password is easy to guess: it is common, or too close to your name. Several unrelated words make a good one.");
+                    "This password is easy to guess: it is common, or too close to your name or to the password before. Several unrelated words make a good one.");
         return gate.hash(typed);
     }
 

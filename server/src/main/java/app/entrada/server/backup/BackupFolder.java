@@ -4,6 +4,7 @@ import app.entrada.core.copy.write.ChecksumList;
 import app.entrada.core.text.Sha256;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
+import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -28,12 +29,28 @@ final class BackupFolder implements BackupPlace {
     private final Path folder;
     private final boolean linked;
     private final Set<String> fresh = new HashSet<>();
+    private final FileChannel lock;
 
     /** @param linked whether files of the store may be the same ones under another name, where the disk is the same */
     BackupFolder(Path folder, boolean linked) throws IOException {
         this.folder = folder.toAbsolutePath().normalize();
         this.linked = linked;
+        Files.createDirectories(this.folder);
+        lock = locked(this.folder.resolve("in-use"));
         Files.createDirectories(workshop());
+    }
+
+    /** Two backups at once would take each other's parts for leftovers. */
+    private static FileChannel locked(Path file) throws IOException {
+        FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+        try {
+            if (channel.tryLock() != null) return channel;
+        } catch (OverlappingFileLockException sameProgram) {
+            // said below
+        }
+        channel.close();
+        throw new IOException(
+                "Another backup is being written to this folder. Nothing was changed; try again when it has ended.");
     }
 
     @Override
@@ -152,6 +169,7 @@ final class BackupFolder implements BackupPlace {
         for (String name : namesIn(folder))
             for (BackupManifest.Part each : ManifestFile.read(folder.resolve(BackupManifest.manifestName(name)))
                     .files()) wanted.add(BackupManifest.fileName(each.sha256()));
+        if (!Files.exists(folder.resolve("files"))) return;
         try (Stream<Path> files = Files.walk(folder.resolve("files"))) {
             for (Path file : files.filter(Files::isRegularFile).toList())
                 if (!wanted.contains(folder.relativize(file).toString())) Files.delete(file);
@@ -170,5 +188,6 @@ final class BackupFolder implements BackupPlace {
             for (Path each : left.toList()) Files.delete(each);
         }
         Files.delete(workshop());
+        lock.close();
     }
 }

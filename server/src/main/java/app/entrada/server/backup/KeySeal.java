@@ -19,7 +19,8 @@ import org.bouncycastle.crypto.generators.Argon2BytesGenerator;
 import org.bouncycastle.crypto.params.Argon2Parameters;
 
 /**
- * Seals small files with a passphrase: a key of it by Argon2id (RFC 9106, 64 MiB, three passes), AES-256-GCM with that. Whoever
+ * Seals small files with a passphrase: a key of it by Argon2id (RFC 9106, 19 MiB so that it fits beside a large catalogue, eight
+ * passes), AES-256-GCM with that. Whoever
  * finds a backup can read nothing that was sealed without knowing the passphrase.
  */
 final class KeySeal {
@@ -28,8 +29,8 @@ final class KeySeal {
     private static final int NONCE = 12;
     private static final int KEY = 32;
     private static final int TAG_BITS = 128;
-    private static final int MEMORY_KIB = 64 * 1024;
-    private static final int PASSES = 3;
+    private static final int MEMORY_KIB = 19 * 1024;
+    private static final int PASSES = 8;
     private static final int MOST_FILES = 100;
     private static final int LARGEST = 1 << 20;
 

@@ -62,8 +62,30 @@ final class Restore {
         Map<String, byte[]> keys = keys(from, manifest, passphrase);
         check(from, manifest);
         out.println("It is whole. Restoring…");
-        fill(from, manifest, keys);
+        try {
+            fill(from, manifest, keys);
+        } catch (IOException | RuntimeException failed) {
+            undone(keys);
+            throw failed;
+        }
         return manifest;
+    }
+
+    /** The folder held no files before: those that are there now were put there by what failed. */
+    private void undone(Map<String, byte[]> keys) throws IOException {
+        for (String key : keys.keySet()) Files.deleteIfExists(key(key));
+        Path files = data.resolve("files");
+        if (Files.exists(files)) removed(files);
+    }
+
+    private static void removed(Path folder) throws IOException {
+        try (Stream<Path> all = Files.walk(folder)) {
+            for (Path each : all.sorted(Comparator.reverseOrder()).toList()) Files.delete(each);
+        }
+    }
+
+    private Path key(String name) {
+        return data.resolve("secrets").resolve(Path.of(name).getFileName().toString());
     }
 
     private BackupManifest unpacked(Path archive, @Nullable String name, @Nullable String passphrase, int newestSchema)
@@ -74,9 +96,7 @@ final class Restore {
             BackupArchive.unpack(archive, folder);
             return restore(folder, name, passphrase, newestSchema);
         } finally {
-            try (Stream<Path> left = Files.walk(folder)) {
-                for (Path each : left.sorted(Comparator.reverseOrder()).toList()) Files.delete(each);
-            }
+            removed(folder);
         }
     }
 
@@ -149,10 +169,9 @@ final class Restore {
             Files.setPosixFilePermissions(place, PosixFilePermissions.fromString("r--------"));
             steps.at("Restoring files", ++count, manifest.files().size(), bytes += each.bytes(), manifest.fileBytes());
         }
-        Path secrets = data.resolve("secrets");
-        Files.createDirectories(secrets);
+        Files.createDirectories(data.resolve("secrets"));
         for (Map.Entry<String, byte[]> key : keys.entrySet()) {
-            Path place = secrets.resolve(Path.of(key.getKey()).getFileName().toString());
+            Path place = key(key.getKey());
             Files.deleteIfExists(place);
             Files.createFile(place, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
             Files.write(place, key.getValue());

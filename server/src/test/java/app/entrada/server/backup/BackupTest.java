@@ -229,6 +229,51 @@ class BackupTest {
     }
 
     @Test
+    void two_at_once_into_one_folder_do_not_meet() throws IOException {
+        Path to = folder.resolve("one at a time");
+        try (BackupPlace first = new BackupFolder(to, false)) {
+            assertThatThrownBy(() -> new BackupFolder(to, false))
+                    .hasMessageContaining("Another backup is being written");
+            runs.make("first", first, PASSPHRASE, QUIET);
+            first.keep(1);
+        }
+        assertThat(BackupFolder.namesIn(to)).hasSize(1);
+    }
+
+    @Test
+    void where_the_database_does_not_take_it_the_installation_is_as_empty_as_before() throws IOException {
+        Path to = folder.resolve("half");
+        backUp(to);
+        List<String> other = RunningServer.nothingYet();
+        // an object in the way that is no table: found by the restore itself only
+        database(other).sql("CREATE SEQUENCE release_id_seq").update();
+        assertThatThrownBy(() -> restore(other, to, PASSPHRASE, Migrations.newest()))
+                .hasMessageContaining("pg_restore stopped");
+        assertThat(filesIn(Path.of(RunningServer.setting(other, "entrada.var"))))
+                .isEmpty();
+        database(other).sql("DROP SEQUENCE release_id_seq").update();
+        assertThat(restore(other, to, PASSPHRASE, Migrations.newest())).contains("each as many as the manifest says");
+    }
+
+    @Test
+    void a_house_without_files_is_backed_up_and_old_backups_of_it_go() throws IOException {
+        try (var apart = RunningServer.apart()) {
+            BackupRuns its = apart.getBean(BackupRuns.class);
+            Path to = folder.resolve("no files");
+            BackupManifest made;
+            try (BackupPlace place = new BackupFolder(to, false)) {
+                made = its.make("no files", place, null, QUIET);
+            }
+            next(made);
+            try (BackupPlace place = new BackupFolder(to, false)) {
+                its.make("no files", place, null, QUIET);
+                place.keep(1);
+            }
+            assertThat(BackupFolder.namesIn(to)).hasSize(1).doesNotContain(made.name());
+        }
+    }
+
+    @Test
     void one_that_was_broken_off_is_none() throws IOException {
         Path to = folder.resolve("broken");
         BackupManifest made = backUp(to);
