@@ -10,7 +10,7 @@ import { useLoad } from '../kit/useLoad'
 const PAGE = 100
 const lines = ref<AccountLogLine[]>([])
 const more = ref(false)
-const { problem, attempt } = useLoad(async () => take([], await page()), { announced: ['accounts'] })
+const { problem, attempt } = useLoad(async () => take([], await page()), { announced: { accounts: 'always' } })
 const page = (before?: number) => got(api.GET('/api/accounts/log', { params: { query: { before } } }))
 function take(before: AccountLogLine[], next: AccountLogLine[]) {
   lines.value = [...before, ...next]

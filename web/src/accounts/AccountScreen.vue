@@ -17,7 +17,7 @@ const {
   problem,
   load,
   attempt,
-} = useLoad<OwnView>(() => got(api.GET('/api/account')), { announced: ['accounts', 'session'] })
+} = useLoad<OwnView>(() => got(api.GET('/api/account')), { announced: { accounts: 'always', session: 'always' } })
 
 /** Which part is open for changing. */
 const open = ref<'name' | 'password' | 'factor' | 'codes' | 'off' | null>(null)

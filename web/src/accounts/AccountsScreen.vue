@@ -15,7 +15,7 @@ const {
   problem,
   load,
   attempt,
-} = useLoad(() => got(api.GET('/api/accounts')), { announced: ['accounts'] })
+} = useLoad(() => got(api.GET('/api/accounts')), { announced: { accounts: 'always' } })
 /** The account that is being changed; 0 for a new one. */
 const open = ref<number | null>(null)
 const given = ref<(GivenPassword & { name: string }) | null>(null)

@@ -7,6 +7,9 @@ const MOST = 60
 /** Characters; a longer one is asked for whole each time. */
 const LONGEST = 1_000_000
 
+/** What is said beside an answer, which may be the same though this is not. */
+export const REACHED = 'Entrada-Reached'
+
 const kept = new Map<string, { tag: string; text: string }>()
 
 /** The tag of what is kept of an address. */
@@ -22,15 +25,21 @@ export async function remembered(path: string, response: Response): Promise<Resp
   if (response.status === 304) {
     if (before?.tag !== tag) throw new TypeError('the server speaks of an answer that is not kept here')
     kept.set(path, before)
-    return whole(before.text)
+    return whole(before.text, response)
   }
   const text = await response.text()
   if (text.length <= LONGEST) kept.set(path, { tag, text })
   if (kept.size > MOST) kept.delete(kept.keys().next().value!)
-  return whole(text)
+  return whole(text, response)
 }
 
-const whole = (text: string) => new Response(text, { status: 200, headers: { 'Content-Type': 'application/json' } })
+function whole(text: string, response: Response) {
+  const reached = response.headers.get(REACHED)
+  return new Response(text, {
+    status: 200,
+    headers: { 'Content-Type': 'application/json', ...(reached ? { [REACHED]: reached } : {}) },
+  })
+}
 
 /** Somebody has left: nothing of his stays. */
 export const forgetAnswers = () => kept.clear()

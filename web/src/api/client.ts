@@ -1,5 +1,5 @@
 import createClient from 'openapi-fetch'
-import { remembered, tagOf } from './answers'
+import { REACHED, remembered, tagOf } from './answers'
 import type { paths } from './schema'
 
 /** Speaks with the server. Problems come as RFC 9457 documents and are thrown as {@link Problem}. */
@@ -23,6 +23,16 @@ export function token(): string {
   return cookie ? decodeURIComponent(cookie.slice('XSRF-TOKEN='.length)) : ''
 }
 
+/** This page; what it does itself is announced with its name, and it need not ask for that. */
+export const PAGE = pageName()
+
+/** As RFC 9562 has them; browsers make one themselves where the connection is a safe one. */
+function pageName(): string {
+  if (crypto.randomUUID) return crypto.randomUUID()
+  const hex = [...crypto.getRandomValues(new Uint8Array(16))].map((each) => each.toString(16).padStart(2, '0')).join('')
+  return hex.replace(/^(.{8})(.{4}).(.{3}).(.{3})(.{12})$/, '$1-$2-4$3-8$4-$5')
+}
+
 const UNREACHABLE = 'The server cannot be reached. Nothing was changed; try again when the connection is back.'
 
 async function problem(response: Response): Promise<Problem> {
@@ -40,6 +50,7 @@ async function answered(method: string, path: string, body?: string, had?: strin
       headers: {
         Accept: 'application/json',
         'X-XSRF-TOKEN': token(),
+        ...(method === 'GET' ? {} : { 'Entrada-Page': PAGE }),
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
         ...(had === undefined ? {} : { 'If-None-Match': had }),
       },
@@ -71,6 +82,14 @@ export async function got<T>(answer: Promise<{ data?: T }>): Promise<T> {
   return (await answer).data as T
 }
 
+/** What a call answers with, and up to which look at a release it goes: announcements of those have a number. */
+export async function gotUpTo<T>(
+  answer: Promise<{ data?: T; response: Response }>,
+): Promise<{ data: T; reached: number }> {
+  const { data, response } = await answer
+  return { data: data as T, reached: Number(response.headers.get(REACHED) ?? 0) }
+}
+
 /** What lies there as it is, such as a picture. */
 export async function fetched(path: string): Promise<Blob> {
   return (await answered('GET', path)).blob()
@@ -83,6 +102,7 @@ export function send<T>(path: string, file: Blob, progress: (share: number) => v
     request.open('POST', path)
     request.setRequestHeader('Content-Type', 'application/octet-stream')
     request.setRequestHeader('X-XSRF-TOKEN', token())
+    request.setRequestHeader('Entrada-Page', PAGE)
     request.upload.onprogress = (event) => progress(event.lengthComputable ? event.loaded / event.total : 0)
     request.onerror = () => reject(new Problem(0, 'unreachable', UNREACHABLE))
     request.onload = () => {

@@ -2,6 +2,7 @@ import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { announcements, Refused, server } from '../testing/server'
+import { PAGE } from './client'
 import { useSession } from './session'
 
 const ARDEN = { name: 'M. Arden', role: 'manager' }
@@ -81,6 +82,28 @@ describe('P1 Who is signed in, and what the server announces', () => {
     stop()
     stream.say('release', { id: 9 })
     expect(told).toEqual([{ id: 7 }])
+  })
+  it('says of an announcement whether it is of a deed of this page', async () => {
+    server({ 'GET /api/session': ARDEN, 'GET /api/jobs': [] })
+    const session = useSession()
+    await session.load()
+    const told: boolean[] = []
+    session.on('release', (_, ours) => told.push(ours))
+    stream.say('release', { id: 7 }, PAGE)
+    stream.say('release', { id: 7 }, '00000000-0000-4000-8000-000000000000')
+    stream.say('release', { id: 7 })
+    expect(told).toEqual([true, false, false])
+  })
+  it('says that something may have been missed when the stream begins anew, and not when it begins', async () => {
+    server({ 'GET /api/session': ARDEN, 'GET /api/jobs': [] })
+    const session = useSession()
+    await session.load()
+    let missed = 0
+    session.on('missed', () => missed++)
+    stream.say('hello', {})
+    expect(missed).toBe(0)
+    stream.say('hello', {})
+    expect(missed).toBe(1)
   })
   it('asks for the work in the background when there is news of it', async () => {
     const jobs = [{ id: 1, says: 'Measuring 01 Almanac.wav' }]

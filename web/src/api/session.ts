@@ -1,17 +1,20 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { forgetAnswers } from './answers'
-import { api, got, signedOut } from './client'
+import { PAGE, api, got, signedOut } from './client'
 import type { Job, Session } from './types'
 
 interface Said {
   kind: string
+  /** The page whose deed it was. */
+  page?: string
   data: Record<string, unknown>
 }
 /** Milliseconds after which the server is asked again. */
 const A_LITTLE_LATER = 5000
 
-type Listener = (data: Record<string, unknown>) => void
+/** @param ours whether this very page did what is announced */
+type Listener = (data: Record<string, unknown>, ours: boolean) => void
 
 /** Who is signed in, what the background does, and what the server announces. */
 export const useSession = defineStore('session', () => {
@@ -22,6 +25,8 @@ export const useSession = defineStore('session', () => {
   const tabs = new BroadcastChannel('entrada-announcements')
   tabs.onmessage = (event) => hear(event.data as Said)
   let ended: AbortController | null = null
+  /** Whether a stream was open before: whatever was said between then and now was missed. */
+  let listened = false
 
   async function load() {
     const now = await got(api.GET('/api/session'))
@@ -45,6 +50,7 @@ export const useSession = defineStore('session', () => {
     forgetAnswers()
     ended?.abort()
     ended = null
+    listened = false
     void load()
   }
   signedOut.notice = forget
@@ -76,7 +82,16 @@ export const useSession = defineStore('session', () => {
       // it was refused and does not try again: nobody is signed in any more, or something between here and there is down
       if (stream.readyState === EventSource.CLOSED && !end.aborted) reopen()
     }
-    stream.onmessage = (event) => tell(JSON.parse(event.data) as Said)
+    stream.onmessage = (event) => {
+      const said = JSON.parse(event.data) as Said
+      tell(said)
+      if (said.kind !== 'hello') return
+      // the first to listen has missed nothing; tabs that were there before it have
+      const missed = { kind: 'missed', data: {} }
+      tabs.postMessage(missed)
+      if (listened) hear(missed)
+      listened = true
+    }
     end.addEventListener('abort', () => stream.close())
   }
 
@@ -97,8 +112,8 @@ export const useSession = defineStore('session', () => {
 
   function hear(said: Said) {
     if (said.kind === 'connection') online.value = said.data.up === true
-    if (said.kind === 'job' || said.kind === 'hello') void refreshJobs()
-    for (const listener of listeners.get(said.kind) ?? []) listener(said.data)
+    if (said.kind === 'job' || said.kind === 'missed') void refreshJobs()
+    for (const listener of listeners.get(said.kind) ?? []) listener(said.data, said.page === PAGE)
   }
 
   let waiting = false

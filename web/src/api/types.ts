@@ -23,6 +23,23 @@ export type SeriesView = Schemas['SeriesView']
 export type SeriesFact = Schemas['SeriesFact']
 export type ReleaseView = Schemas['ReleaseView']
 export type Head = Schemas['Head']
+/** How a release stands since it was looked at, as it is announced. */
+export interface Stands {
+  release: number
+  /** Number of the look; what was asked for since has it in it. */
+  looked: number
+  gone: boolean
+  /** Its line; null when it is gone or too long to be told. */
+  head: Head | null
+  /** How many things were to be done before; null when it is new. */
+  was: number | null
+  things: number
+  /** Of the heaviest of them: 2 stops, 1 is a risk, 0 a note. */
+  weight: number
+  lateOn: string | null
+  aheadOn: string | null
+}
+export type ReleaseList = Schemas['ReleaseList']
 export type ReleaseDelta = Schemas['ReleaseDelta']
 export type SheetRow = Schemas['SheetRow']
 export type SheetValue = Schemas['SheetValue']

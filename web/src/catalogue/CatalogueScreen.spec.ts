@@ -1,8 +1,9 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { PAGE } from '../api/client'
 import { DIALOG, screen } from '../testing/screen'
 import { eventually } from '../testing/eventually'
-import { Refused, type Heard } from '../testing/server'
+import { Beside, Refused, type Heard } from '../testing/server'
 import CatalogueScreen from './CatalogueScreen.vue'
 
 const column = (key: string, name: string, more: object = {}) => ({
@@ -249,7 +250,7 @@ describe('F4 The catalogue', () => {
     const before = asked(heard).length
     // somebody else makes the first row go
     gone = 1
-    say('release', { id: 7, revision: 3, by: 'Sol' })
+    say('stands', { release: 7, looked: 3 })
     await eventually(() => expect(asked(heard).length).toBeGreaterThan(before))
     await flushPromises()
     expect(shown.find("[data-cell='3.title']").text()).toBe('Reach 3')
@@ -265,6 +266,27 @@ describe('F4 The catalogue', () => {
     // the cursor went down a row, and then with that row
     expect(shown.find('.board .here').attributes('data-cell')).toBe('2.title')
     expect(shown.find('.board .here').text()).toBe('Reach 3')
+  })
+  it('fetches once what was written here, and again only what was looked at since', async () => {
+    let reached = 40
+    const { shown, heard, say } = await catalogue(undefined, {
+      'GET /api/catalogue/recordings': (call: Heard) => new Beside(window_(call), { 'Entrada-Reached': `${reached}` }),
+      'POST /api/catalogue/changes': () => ((reached = 41), { undo: 'Title of a track', redo: null }),
+    })
+    await type(shown)
+    await shown.find('.edit input').setValue('Low Bridge')
+    const before = asked(heard).length
+    await shown.find('.edit input').trigger('keydown.enter')
+    await eventually(() => expect(asked(heard).length).toBeGreaterThan(before))
+    await flushPromises()
+    const written = asked(heard).length
+    say('release', { id: 7, revision: 3 }, PAGE)
+    say('stands', { release: 7, looked: 41 })
+    await new Promise((later) => setTimeout(later, 600))
+    expect(asked(heard)).toHaveLength(written)
+    reached = 42
+    say('stands', { release: 9, looked: 42 })
+    await eventually(() => expect(asked(heard).length).toBeGreaterThan(written))
   })
   it('keeps what is typed into a row that is still on its way', async () => {
     const waiting: (() => void)[] = []

@@ -1,6 +1,6 @@
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, got, Problem } from '../api/client'
+import { api, got, gotUpTo, Problem } from '../api/client'
 import { useSession } from '../api/session'
 import type { CatalogueColumn, CatalogueRow, CatalogueWindow, Stack } from '../api/types'
 import { soon } from '../kit/soon'
@@ -35,6 +35,9 @@ export function useCatalogue() {
   const stack = ref<Stack>({ undo: null, redo: null })
   const problem = ref('')
   let asked = 0
+  /** The last look at a release that is in the rows, and the last that was announced. */
+  let reached = 0
+  let announced = 0
   /** First and last page in sight. */
   let sight: [number, number] = [0, 0]
 
@@ -66,7 +69,10 @@ export function useCatalogue() {
 
   async function fetchPage(page: number): Promise<CatalogueRow[]> {
     const mine = asked
-    const { rows, ...rest } = await got(
+    const {
+      data: { rows, ...rest },
+      reached: now,
+    } = await gotUpTo(
       api.GET('/api/catalogue/{subject}', {
         params: {
           path: { subject: subject.value },
@@ -81,6 +87,7 @@ export function useCatalogue() {
       }),
     )
     if (mine === asked && !held) head.value = rest
+    if (mine === asked) reached = now
     return rows
   }
 
@@ -145,9 +152,15 @@ export function useCatalogue() {
   watch(subject, open, { immediate: true })
   watch([find, sort, () => keys.value.join()], () => columns.value.length && anew())
 
-  const later = soon(reload)
-  const stops = ['release', 'people', 'standing'].map((kind) => session.on(kind, later.ask))
-  onUnmounted(() => (later.cancel(), stops.forEach((stop) => stop())))
+  // what was written here was fetched with the rows behind it, and is not fetched again when it is announced
+  const later = soon(() => announced > reached && reload())
+  const all = soon(reload)
+  const stops = [
+    session.on('stands', (data) => ((announced = Math.max(announced, Number(data.looked))), later.ask())),
+    session.on('standing', all.ask),
+    session.on('missed', all.ask),
+  ]
+  onUnmounted(() => (later.cancel(), all.cancel(), stops.forEach((stop) => stop())))
 
   /** Shows what was written in all rows of its thing, until they come anew. */
   function show(column: CatalogueColumn, after: string | null, target: number) {

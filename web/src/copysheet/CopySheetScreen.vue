@@ -23,7 +23,12 @@ const {
   attempt,
 } = useLoad<SheetView>(
   () => got(api.GET('/api/releases/{id}/copy-sheets/{destination}', { params: { path: path.value } })),
-  { announced: ['delivery', 'release', 'copies'] },
+  {
+    announced: {
+      delivery: (data) => data.release === path.value.id,
+      release: (data) => data.id === path.value.id,
+    },
+  },
 )
 const all = ref(false)
 const current = ref(-1)

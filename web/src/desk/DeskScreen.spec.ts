@@ -1,5 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { PAGE } from '../api/client'
 import { Refused } from '../testing/server'
 import { eventually } from '../testing/eventually'
 import { screen } from '../testing/screen'
@@ -10,7 +11,8 @@ const move = (more: object) => ({
   release: 'Tidewrack Almanac',
   says: '“Wrack Line” has no ISRC.',
   waits: ['Lumenfold'],
-  slackDays: 62,
+  // 62 days after its today
+  lateOn: '2027-01-24',
   panel: 'sheet',
   track: 8,
   column: 'isrc',
@@ -29,6 +31,18 @@ const desk = (moves: object[], answers: object[] = []) => ({
   wanting: [] as object[],
   answers,
   putOff: [] as object[],
+})
+const stands = (more: object) => ({
+  release: 99,
+  looked: 5,
+  gone: false,
+  head: null,
+  was: 1,
+  things: 1,
+  weight: 1,
+  lateOn: null,
+  aheadOn: null,
+  ...more,
 })
 afterEach(() => vi.unstubAllGlobals())
 
@@ -69,7 +83,7 @@ describe('F1 The desk', () => {
     const moves = [
       ...[1, 2, 3].map((track) => move({ track })),
       move({ panel: 'send', column: null, weight: 'risk', says: 'Ready to send.', waits: ['Ferrous Lane'] }),
-      move({ panel: 'readiness', column: null, weight: 'note', says: 'Fix 4 safe ones…', waits: [], slackDays: null }),
+      move({ panel: 'readiness', column: null, weight: 'note', says: 'Fix 4 safe ones…', waits: [], lateOn: null }),
     ]
     const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk(moves) })
     expect(shown.find('.slack').text()).toContain('4 things')
@@ -85,8 +99,8 @@ describe('F1 The desk', () => {
     const { shown } = await screen(DeskScreen, {
       'GET /api/desk': desk([
         move({}),
-        move({ waits: ['OSTRA', 'Commonshelf'], slackDays: -3 }),
-        move({ slackDays: null }),
+        move({ waits: ['OSTRA', 'Commonshelf'], lateOn: '2026-11-20' }),
+        move({ lateOn: null }),
       ]),
     })
     const lines = shown.findAll('ol li').map((each) => each.text())
@@ -96,7 +110,7 @@ describe('F1 The desk', () => {
   })
   it('stands release by release: three lines each, the rest is a number', async () => {
     const many = ['One.', 'Two.', 'Three.', 'Four.', 'Five.'].map((says) => move({ says }))
-    const other = move({ releaseId: 8, release: 'Slack Water', slackDays: null })
+    const other = move({ releaseId: 8, release: 'Slack Water', lateOn: null })
     const { shown, heard, button } = await screen(DeskScreen, {
       'GET /api/desk': { ...desk([...many, other]), busy: 40 },
     })
@@ -139,6 +153,46 @@ describe('F1 The desk', () => {
     const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk([]) })
     expect(shown.text()).toContain('Nothing waits for you.')
   })
+  it('asks again when what it tells is different, and not for what it does not tell', async () => {
+    const date = {
+      date: '2026-12-11',
+      kind: 'release',
+      releaseId: 9,
+      release: 'Lamplighter’s Round',
+      destination: null,
+    }
+    // thirty releases, each with a stop that gets late on 24 January, and thirty with dates, the last on 11 December
+    const moves = Array.from({ length: 30 }, (_, i) => move({ releaseId: 100 + i, release: `Reach ${i}` }))
+    const ahead = Array.from({ length: 30 }, (_, i) => ({ ...date, releaseId: 200 + i }))
+    const { heard, say } = await screen(DeskScreen, { 'GET /api/desk': { ...desk(moves), busy: 50, ahead } })
+    const asked = () => heard.filter((call) => call.path.startsWith('/api/desk')).length
+    const quiet = [
+      { weight: 1, lateOn: '2026-12-01' },
+      { weight: 2, lateOn: '2027-01-25' },
+      { weight: 2, lateOn: '2027-01-24', release: 130 },
+      { was: 0, things: 0, aheadOn: '2026-12-12' },
+    ]
+    for (const each of quiet) say('stands', stands(each))
+    say('desk', {}, PAGE)
+    await new Promise((later) => setTimeout(later, 600))
+    expect(asked()).toBe(1)
+    const telling = [
+      { release: 104 },
+      { release: 204 },
+      { weight: 2, lateOn: '2027-01-23' },
+      { weight: 2, lateOn: '2027-01-24', release: 99 },
+      { was: 0 },
+      { was: null },
+      { things: 0 },
+      { aheadOn: '2026-12-10' },
+    ]
+    for (const [i, each] of telling.entries()) {
+      say('stands', stands(each))
+      await eventually(() => expect(asked(), JSON.stringify(each)).toBe(i + 2))
+    }
+    say('desk', {}, 'of another page')
+    await eventually(() => expect(asked()).toBe(telling.length + 2))
+  })
   it('keeps what it shows when looking again fails', async () => {
     let fails = false
     const { shown, say } = await screen(DeskScreen, {
@@ -146,7 +200,7 @@ describe('F1 The desk', () => {
         fails ? new Refused(503, 'database-away', 'The database is away. What was saved is safe.') : desk([move({})]),
     })
     fails = true
-    say('release', { id: 7 })
+    say('stands', stands({ release: 7 }))
     await eventually(() => expect(shown.text()).toContain('The database is away.'))
     expect(shown.text()).toContain('Wrack Line')
   })

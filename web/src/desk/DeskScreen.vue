@@ -5,11 +5,12 @@ import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import { useLoad } from '../kit/useLoad'
 import { useSession } from '../api/session'
-import type { MoveView, Readiness } from '../api/types'
+import type { Desk, MoveView, Readiness, Stands } from '../api/types'
 import LookedOver from '../kit/LookedOver.vue'
 import Mark from '../kit/Mark.vue'
-import { day, moment } from '../kit/dates'
+import { between, day, moment } from '../kit/dates'
 import CalendarAddress from './CalendarAddress.vue'
+import { concerns } from './concerns'
 import PutOffForm from './PutOffForm.vue'
 import WeeksAhead from './WeeksAhead.vue'
 
@@ -22,10 +23,17 @@ const {
   problem,
   load,
   attempt,
-} = useLoad(() => got(api.GET('/api/desk', { params: { query: { releases: releases.value } } })), {
-  announced: ['release', 'delivery', 'standing'],
+} = useLoad<Desk>(() => got(api.GET('/api/desk', { params: { query: { releases: releases.value } } })), {
+  announced: {
+    standing: 'always',
+    desk: 'elsewhere',
+    stands: concerned,
+  },
   when: releases,
 })
+function concerned(said: Record<string, unknown>): boolean {
+  return !desk.value || concerns(desk.value, said as unknown as Stands, releases.value)
+}
 /** What is to be done release by release; three lines each, the rest is a number, then what can be done in one move. */
 const LINES = 3
 const blocks = computed(() => {
@@ -36,7 +44,7 @@ const blocks = computed(() => {
       all.push((block = { id: move.releaseId, title: move.release, moves: [], atOnce: [], days: null }))
     if (move.panel === 'readiness') block.atOnce.push(move)
     else block.moves.push(move)
-    if (move.slackDays !== null) block.days = Math.min(block.days ?? Infinity, move.slackDays)
+    if (move.lateOn !== null) block.days = Math.min(block.days ?? Infinity, between(desk.value!.today, move.lateOn))
   }
   return all
 })

@@ -7,7 +7,7 @@ import { useLoad } from '../kit/useLoad'
 import { yearOf } from './year'
 
 const { value: year, problem } = useLoad(() => got(api.GET('/api/year')), {
-  announced: ['release', 'delivery', 'standing'],
+  announced: { stands: 'always', standing: 'always' },
 })
 const months = computed(() => (year.value ? yearOf(year.value.today, year.value.dates) : []))
 const WEEKDAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: 'UTC' })

@@ -21,7 +21,7 @@ const editing = ref(false)
 // the rules are worth reading without it
 const { value: answers } = useLoad<AnswerRecord>(
   () => got(api.GET('/api/destinations/{id}/record', { params: { path: { id: props.destination.id } } })),
-  { announced: ['delivery'] },
+  { announced: { delivery: 'always' } },
 )
 const problem = ref('')
 async function leave(deed: Promise<unknown>) {

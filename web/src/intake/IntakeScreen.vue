@@ -19,7 +19,7 @@ const {
   problem,
   load,
   attempt,
-} = useLoad<IntakeItem[]>(() => got(api.GET('/api/intake')), { announced: ['intake', 'hello'] })
+} = useLoad<IntakeItem[]>(() => got(api.GET('/api/intake')), { announced: { intake: 'always' } })
 const { value: heads } = useLoad<Head[]>(
   async () => (await got(api.GET('/api/releases', { params: { query: { count: 500 } } }))).releases,
 )

@@ -22,6 +22,9 @@ export function moment(iso: string, now = new Date()): string {
 /** 14:02 */
 export const time = (iso: string) => TIME.format(new Date(iso))
 
+/** Days from one ISO date to another. */
+export const between = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000)
+
 /** in 81 days, today, 24 days ago */
 export function distance(days: number): string {
   if (days === 0) return 'today'

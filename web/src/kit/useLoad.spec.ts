@@ -2,6 +2,9 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, h, ref } from 'vue'
+import { PAGE } from '../api/client'
+import { useSession } from '../api/session'
+import { announcements, server } from '../testing/server'
 import { useLoad } from './useLoad'
 
 vi.stubGlobal(
@@ -78,5 +81,31 @@ describe('what a screen shows of the server', () => {
     await flushPromises()
     expect(got.problem.value).toBe('')
     expect(shown.text()).toBe('ten releases')
+  })
+  it('is asked for again by what is announced: always, when it was done elsewhere, or when it is meant', async () => {
+    const stream = announcements()
+    server({ 'GET /api/session': { name: 'M. Arden', role: 'manager' }, 'GET /api/jobs': [] })
+    await useSession().load()
+    let asked = 0
+    screen(async () => ++asked, {
+      announced: { delivery: 'always', people: 'elsewhere', release: (data) => data.id === 7 },
+    })
+    await flushPromises()
+    const saying: [string, object, string | undefined, number][] = [
+      ['people', {}, PAGE, 1],
+      ['release', { id: 8 }, undefined, 1],
+      ['standing', {}, undefined, 1],
+      ['delivery', {}, PAGE, 2],
+      ['people', {}, undefined, 3],
+      ['release', { id: 7 }, undefined, 4],
+      ['missed', {}, undefined, 5],
+    ]
+    vi.useFakeTimers()
+    for (const [kind, data, page, times] of saying) {
+      stream.say(kind, data, page)
+      await vi.advanceTimersByTimeAsync(500)
+      expect(asked, kind).toBe(times)
+    }
+    vi.useRealTimers()
   })
 })

@@ -3,15 +3,22 @@ import { useSession } from '../api/session'
 import { soon } from './soon'
 
 /**
+ * Kinds of announcements that make what is shown different: always, or only what was not done on this page, because it shows
+ * that already, or those that say something which concerns it.
+ */
+export type Announced = Record<string, 'always' | 'elsewhere' | ((data: Record<string, unknown>) => boolean)>
+
+/**
  * What a screen shows of the server: asked for when it is shown, and again when something says that it may be different.
  *
  * @param ask asks for it; what fails is said in {@link problem}, and what was shown before stays. An answer that comes after a
  *   later question was asked is not taken
- * @param again kinds of announcements that make it different, and what else it depends on
+ * @param again announcements that make it different, and what else it depends on; it is asked for as well when announcements
+ *   were missed
  */
 export function useLoad<T>(
   ask: () => Promise<T>,
-  again: { announced?: string[]; when?: WatchSource | WatchSource[] } = {},
+  again: { announced?: Announced; when?: WatchSource | WatchSource[] } = {},
 ): {
   value: Ref<T | null>
   problem: Ref<string>
@@ -46,7 +53,11 @@ export function useLoad<T>(
     })
   }
   const later = soon(load)
-  const stops = (again.announced ?? []).map((kind) => useSession().on(kind, later.ask))
+  const concerns = ([kind, when]: [string, Announced[string]]) =>
+    useSession().on(kind, (data, ours) => {
+      if (typeof when === 'function' ? when(data) : when === 'always' || !ours) later.ask()
+    })
+  const stops = again.announced ? Object.entries({ ...again.announced, missed: 'always' as const }).map(concerns) : []
   onMounted(load)
   onUnmounted(() => (later.cancel(), stops.forEach((stop) => stop())))
   if (again.when) watch(again.when, load)

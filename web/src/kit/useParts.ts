@@ -1,6 +1,6 @@
 import { computed, onUnmounted, ref, watch } from 'vue'
 import { soon } from './soon'
-import { useLoad } from './useLoad'
+import { useLoad, type Announced } from './useLoad'
 
 const PART = 100
 /** The server tells no more of a list at once. */
@@ -24,7 +24,7 @@ export interface Part {
 export function useParts<List extends object, Line extends { id: number }>(
   ask: (part: Part) => Promise<List>,
   lines: (list: List) => Line[],
-  announced: string[],
+  announced: Announced,
 ) {
   const filter = ref('')
   const wanted = ref(PART)

@@ -13,7 +13,7 @@ const kind = ref('')
 const { filter, list, shown, problem, load, more } = useParts(
   (part) => got(api.GET('/api/people', { params: { query: { ...part, kind: kind.value } } })),
   (list) => list.people,
-  ['people', 'release'],
+  { people: 'elsewhere' },
 )
 watch(kind, () => void load())
 /** A fact's name within a sentence: abbreviations stay as they are. */

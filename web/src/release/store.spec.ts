@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { PAGE } from '../api/client'
 import { useSession } from '../api/session'
 import type { ReleaseDelta, ReleaseView } from '../api/types'
 import { announcements, Refused, server, type Heard } from '../testing/server'
@@ -147,6 +148,14 @@ describe('The release that is open', () => {
     await flushPromises()
     expect(gets()).toBe(before + 1)
     expect(release.problem).toBeNull()
+    // the announcement of an edit may come before its answer, which says what it changed
+    stream.say('release', { id: 7, revision: 3 }, PAGE)
+    await flushPromises()
+    expect(gets()).toBe(before + 1)
+    // what is no edit has no answer that says so
+    stream.say('release', { id: 7 }, PAGE)
+    await flushPromises()
+    expect(gets()).toBe(before + 2)
   })
   it('says that a release is gone', async () => {
     server({ 'GET /api/releases/9': new Refused(404, 'not-found', 'There is no such release.') })

@@ -182,10 +182,12 @@ export const useReleaseStore = defineStore('release', () => {
     }
   }
 
-  session.on('release', (data) => {
-    if (data.id === id && data.revision !== view.value?.revision) void refresh()
+  session.on('release', (data, ours) => {
+    // the answer to an edit of this page says what it changed
+    if (data.id === id && data.revision !== view.value?.revision && !(ours && data.revision !== undefined))
+      void refresh()
   })
-  session.on('hello', () => {
+  session.on('missed', () => {
     if (id && view.value) void refresh()
     void edits.resume()
   })

@@ -14,7 +14,10 @@ const {
   problem,
   load,
   attempt,
-} = useLoad<Shelved[]>(() => got(api.GET('/api/shelf')), { announced: ['release'] })
+} = useLoad<Shelved[]>(() => got(api.GET('/api/shelf')), {
+  // what has a revision is an edit, and puts nothing here
+  announced: { release: (data) => data.revision === undefined },
+})
 const session = useSession()
 const restored = ref('')
 const restore = (one: Shelved) =>

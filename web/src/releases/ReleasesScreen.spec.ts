@@ -21,6 +21,17 @@ const head = (id: number, title: string, more: object = {}) => ({
   marks: [],
   ...more,
 })
+const stands = (of: ReturnType<typeof head>) => ({
+  release: of.id,
+  looked: 5,
+  gone: false,
+  head: of,
+  was: 1,
+  things: 1,
+  weight: 1,
+  lateOn: null,
+  aheadOn: null,
+})
 const shelf = { 'GET /api/shelf': [], 'GET /api/templates': [] }
 /** As the server finds them: all words of it, newest first, so many behind one. */
 const finding = (all: () => ReturnType<typeof head>[], lookedOver: number) => (call: Heard) => {
@@ -102,12 +113,31 @@ describe('C1 Releases', () => {
     expect((await releases([], { role: 'assistant' })).button('New release')).toBeDefined()
     expect((await releases([], { role: 'reader' })).button('New release')).toBeUndefined()
   })
-  it('are looked up again when one has changed', async () => {
+  it('are asked for again when very many were looked at, and when announcements were missed', async () => {
     let all = [head(29, 'Slack Water')]
     const { shown, say } = await releases(() => all)
     all = [head(29, 'Slack Water at Night')]
-    say('release', { id: 29 })
+    say('standing', { looked: 400 })
     await eventually(() => expect(shown.find('li b').text()).toBe('Slack Water at Night'))
+    all = [head(29, 'Slack Water at Dawn')]
+    // a stream that had been open begins anew
+    say('hello', {})
+    say('hello', {})
+    await eventually(() => expect(shown.find('li b').text()).toBe('Slack Water at Dawn'))
+  })
+  it('show what they are told, and ask for nothing', async () => {
+    const { shown, say, heard } = await releases([head(31, 'Tidewrack Almanac'), head(29, 'Slack Water')])
+    const before = heard.length
+    const titles = () => shown.findAll('ul > li b').map((each) => each.text())
+    say('stands', stands(head(29, 'Slack Water at Night')))
     await flushPromises()
+    expect(titles()).toEqual(['Tidewrack Almanac', 'Slack Water at Night'])
+    say('stands', { ...stands(head(30, 'Low Lock')), was: null })
+    await flushPromises()
+    expect(titles()).toEqual(['Tidewrack Almanac', 'Low Lock', 'Slack Water at Night'])
+    say('stands', { ...stands(head(31, '')), gone: true, head: null })
+    await flushPromises()
+    expect(titles()).toEqual(['Low Lock', 'Slack Water at Night'])
+    expect(heard).toHaveLength(before)
   })
 })

@@ -4,6 +4,7 @@ import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
+import type { Head, ReleaseList, Stands } from '../api/types'
 import LookedOver from '../kit/LookedOver.vue'
 import Cover from '../kit/Cover.vue'
 import Mark from '../kit/Mark.vue'
@@ -11,16 +12,26 @@ import StandingWord from '../kit/StandingWord.vue'
 import { day, distance } from '../kit/dates'
 import { useParts } from '../kit/useParts'
 import ReleaseShelf from './ReleaseShelf.vue'
+import { placed } from './stands'
 import NewRelease from './NewRelease.vue'
 
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const { filter, list, shown, problem, load, more } = useParts(
+const { filter, list, shown, problem, load, more } = useParts<ReleaseList, Head>(
   (part) => got(api.GET('/api/releases', { params: { query: part } })),
   (list) => list.releases,
-  ['release', 'delivery', 'standing'],
+  {
+    standing: 'always',
+    stands: unplaced,
+  },
 )
+/** Puts what is announced in its place; whether the list has to be asked for instead. */
+function unplaced(said: Record<string, unknown>): boolean {
+  const fresh = list.value && placed(list.value, said as unknown as Stands, filter.value.trim() !== '')
+  if (fresh) list.value = fresh
+  return !fresh
+}
 const making = ref(false)
 watch(
   () => route.query.new,

@@ -16,7 +16,7 @@ const {
   value: all,
   problem,
   attempt,
-} = useLoad<SeriesView[]>(() => got(api.GET('/api/series')), { announced: ['delivery', 'people'] })
+} = useLoad<SeriesView[]>(() => got(api.GET('/api/series')), { announced: { delivery: 'always', people: 'elsewhere' } })
 const title = ref('')
 const readOnly = () => session.who?.role === 'reader'
 

@@ -5,7 +5,9 @@ import type { BackupView } from '../api/types'
 import { bytes, moment } from '../kit/dates'
 import { useLoad } from '../kit/useLoad'
 
-const { value: backups, problem } = useLoad<BackupView>(() => got(api.GET('/api/backups')), { announced: ['backup'] })
+const { value: backups, problem } = useLoad<BackupView>(() => got(api.GET('/api/backups')), {
+  announced: { backup: 'always' },
+})
 </script>
 
 <template>

@@ -28,6 +28,7 @@ export function server(routes: Record<string, unknown>): { heard: Heard[] } {
         JSON.stringify({ type: `urn:entrada:problem:${said.type}`, detail: said.detail, ...said.more }),
         { status: said.status },
       )
+    if (said instanceof Beside) return new Response(JSON.stringify(said.said), { status: 200, headers: said.headers })
     return new Response(JSON.stringify(said), { status: 200 })
   })
   return { heard }
@@ -43,9 +44,17 @@ export class Refused {
   ) {}
 }
 
+/** An answer with something said beside it. */
+export class Beside {
+  constructor(
+    readonly said: unknown,
+    readonly headers: Record<string, string>,
+  ) {}
+}
+
 /** What browsers have and the tests' page has not: tabs that hear each other, and a stream of announcements. */
 export function announcements(): {
-  say: (kind: string, data: object) => void
+  say: (kind: string, data: object, page?: string) => void
   opened: () => number
   closed: () => number
   refuse: () => void
@@ -79,7 +88,7 @@ export function announcements(): {
     },
   )
   return {
-    say: (kind, data) => hears?.({ data: JSON.stringify({ kind, data }) }),
+    say: (kind, data, page) => hears?.({ data: JSON.stringify({ kind, page, data }) }),
     opened: () => opened,
     closed: () => closed,
     refuse: () => refused(),

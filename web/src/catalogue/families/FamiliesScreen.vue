@@ -24,7 +24,7 @@ const { value, problem, load, attempt } = useLoad(
     stack.value = await got(api.GET('/api/catalogue/stack'))
     return got(api.GET('/api/families', { params: { query: kind.value ? { kind: kind.value } : {} } }))
   },
-  { announced: ['people', 'standing', 'families'], when: kind },
+  { announced: { people: 'elsewhere', standing: 'always', families: 'elsewhere' }, when: kind },
 )
 const all = computed(() => value.value?.kinds.reduce((sum, each) => sum + each.families, 0) ?? 0)
 const spellings = computed(() => value.value?.kinds.reduce((sum, each) => sum + each.spellings, 0) ?? 0)

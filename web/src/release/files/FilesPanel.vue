@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Copies recipe by recipe: compared, written in a batch, proved, fetched, checked again. The disc is the last of them. */
 import { BButton } from 'bootstrap-vue-next'
-import { computed, onUnmounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, got } from '../../api/client'
 import { useLoad } from '../../kit/useLoad'
 import { useSession } from '../../api/session'
@@ -27,6 +27,8 @@ const {
   load,
 } = useLoad(() => got(api.GET('/api/releases/{id}/copies', { params: { path: path() } })), {
   when: () => release.view?.revision,
+  // an edit has a revision, and that is seen above
+  announced: { release: (data) => data.id === release.view?.head.id && data.revision === undefined },
 })
 const recipe = computed(() => recipes.value?.find((each) => each.id === chosen.value) ?? recipes.value?.[0])
 const written = (each: RecipeView) => each.files.filter((file) => file.state === 'written').length
@@ -74,8 +76,6 @@ const write = (track = 0) =>
     }),
   )
 const check = () => ask(api.POST('/api/releases/{id}/copies/check', { params: { path: path() } }))
-const stop = session.on('release', (data) => data.id === release.view?.head.id && void load())
-onUnmounted(stop)
 watch(job, (now, before) => before && !now && load())
 
 const label = computed(() =>

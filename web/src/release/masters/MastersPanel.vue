@@ -1,16 +1,14 @@
 <script setup lang="ts">
 /** Masters: what is in place, what is proposed and why, what is loose. Hear, compare, confirm. */
 import { BButton } from 'bootstrap-vue-next'
-import { computed, onUnmounted, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, got } from '../../api/client'
-import { useSession } from '../../api/session'
 import type { AlikeView, MasterRow, MastersView, SoundFileView } from '../../api/types'
 import UploadList from '../../intake/UploadList.vue'
 import { exact } from '../../kit/clock'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import { usePlayer } from '../../kit/player'
 import PlayerBar from '../../kit/PlayerBar.vue'
-import { soon } from '../../kit/soon'
 import { useLoad } from '../../kit/useLoad'
 import { useReleaseStore } from '../store'
 import LooseTray from './LooseTray.vue'
@@ -18,7 +16,6 @@ import MasterLine from './MasterLine.vue'
 import TagOffers from './TagOffers.vue'
 
 const release = useReleaseStore()
-const session = useSession()
 const player = usePlayer()
 const busy = ref(false)
 const id = computed(() => release.view!.head.id)
@@ -27,7 +24,13 @@ const {
   problem,
   load,
   attempt,
-} = useLoad<MastersView>(() => got(api.GET('/api/releases/{id}/masters', { params: { path: { id: id.value } } })))
+} = useLoad<MastersView>(() => got(api.GET('/api/releases/{id}/masters', { params: { path: { id: id.value } } })), {
+  announced: { release: (data) => data.id === id.value && data.revision === undefined },
+})
+watch(
+  () => release.view?.revision,
+  (now) => now !== view.value?.revision && load(),
+)
 const proposed = computed(() => view.value?.rows.filter((row) => row.proposal).length ?? 0)
 const inPlace = computed(() => view.value?.rows.filter((row) => row.file).length ?? 0)
 
@@ -57,10 +60,7 @@ const reuse = (row: MasterRow, recording: number) =>
       body: { track: row.trackId, recording, file: row.proposal?.file.sha256 ?? '' },
     }),
   )
-async function place(file: string, track: number) {
-  await release.place(file, track)
-  await load()
-}
+const place = (file: string, track: number) => release.place(file, track)
 function compare(file: SoundFileView, other: AlikeView) {
   player.compare(
     { sha256: file.sha256, name: file.name, seconds: file.seconds, lufs: file.lufs ?? null },
@@ -79,14 +79,6 @@ function preview(row: MasterRow, seconds: number) {
   const cell = release.rows.find((each) => each.trackId === row.trackId)?.cells.previewStart
   if (cell) void release.write(cell, exact(seconds), `Preview of track ${row.track}`)
 }
-
-// whatever changes masters is announced, our own edits too
-const again = soon(load, 150)
-const stop = session.on('release', (data) => data.id === id.value && again.ask())
-onUnmounted(() => {
-  stop()
-  again.cancel()
-})
 </script>
 
 <template>

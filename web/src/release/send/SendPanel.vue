@@ -21,6 +21,11 @@ const {
   load,
 } = useLoad(() => got(api.GET('/api/releases/{id}/deliveries', { params: { path: { id: release.view!.head.id } } })), {
   when: () => release.view?.revision,
+  announced: {
+    delivery: (data) => data.release === release.view?.head.id,
+    // an edit has a revision, and that is seen above
+    release: (data) => data.id === release.view?.head.id && data.revision === undefined,
+  },
 })
 const chosen = ref('')
 const ticked = ref<Set<string>>(new Set())
@@ -60,16 +65,8 @@ const entries = computed<Entry[]>(() =>
   })),
 )
 
-const stops = [
-  session.on('delivery', (data) => {
-    if (data.release === release.view?.head.id) {
-      void load()
-      void release.refresh()
-    }
-  }),
-  session.on('release', (data) => data.id === release.view?.head.id && void load()),
-]
-onUnmounted(() => stops.forEach((stop) => stop()))
+const stop = session.on('delivery', (data) => data.release === release.view?.head.id && void release.refresh())
+onUnmounted(stop)
 
 function sent() {
   sending.value = null

@@ -6,6 +6,7 @@ import app.entrada.core.check.rules.Observation;
 import app.entrada.core.check.rules.Params;
 import app.entrada.core.check.rules.Rule;
 import app.entrada.core.release.context.ReleaseContext;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -84,6 +85,15 @@ public final class Checker {
         if (ran > 0) findings = gathered();
         last = subject;
         return findings;
+    }
+
+    /** The first day after that of the last check on which a rule may see something else, though nothing was changed. */
+    public Optional<LocalDate> turnsOn() {
+        return runs.stream()
+                .flatMap(run -> run.reads.stream())
+                .filter(ReleaseContext.Turn.class::isInstance)
+                .map(read -> ((ReleaseContext.Turn) read).on())
+                .min(Comparator.naturalOrder());
     }
 
     /** How many rules the last check had to run. */

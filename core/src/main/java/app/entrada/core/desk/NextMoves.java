@@ -8,7 +8,6 @@ import app.entrada.core.check.rules.RuleBook;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -54,7 +53,7 @@ public final class NextMoves {
      *
      * @param says what, in a sentence without the release's title
      * @param waits names of the destinations that wait for it
-     * @param slackDays days until the first of them can no longer take the release in time; empty without a date
+     * @param lateOn the last day on which the first of them can take the release in time; empty without a date
      * @param panel where it is done: {@code sheet}, {@code artwork}, {@code files} or {@code send}; {@code readiness} for all
      *     safe fixes in one move
      * @param place of the finding to jump to, when it is one
@@ -64,18 +63,18 @@ public final class NextMoves {
             String release,
             String says,
             List<String> waits,
-            Optional<Long> slackDays,
+            Optional<LocalDate> lateOn,
             String panel,
             Optional<Place> place,
             Weight weight) {}
 
     /** All moves, the most urgent first. */
-    public static List<Move> of(List<DeskRelease> states, List<Profile> profiles, LocalDate today) {
+    public static List<Move> of(List<DeskRelease> states, List<Profile> profiles) {
         List<Move> moves = new ArrayList<>();
-        for (DeskRelease state : states) moves.addAll(of(state, profiles, today));
+        for (DeskRelease state : states) moves.addAll(of(state, profiles));
         moves.sort(Comparator.comparing(Move::weight)
                 .reversed()
-                .thenComparing(move -> move.slackDays().orElse(Long.MAX_VALUE))
+                .thenComparing(move -> move.lateOn().orElse(LocalDate.MAX))
                 .thenComparing(Move::releaseId));
         return moves;
     }
@@ -85,7 +84,7 @@ public final class NextMoves {
         return release.facts().get(Fields.RELEASE_DATE).map(date -> date.minusDays(profile.leadDays()));
     }
 
-    private static List<Move> of(DeskRelease state, List<Profile> profiles, LocalDate today) {
+    private static List<Move> of(DeskRelease state, List<Profile> profiles) {
         Release release = state.release();
         List<Move> moves = new ArrayList<>();
         List<Profile> open = Profile.meantBy(release, profiles).stream()
@@ -114,7 +113,6 @@ public final class NextMoves {
                     release,
                     says,
                     waiting,
-                    today,
                     findings.get(0).place().panel(),
                     Optional.of(findings.get(0).place()),
                     Weight.STOP));
@@ -131,7 +129,6 @@ public final class NextMoves {
                                         said(standing),
                                         state.answers().getOrDefault(profile.id(), "no reason given")),
                         waiting,
-                        today,
                         "send",
                         Optional.empty(),
                         Weight.STOP));
@@ -148,11 +145,10 @@ public final class NextMoves {
                                 ? "One copy is to be written with the facts of today."
                                 : "%d copies are to be written with the facts of today.".formatted(missing),
                         waiting,
-                        today,
                         "files",
                         Optional.empty(),
                         Weight.RISK));
-            else moves.add(move(release, "Ready to send.", waiting, today, "send", Optional.empty(), Weight.RISK));
+            else moves.add(move(release, "Ready to send.", waiting, "send", Optional.empty(), Weight.RISK));
         }
         for (Profile profile : Profile.meantBy(release, profiles)) {
             int changed = state.changed().getOrDefault(profile.id(), 0);
@@ -162,7 +158,6 @@ public final class NextMoves {
                         "%s changed since %s took it; it can be sent what is new."
                                 .formatted(changed == 1 ? "One fact" : changed + " facts", profile.name()),
                         List.of(profile),
-                        today,
                         "send",
                         Optional.empty(),
                         Weight.NOTE));
@@ -176,7 +171,6 @@ public final class NextMoves {
                     release,
                     fixable == 1 ? "Fix a safe one…" : "Fix %d safe ones…".formatted(fixable),
                     List.of(),
-                    today,
                     "readiness",
                     Optional.empty(),
                     Weight.NOTE));
@@ -192,23 +186,16 @@ public final class NextMoves {
     }
 
     private static Move move(
-            Release release,
-            String says,
-            List<Profile> waiting,
-            LocalDate today,
-            String panel,
-            Optional<Place> place,
-            Weight weight) {
-        Optional<Long> slack = waiting.stream()
+            Release release, String says, List<Profile> waiting, String panel, Optional<Place> place, Weight weight) {
+        Optional<LocalDate> lateOn = waiting.stream()
                 .flatMap(profile -> lastDay(release, profile).stream())
-                .map(day -> ChronoUnit.DAYS.between(today, day))
                 .min(Comparator.naturalOrder());
         return new Move(
                 release.id(),
                 release.name(),
                 says,
                 waiting.stream().map(Profile::name).toList(),
-                slack,
+                lateOn,
                 panel,
                 place,
                 weight);

@@ -28,6 +28,9 @@ import tools.jackson.databind.json.JsonMapper;
 /** All recordings, releases or works in windows of a table, and what stands in its columns. */
 @RestController
 class CatalogueController {
+    /** Up to which look at a release an answer goes; announcements of releases have its number. */
+    private static final String REACHED = "Entrada-Reached";
+
     private static final int LONGEST_WINDOW = 500;
     private static final int MOST_VALUES = 1_000;
     private static final int MOST_ORDERS = 3;
@@ -134,7 +137,7 @@ class CatalogueController {
      * @param columns keys of the columns that are wanted; all when there are none
      */
     @GetMapping("/api/catalogue/{subject}")
-    CatalogueWindow window(
+    ResponseEntity<CatalogueWindow> window(
             @PathVariable String subject,
             @RequestParam(defaultValue = "") String find,
             @RequestParam(defaultValue = "") String sort,
@@ -144,18 +147,19 @@ class CatalogueController {
         CatalogueSubject rows = subject(subject);
         CatalogueFilter filter = CatalogueFilter.read(find, rows);
         List<CatalogueColumn> wanted = wanted(columns, rows);
-        return catalogue
-                .look(rows, table -> {
-                    CatalogueTable.Found found = table.find(filter, orders(sort, rows));
-                    int first = Math.max(0, Math.min(from, found.size()));
-                    int last = Math.min(found.size(), first + Math.max(0, Math.min(count, LONGEST_WINDOW)));
-                    List<RowView> lines = new ArrayList<>();
-                    for (int i = first; i < last; i++) lines.add(row(table.line(found.numbers()[i], wanted)));
-                    return new CatalogueWindow(
-                            found.size(), table.size(), found.releases(), 0, parts(filter), first, lines);
-                })
-                .into((window, lookedOver) -> new CatalogueWindow(
-                        window.total, window.of, window.releases, lookedOver, window.parts, window.from, window.rows));
+        CatalogueKeeper.Read<CatalogueWindow> read = catalogue.look(rows, table -> {
+            CatalogueTable.Found found = table.find(filter, orders(sort, rows));
+            int first = Math.max(0, Math.min(from, found.size()));
+            int last = Math.min(found.size(), first + Math.max(0, Math.min(count, LONGEST_WINDOW)));
+            List<RowView> lines = new ArrayList<>();
+            for (int i = first; i < last; i++) lines.add(row(table.line(found.numbers()[i], wanted)));
+            return new CatalogueWindow(found.size(), table.size(), found.releases(), 0, parts(filter), first, lines);
+        });
+        // beside the answer, not in it: what was not touched stays the same answer
+        return ResponseEntity.ok()
+                .header(REACHED, Long.toString(read.reached()))
+                .body(read.into((window, lookedOver) -> new CatalogueWindow(
+                        window.total, window.of, window.releases, lookedOver, window.parts, window.from, window.rows)));
     }
 
     private static List<PartView> parts(CatalogueFilter filter) {

@@ -97,9 +97,12 @@ class CatalogueKeeper extends Loop {
     }
 
     /**
-     * What is read, and of how many releases what is told is of before: they are being looked over, or are not read in yet.
+     * What is read.
+     *
+     * @param lookedOver of how many releases what is told is of before: they are being looked over, or are not read in yet
+     * @param reached number of the last look at a release that is in it
      */
-    record Read<T>(T what, int lookedOver) {
+    record Read<T>(T what, int lookedOver, long reached) {
         <R> R into(BiFunction<T, Integer, R> both) {
             return both.apply(what, lookedOver);
         }
@@ -152,7 +155,7 @@ class CatalogueKeeper extends Loop {
     private <T> Read<T> here(Supplier<T> what, int lookedOver) {
         lock.readLock().lock();
         try {
-            return new Read<>(what.get(), lookedOver);
+            return new Read<>(what.get(), lookedOver, since);
         } finally {
             lock.readLock().unlock();
         }

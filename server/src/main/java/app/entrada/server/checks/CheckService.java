@@ -11,11 +11,13 @@ import app.entrada.server.context.LoadedRelease;
 import app.entrada.server.context.ProfileRepository;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** Runs the rules. A check of a release that was checked before runs only those that have something new to see. */
@@ -36,6 +38,13 @@ public class CheckService {
         this.risks = risks;
     }
 
+    /**
+     * What a check has found.
+     *
+     * @param turnsOn the first later day on which something else may be found, though nothing is changed; null for never
+     */
+    public record Checked(List<Finding> findings, @Nullable LocalDate turnsOn) {}
+
     /** All findings of a release for all destinations that it is meant for. */
     public List<Finding> findings(Release release) {
         return findings(contexts.of(release).context());
@@ -44,32 +53,35 @@ public class CheckService {
     /** The same, where what rules look at has been brought together already. */
     public List<Finding> findings(ReleaseContext context) {
         long id = context.release().id();
-        return found(context, risks.of(List.of(id)).getOrDefault(id, Map.of()));
+        return checked(context, risks.of(List.of(id)).getOrDefault(id, Map.of())).findings;
     }
 
-    /** Findings of several releases by id; the risks that were taken are asked for once. */
-    public Map<Long, List<Finding>> findings(Collection<LoadedRelease> releases) {
+    /** Several releases by id; the risks that were taken are asked for once. */
+    public Map<Long, Checked> check(Collection<LoadedRelease> releases) {
         Map<Long, Map<String, AcceptedRiskRepository.Taken>> taken =
                 risks.of(releases.stream().map(each -> each.release().id()).toList());
-        Map<Long, List<Finding>> findings = new HashMap<>();
+        Map<Long, Checked> checked = new HashMap<>();
         for (LoadedRelease each : releases) {
             long id = each.release().id();
-            findings.put(id, found(each.context(), taken.getOrDefault(id, Map.of())));
+            checked.put(id, checked(each.context(), taken.getOrDefault(id, Map.of())));
         }
-        return findings;
+        return checked;
     }
 
-    private List<Finding> found(ReleaseContext context, Map<String, AcceptedRiskRepository.Taken> taken) {
+    private Checked checked(ReleaseContext context, Map<String, AcceptedRiskRepository.Taken> taken) {
         List<Profile> meant = profiles.meantBy(context.release());
         Checker checker = checkers.asMap()
                 .compute(
                         context.release().id(),
                         (id, before) ->
                                 before != null && before.profiles().equals(meant) ? before : new Checker(meant));
-        List<Finding> findings;
         synchronized (checker) {
-            findings = checker.check(context);
+            List<Finding> findings = checker.check(context);
+            return new Checked(accepted(findings, taken), checker.turnsOn().orElse(null));
         }
+    }
+
+    private static List<Finding> accepted(List<Finding> findings, Map<String, AcceptedRiskRepository.Taken> taken) {
         if (taken.isEmpty()) return findings;
         return findings.stream()
                 .map(finding -> Optional.ofNullable(taken.get(finding.id()))

@@ -11,6 +11,7 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +20,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -105,6 +107,18 @@ public class ProfileRepository {
     /** Those of the destinations that a release is meant for. */
     public List<Profile> meantBy(Release release) {
         return Profile.meantBy(release, all());
+    }
+
+    /** The first later day on which a release is meant for other destinations than today, or one of them has other rules. */
+    public Optional<LocalDate> turnsOn(Release release) {
+        LocalDate today = today();
+        Set<String> meant = meantBy(release).stream().map(Profile::id).collect(Collectors.toSet());
+        return kept.now().adjusted.stream()
+                .filter(own -> own.dated().isAfter(today))
+                .filter(own -> meant.contains(own.id())
+                        || !Profile.meantBy(release, List.of(own)).isEmpty())
+                .map(Profile::dated)
+                .min(Comparator.naturalOrder());
     }
 
     /** The destination with this id, put away or not, with the rules that hold today. */

@@ -85,7 +85,7 @@ class PutOffs {
                 .param("by", account.id())
                 .update();
         if (put == 0) throw Problem.missing("release");
-        announcer.announce("standing", Map.of("by", account.name()));
+        announcer.announce("desk", Map.of("by", account.name()));
     }
 
     private static LocalDate day(String typed) {
@@ -103,6 +103,6 @@ class PutOffs {
                         .params(id, account.id())
                         .update()
                 == 0) throw Problem.missing("release that you put off");
-        announcer.announce("standing", Map.of("by", account.name()));
+        announcer.announce("desk", Map.of("by", account.name()));
     }
 }

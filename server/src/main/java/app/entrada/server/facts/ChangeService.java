@@ -6,6 +6,7 @@ import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.FurtherPicture;
+import app.entrada.core.field.value.PeopleType;
 import app.entrada.core.field.value.RunningOrder;
 import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.Change;
@@ -482,8 +483,14 @@ public class ChangeService {
         revisions.forEach(
                 (release, revision) -> said.add(Map.of("id", release, "revision", revision, "by", account.name())));
         if (!said.isEmpty()) announcer.announce("release", said);
-        if (scope == null) announcer.announce("people", Map.of("by", account.name()));
+        if (scope == null || changes.stream().anyMatch(ChangeService::isOfPeople))
+            announcer.announce("people", Map.of("by", account.name()));
         return revisions;
+    }
+
+    /** Whether it is of somebody, or of who did something. */
+    private static boolean isOfPeople(Change change) {
+        return change.target().entity() == Entity.PARTY || change.field().type() instanceof PeopleType;
     }
 
     private boolean workExists(long id) {

@@ -116,6 +116,7 @@ class MastersService {
                             .toList()));
         }
         return new MastersView(
+                release.revision(),
                 rows,
                 without.stream()
                         .filter(file -> !proposed.contains(file.entry().sha256().hex()))

@@ -9,11 +9,13 @@ import org.jspecify.annotations.Nullable;
 /**
  * The masters of a release: what is in place, what is proposed, what is loose.
  *
+ * @param revision of the release
  * @param certain how many proposals may be confirmed in one move
  * @param beside papers of the release as a whole
  * @param offers facts that tags give and the release lacks or has otherwise
  */
 public record MastersView(
+        int revision,
         List<MasterRow> rows,
         List<SoundFileView> loose,
         int certain,

@@ -10,6 +10,7 @@ import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -51,7 +52,7 @@ class StandingRepository {
     int waiting(LocalDate today, int most) {
         return jdbc.sql("""
                         SELECT (SELECT count(*) FROM (SELECT DISTINCT release_id FROM standing_mark LIMIT :most) marked)
-                             + (SELECT count(*) FROM (SELECT FROM standing WHERE day < :today OR day > :today LIMIT :most) old)""")
+                             + (SELECT count(*) FROM (SELECT FROM standing WHERE turns_on <= :today OR day > :today LIMIT :most) old)""")
                 .param("most", most)
                 .param("today", Date.valueOf(today))
                 .query(Integer.class)
@@ -65,42 +66,100 @@ class StandingRepository {
                             JOIN release r ON r.id = m.release_id WHERE r.revision > s.revision)""").query(Boolean.class).single();
     }
 
-    /** Some that are to be looked at again, edited ones and then those with the nearest dates first, each with its marks. */
-    Map<Long, List<Long>> marked(LocalDate today, int most) {
-        Map<Long, List<Long>> marked = new LinkedHashMap<>();
+    /**
+     * A release that is to be looked at again.
+     *
+     * @param inUse whether it is among the releases; else it is deleted or archived, and nothing is kept of it
+     */
+    record Marked(List<Long> marks, boolean inUse) {}
+
+    /** Some that are to be looked at again, edited ones and then those with the nearest dates first. */
+    Map<Long, Marked> marked(LocalDate today, int most) {
+        Map<Long, Marked> marked = new LinkedHashMap<>();
         jdbc.sql("""
                         WITH waiting AS (
-                            SELECT w.release_id FROM (
+                            SELECT w.release_id,
+                                r.id IS NOT NULL AND r.deleted_at IS NULL AND r.archived_at IS NULL AS in_use FROM (
                                 SELECT release_id FROM standing_mark
-                                UNION SELECT release_id FROM standing WHERE day < :today OR day > :today) w
+                                UNION SELECT release_id FROM standing WHERE turns_on <= :today OR day > :today) w
                             LEFT JOIN standing s ON s.release_id = w.release_id
                             LEFT JOIN release r ON r.id = w.release_id
                             ORDER BY (r.revision > s.revision) IS NOT TRUE, s.ahead_on, w.release_id LIMIT :most)
-                        SELECT w.release_id, array_remove(array_agg(m.id), NULL) AS marks
-                        FROM waiting w LEFT JOIN standing_mark m ON m.release_id = w.release_id GROUP BY w.release_id""").param("most", most).param("today", Date.valueOf(today)).query(row -> {
-            marked.put(row.getLong("release_id"), List.of((Long[])
-                    row.getArray("marks").getArray()));
+                        SELECT w.release_id, w.in_use, array_remove(array_agg(m.id), NULL) AS marks
+                        FROM waiting w LEFT JOIN standing_mark m ON m.release_id = w.release_id
+                        GROUP BY w.release_id, w.in_use""").param("most", most).param("today", Date.valueOf(today)).query(row -> {
+            marked.put(
+                    row.getLong("release_id"),
+                    new Marked(List.of((Long[]) row.getArray("marks").getArray()), row.getBoolean("in_use")));
         });
         return marked;
     }
 
-    /** Keeps what was computed for a day, and takes away the marks that were there before it was. */
-    void keep(List<KeptRelease> releases, LocalDate day, Map<Long, List<Long>> marked) {
-        jdbc.sql("""
-                        INSERT INTO standing (release_id, day, head, moves, ahead, things, weight, late_on, ahead_on, search,
-                            rows, revision, looked)
+    /**
+     * A release that was looked at.
+     *
+     * @param looked its number among all looks
+     * @param was how many moves there were before; null when nothing was kept of it
+     */
+    record Look(long release, long looked, @Nullable Integer was) {}
+
+    /**
+     * Keeps what was computed for a day, and takes away the marks that were there before it was.
+     *
+     * @return what was looked at; of those that are gone, that they are
+     */
+    List<Look> keep(List<KeptRelease> releases, LocalDate day, Map<Long, Marked> marked) {
+        List<Look> looks = new ArrayList<>(put(releases, day));
+        looks.addAll(takeAway(marked.keySet().stream()
+                .filter(id -> releases.stream().noneMatch(each -> each.head().id() == id))
+                .toList()));
+        jdbc.sql("DELETE FROM standing_mark WHERE id = ANY (:marks)")
+                .param(
+                        "marks",
+                        marked.values().stream()
+                                .flatMap(each -> each.marks().stream())
+                                .toArray(Long[]::new))
+                .update();
+        return looks;
+    }
+
+    private List<Look> takeAway(List<Long> gone) {
+        return jdbc.sql("""
+                        WITH gone AS (DELETE FROM standing WHERE release_id = ANY (:gone) RETURNING release_id, things),
+                        noted AS (INSERT INTO standing_gone (looked, release_id)
+                            SELECT nextval('standing_looked'), release_id FROM gone RETURNING looked, release_id)
+                        SELECT release_id, looked, things FROM noted JOIN gone USING (release_id)""")
+                .param("gone", gone.toArray(Long[]::new))
+                .query(StandingRepository::look)
+                .list();
+    }
+
+    private static Look look(ResultSet row, int n) throws SQLException {
+        return new Look(row.getLong("release_id"), row.getLong("looked"), (Integer) row.getObject("things"));
+    }
+
+    private List<Look> put(List<KeptRelease> releases, LocalDate day) {
+        return jdbc.sql("""
+                        WITH before AS (SELECT release_id, things FROM standing WHERE release_id = ANY (:ids)),
+                        kept AS (INSERT INTO standing (release_id, day, head, moves, ahead, things, weight, late_on, ahead_on, search,
+                            rows, revision, named, turns_on, looked)
                         SELECT id, :day, head, moves, ahead, things, weight, late_on, ahead_on, search,
-                            rows, revision, nextval('standing_looked')
+                            rows, revision, string_to_array(named, '; '), turns_on, nextval('standing_looked')
                         FROM unnest(CAST(:ids AS bigint[]), CAST(:heads AS jsonb[]), CAST(:moves AS jsonb[]),
                             CAST(:aheads AS jsonb[]), CAST(:things AS integer[]), CAST(:weights AS integer[]),
                             CAST(:late AS date[]), CAST(:nearest AS date[]), CAST(:words AS text[]),
-                            CAST(:rows AS jsonb[]), CAST(:revisions AS integer[]))
-                            AS kept (id, head, moves, ahead, things, weight, late_on, ahead_on, search, rows, revision)
+                            CAST(:rows AS jsonb[]), CAST(:revisions AS integer[]), CAST(:named AS text[]),
+                            CAST(:turns AS date[]))
+                            AS kept (id, head, moves, ahead, things, weight, late_on, ahead_on, search, rows, revision,
+                                named, turns_on)
                         ON CONFLICT (release_id) DO UPDATE SET day = excluded.day, head = excluded.head,
                             moves = excluded.moves, ahead = excluded.ahead, things = excluded.things,
                             weight = excluded.weight, late_on = excluded.late_on, ahead_on = excluded.ahead_on,
                             search = excluded.search, rows = excluded.rows, revision = excluded.revision,
-                            looked = excluded.looked""")
+                            named = excluded.named, turns_on = excluded.turns_on,
+                            looked = excluded.looked
+                        RETURNING release_id, looked)
+                        SELECT k.release_id, k.looked, b.things FROM kept k LEFT JOIN before b USING (release_id)""")
                 .param("day", Date.valueOf(day))
                 .param("ids", each(releases, kept -> kept.head().id(), Long[]::new))
                 .param("heads", each(releases, kept -> json.writeValueAsString(kept.head()), String[]::new))
@@ -108,27 +167,15 @@ class StandingRepository {
                 .param("aheads", each(releases, kept -> json.writeValueAsString(kept.ahead()), String[]::new))
                 .param("things", each(releases, kept -> kept.moves().size(), Integer[]::new))
                 .param("weights", each(releases, StandingRepository::weight, Integer[]::new))
-                .param("late", each(releases, kept -> late(kept, day), String[]::new))
+                .param("late", each(releases, StandingRepository::late, String[]::new))
                 .param("nearest", each(releases, StandingRepository::nearest, String[]::new))
                 .param("words", each(releases, kept -> words(kept.head()), String[]::new))
                 .param("rows", each(releases, kept -> json.writeValueAsString(kept.rows()), String[]::new))
                 .param("revisions", each(releases, KeptRelease::revision, Integer[]::new))
-                .update();
-        jdbc.sql("""
-                        WITH gone AS (DELETE FROM standing WHERE release_id = ANY (:gone) RETURNING release_id)
-                        INSERT INTO standing_gone (looked, release_id) SELECT nextval('standing_looked'), release_id FROM gone""")
-                .param(
-                        "gone",
-                        marked.keySet().stream()
-                                .filter(id -> releases.stream()
-                                        .noneMatch(each -> each.head().id() == id))
-                                .toArray(Long[]::new))
-                .update();
-        jdbc.sql("DELETE FROM standing_mark WHERE id = ANY (:marks)")
-                .param(
-                        "marks",
-                        marked.values().stream().flatMap(Collection::stream).toArray(Long[]::new))
-                .update();
+                .param("named", each(releases, StandingRepository::named, String[]::new))
+                .param("turns", each(releases, kept -> Objects.toString(kept.turnsOn(), null), String[]::new))
+                .query(StandingRepository::look)
+                .list();
     }
 
     private static <T extends @Nullable Object> T[] each(
@@ -136,7 +183,7 @@ class StandingRepository {
         return releases.stream().map(what).toArray(array);
     }
 
-    private static int weight(KeptRelease kept) {
+    static int weight(KeptRelease kept) {
         return kept.moves().stream()
                 .map(MoveView::weight)
                 .mapToInt(Weight::ordinal)
@@ -145,16 +192,19 @@ class StandingRepository {
     }
 
     /** The first day on which it gets late, as ISO 8601 writes it. */
-    private static @Nullable String late(KeptRelease kept, LocalDate day) {
+    static @Nullable String late(KeptRelease kept) {
         return kept.moves().stream()
-                .map(MoveView::slackDays)
+                .map(MoveView::lateOn)
                 .filter(Objects::nonNull)
-                .min(Long::compare)
-                .map(slack -> day.plusDays(slack).toString())
+                .min(String::compareTo)
                 .orElse(null);
     }
 
-    private static @Nullable String nearest(KeptRelease kept) {
+    private static @Nullable String named(KeptRelease kept) {
+        return kept.named() == null ? null : String.join("; ", kept.named());
+    }
+
+    static @Nullable String nearest(KeptRelease kept) {
         return kept.ahead().stream().map(DateAhead::date).min(String::compareTo).orElse(null);
     }
 
@@ -287,8 +337,9 @@ class StandingRepository {
 
     /** What is kept of some releases. */
     List<KeptRelease> kept(Collection<Long> releases) {
-        return jdbc.sql(
-                        "SELECT revision, head, moves, ahead, rows FROM standing WHERE release_id = ANY (?) ORDER BY release_id")
+        return jdbc.sql("""
+                        SELECT revision, head, moves, ahead, rows, named, turns_on FROM standing
+                        WHERE release_id = ANY (?) ORDER BY release_id""")
                 .param(releases.toArray(Long[]::new))
                 .query(this::release)
                 .list();
@@ -300,7 +351,11 @@ class StandingRepository {
                 json.readValue(row.getString("head"), ReleaseView.Head.class),
                 json.readValue(row.getString("moves"), new TypeReference<List<MoveView>>() {}),
                 json.readValue(row.getString("ahead"), new TypeReference<List<DateAhead>>() {}),
-                json.readValue(row.getString("rows"), ROWS));
+                json.readValue(row.getString("rows"), ROWS),
+                row.getArray("named") == null
+                        ? null
+                        : List.of((String[]) row.getArray("named").getArray()),
+                row.getObject("turns_on", LocalDate.class));
     }
 
     private static final TypeReference<List<CatalogueRow>> ROWS = new TypeReference<>() {};
@@ -309,10 +364,8 @@ class StandingRepository {
     List<Standings.ReleaseRows> rowsSince(long since, int most) {
         return jdbc.sql("""
                         SELECT looked, release_id, rows FROM (
-                            (SELECT s.looked, s.release_id,
-                                CASE WHEN r.deleted_at IS NULL AND r.archived_at IS NULL THEN s.rows ELSE '[]' END AS rows
-                            FROM standing s JOIN release r ON r.id = s.release_id
-                            WHERE s.looked > :since ORDER BY s.looked LIMIT :most)
+                            (SELECT looked, release_id, rows FROM standing
+                            WHERE looked > :since ORDER BY looked LIMIT :most)
                             UNION ALL
                             (SELECT looked, release_id, '[]' AS rows FROM standing_gone
                             WHERE looked > :since ORDER BY looked LIMIT :most)) changed

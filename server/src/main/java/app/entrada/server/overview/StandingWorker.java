@@ -1,9 +1,7 @@
 package app.entrada.server.overview;
 
-import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Loop;
 import java.time.Duration;
-import java.util.Map;
 import org.springframework.stereotype.Component;
 
 /** Looks at marked releases in the background, a few at a time, so that a reader never waits long for the lock. */
@@ -16,15 +14,15 @@ class StandingWorker extends Loop {
     private static final long TOLD_EVERY_NANOS = Duration.ofSeconds(3).toNanos();
 
     private final Standings standings;
-    private final Announcer announcer;
+    private final StandingAnnouncements announcements;
     private boolean begun;
     private long lookedSince;
     private long told;
 
-    StandingWorker(Standings standings, Announcer announcer) {
+    StandingWorker(Standings standings, StandingAnnouncements announcements) {
         super("standings", PAUSE);
         this.standings = standings;
-        this.announcer = announcer;
+        this.announcements = announcements;
     }
 
     @Override
@@ -36,15 +34,13 @@ class StandingWorker extends Loop {
         return looked > 0;
     }
 
-    /** Where more was to be looked at than a reader does before it reads, lists showed what was before. */
+    /** Where more was to be looked at than is told one by one, lists showed what was before. */
     private void tell(int looked) {
-        lookedSince += looked;
         boolean rest = looked < A_FEW;
-        if (lookedSince > A_FEW && (rest || System.nanoTime() - told > TOLD_EVERY_NANOS)) {
-            told = System.nanoTime();
-            announcer.announce("standing", Map.of("looked", lookedSince));
-            lookedSince = 0;
-        }
-        if (rest) lookedSince = 0;
+        if (!rest) lookedSince += looked;
+        if (lookedSince == 0 || (!rest && System.nanoTime() - told < TOLD_EVERY_NANOS)) return;
+        told = System.nanoTime();
+        announcements.many(lookedSince);
+        lookedSince = 0;
     }
 }

@@ -1,11 +1,14 @@
 package app.entrada.server.overview;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.catalogue.CatalogueRow;
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.check.rules.Place;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.Terms;
 import app.entrada.core.release.Release;
 import app.entrada.core.sound.AudioFacts;
 import app.entrada.server.checks.CheckService;
@@ -23,7 +26,6 @@ import app.entrada.server.overview.KeptRelease.MoveView;
 import app.entrada.server.views.ReleaseView;
 import app.entrada.server.views.ReleaseViews;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -32,7 +34,9 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -46,8 +50,8 @@ public class Standings {
     /** Weeks that the Desk tells dates ahead. */
     public static final int WEEKS_AHEAD = 26;
 
-    /** Weeks that are kept: a year, and a week for whoever prints it before it begins. */
-    private static final int WEEKS_KEPT = 53;
+    /** Weeks of a year, and one for whoever prints it before it begins. */
+    private static final int WEEKS_OF_A_YEAR = 53;
 
     /** So many are looked at before somebody reads; more are left to the background, and the reader is told how many. */
     private static final int AT_ONCE = 25;
@@ -67,6 +71,7 @@ public class Standings {
     private final UntoldChanges untold;
     private final ProfileRepository profiles;
     private final KnownNames names;
+    private final StandingAnnouncements announcements;
     private final TransactionTemplate transactions;
     private volatile KnownNames.@Nullable Book book;
 
@@ -81,6 +86,7 @@ public class Standings {
             UntoldChanges untold,
             ProfileRepository profiles,
             KnownNames names,
+            StandingAnnouncements announcements,
             TransactionTemplate transactions) {
         this.kept = kept;
         this.releases = releases;
@@ -92,6 +98,7 @@ public class Standings {
         this.untold = untold;
         this.profiles = profiles;
         this.names = names;
+        this.announcements = announcements;
         this.transactions = transactions;
     }
 
@@ -106,8 +113,13 @@ public class Standings {
             kept.lock();
             if (now != book) kept.usualSpellings(now.usual());
             LocalDate today = profiles.today();
-            Map<Long, List<Long>> marked = kept.marked(today, most);
-            if (!marked.isEmpty()) kept.keep(fresh(marked.keySet()), today, marked);
+            Map<Long, StandingRepository.Marked> marked = kept.marked(today, most);
+            if (!marked.isEmpty()) {
+                List<KeptRelease> fresh = fresh(marked.keySet().stream()
+                        .filter(id -> requireNonNull(marked.get(id)).inUse())
+                        .toList());
+                announcements.tell(fresh, kept.keep(fresh, today, marked), marked.size() == most);
+            }
             return marked.size();
         });
         book = now;
@@ -129,7 +141,9 @@ public class Standings {
         if (!marked()) return 0;
         int waiting = kept.waiting(profiles.today(), COUNTED);
         if (waiting > AT_ONCE && !kept.edited()) return waiting;
-        return Math.max(0, waiting - look(AT_ONCE));
+        int looked = look(AT_ONCE);
+        if (looked == AT_ONCE) announcements.many(looked);
+        return Math.max(0, waiting - looked);
     }
 
     /** The rows of a release; none when it is not among those in use. */
@@ -152,21 +166,41 @@ public class Standings {
     /** Releases as they stand at this moment, computed; those that are deleted are left out. */
     List<KeptRelease> fresh(Collection<Long> ids) {
         List<LoadedRelease> all = contexts.of(releases.load(ids));
-        Map<Long, List<Finding>> findings = checks.findings(all);
+        Map<Long, CheckService.Checked> checked = checks.check(all);
         LocalDate today = profiles.today();
         List<KeptRelease> fresh = new ArrayList<>();
         for (LoadedRelease each : all) {
-            List<Finding> found = findings.getOrDefault(each.release().id(), List.of());
+            Release release = each.release();
+            CheckService.Checked check = requireNonNull(checked.get(release.id()));
+            List<DateAhead> ahead = ahead(release, each.moves(), today);
             fresh.add(new KeptRelease(
-                    each.release().revision(),
-                    views.head(each, found),
-                    NextMoves.of(List.of(state(each, found)), profiles.all(), today).stream()
+                    release.revision(),
+                    views.head(each, check.findings()).on(null),
+                    NextMoves.of(List.of(state(each, check.findings())), profiles.all()).stream()
                             .map(Standings::move)
                             .toList(),
-                    ahead(each.release(), each.moves(), today),
-                    rows(each, found)));
+                    ahead,
+                    rows(each, check.findings()),
+                    release.facts()
+                            .get(Fields.RELEASE_DESTINATIONS)
+                            .map(Terms::list)
+                            .orElse(null),
+                    turnsOn(release, check, ahead)));
         }
         return fresh;
+    }
+
+    private @Nullable LocalDate turnsOn(Release release, CheckService.Checked check, List<DateAhead> ahead) {
+        return Stream.of(
+                        Optional.ofNullable(check.turnsOn()),
+                        profiles.turnsOn(release),
+                        // from the day behind it a date is not ahead any more
+                        ahead.stream()
+                                .map(date -> LocalDate.parse(date.date()).plusDays(1))
+                                .min(Comparator.naturalOrder()))
+                .flatMap(Optional::stream)
+                .min(Comparator.naturalOrder())
+                .orElse(null);
     }
 
     private List<CatalogueRow> rows(LoadedRelease loaded, List<Finding> findings) {
@@ -203,16 +237,15 @@ public class Standings {
 
     private List<DateAhead> ahead(Release release, Map<String, NextMoves.Standing> stands, LocalDate today) {
         List<DateAhead> ahead = new ArrayList<>();
-        LocalDate end = today.plusWeeks(WEEKS_KEPT);
         release.facts()
                 .get(Fields.RELEASE_DATE)
-                .filter(date -> !date.isBefore(today) && date.isBefore(end))
+                .filter(date -> !date.isBefore(today))
                 .ifPresent(date ->
                         ahead.add(new DateAhead(date.toString(), "release", release.id(), release.name(), null)));
         for (Profile profile : profiles.meantBy(release))
             if (stands.get(profile.id()) != NextMoves.Standing.ACCEPTED)
                 NextMoves.lastDay(release, profile)
-                        .filter(date -> !date.isBefore(today) && date.isBefore(end))
+                        .filter(date -> !date.isBefore(today))
                         .ifPresent(date -> ahead.add(new DateAhead(
                                 date.toString(), "deliver", release.id(), release.name(), profile.name())));
         return ahead;
@@ -224,7 +257,7 @@ public class Standings {
                 move.release(),
                 move.says(),
                 move.waits(),
-                move.slackDays().orElse(null),
+                move.lateOn().map(LocalDate::toString).orElse(null),
                 move.panel(),
                 move.place().map(Place::track).orElse(0),
                 move.place().map(place -> place.field().key()).orElse(null),
@@ -250,9 +283,7 @@ public class Standings {
         LocalDate today = profiles.today();
         return new ReleaseList(
                 kept.listed(words, after, most).stream()
-                        .map(head -> head.days() == null || head.date() == null
-                                ? head
-                                : head.in(ChronoUnit.DAYS.between(today, LocalDate.parse(head.date()))))
+                        .map(head -> head.on(today))
                         .toList(),
                 kept.count(words),
                 lookedOver);
@@ -282,7 +313,7 @@ public class Standings {
     /** Dates of the coming year, the nearest first, of so many releases. */
     public List<DateAhead> yearAhead(int releases) {
         settled();
-        return ahead(releases, WEEKS_KEPT);
+        return ahead(releases, WEEKS_OF_A_YEAR);
     }
 
     private List<DateAhead> ahead(int releases, int weeks) {

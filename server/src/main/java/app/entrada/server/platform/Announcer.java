@@ -54,7 +54,7 @@ public class Announcer implements SmartLifecycle {
     }
 
     /**
-     * Announces something, within the present transaction if there is one.
+     * Announces something, within the present transaction if there is one, with the page whose deed it is.
      *
      * @param kind {@code release}, {@code job} or {@code delivery}
      * @param data small: at most 8,000 bytes of JSON
@@ -64,16 +64,17 @@ public class Announcer implements SmartLifecycle {
     }
 
     /** Several of one kind at once, each for itself. */
-    public void announce(String kind, List<? extends Map<String, ?>> each) {
+    public void announce(String kind, List<?> each) {
         jdbc.sql("SELECT pg_notify(?, said) FROM unnest(CAST(? AS text[])) AS said")
                 .params(CHANNEL, each.stream().map(data -> payload(kind, data)).toArray(String[]::new))
                 .query((row, n) -> true)
                 .list();
     }
 
-    private String payload(String kind, Map<String, ?> data) {
+    private String payload(String kind, Object data) {
         Map<String, Object> said = new LinkedHashMap<>();
         said.put("kind", kind);
+        AskingPage.now().ifPresent(page -> said.put("page", page));
         said.put("data", data);
         return json.writeValueAsString(said);
     }

@@ -5,6 +5,8 @@ import app.entrada.core.check.profile.Weight;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.files.FileKind;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -62,8 +64,9 @@ public record ReleaseView(
             @Nullable String deliverBy,
             @Nullable CoverView cover,
             List<MarkView> marks) {
-        /** The same on another day. */
-        public Head in(long otherDays) {
+        /** The same, seen from another day; null for none, and then no days are counted. */
+        public Head on(@Nullable LocalDate today) {
+            Long counted = today == null || date == null ? null : ChronoUnit.DAYS.between(today, LocalDate.parse(date));
             return new Head(
                     id,
                     title,
@@ -74,7 +77,7 @@ public record ReleaseView(
                     catalogueNumber,
                     barcode,
                     date,
-                    otherDays,
+                    counted,
                     deliverBy,
                     cover,
                     marks);

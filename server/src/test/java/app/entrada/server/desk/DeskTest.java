@@ -42,7 +42,7 @@ class DeskTest {
         long ready = ReadyRelease.make(manager, "Desk");
         assertThat(moves(ready)).singleElement().satisfies(move -> {
             assertThat(move.path("panel").asString()).isEqualTo("files");
-            assertThat(move.path("slackDays").asInt()).isEqualTo(60);
+            assertThat(move.path("lateOn").asString()).isEqualTo("2027-01-22");
         });
         ReadyRelease.copies(manager, ready, "store-flac");
         assertThat(moves(ready))

@@ -6,6 +6,10 @@ import app.entrada.demo.large.LargeCatalogue;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
 import app.entrada.server.demo.LargeDemo;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -20,16 +24,22 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 @DisplayName("F2 How releases stand is kept, and is what would be computed at this moment")
 class StandingTest {
     private static final int RELEASES = 40;
     private static final LocalDate TODAY = LocalDate.of(2026, 11, 23);
 
+    private static final JsonMapper JSON = new JsonMapper();
+
+    private static List<String> settings;
     private static ConfigurableApplicationContext server;
     private static Client manager;
     private static Standings standings;
@@ -38,7 +48,8 @@ class StandingTest {
 
     @BeforeAll
     static void a_catalogue_of_forty() {
-        server = RunningServer.apart();
+        settings = RunningServer.nothingYet();
+        server = RunningServer.with(settings);
         manager = RunningServer.manager(server);
         RunningServer.label(server);
         standings = server.getBean(Standings.class);
@@ -180,17 +191,7 @@ class StandingTest {
 
     @Test
     void a_rule_adjusted_a_label_renamed_and_a_release_put_away_are_seen() {
-        assertThat(manager.put(
-                                "/api/destinations/lumenfold/rules",
-                                Map.of(
-                                        "dated",
-                                        TODAY.toString(),
-                                        "leadDays",
-                                        2,
-                                        "rules",
-                                        List.of(Map.of("id", "title.missing", "weight", "note"))))
-                        .status())
-                .isEqualTo(200);
+        rules("lumenfold", TODAY, 2);
         keptIsFresh();
         manager.post("/api/releases/" + (LargeCatalogue.FIRST + 3) + "/archive", Map.of());
         assertThat(manager.get("/api/releases?count=500").text())
@@ -276,12 +277,161 @@ class StandingTest {
         assertThat(check.compare(told::add).different()).isEmpty();
     }
 
+    /** The same installation on another day; nothing works in its background. */
+    private static ConfigurableApplicationContext on(LocalDate day) {
+        List<String> there = new ArrayList<>(settings);
+        there.replaceAll(each -> each.startsWith("--entrada.today=") ? "--entrada.today=" + day : each);
+        there.add("--entrada.doctor=nothing");
+        return RunningServer.with(there);
+    }
+
+    private static long dated(String title, LocalDate date) {
+        JsonNode view = manager.begin("single", title);
+        manager.write(view, 0, "releaseDate", date.toString());
+        return Client.id(view);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1, 15", "8, 40", "39, 1000", "400, 1000"})
+    void another_day_concerns_only_those_that_it_makes_different(int days, int most) {
+        // in nine days, with fewer days left each morning; far off; long out
+        long near = dated("Morning Ferry " + days, TODAY.plusDays(9));
+        long far = dated("Far Ferry " + days, TODAY.plusDays(300));
+        long out = dated("Old Ferry " + days, TODAY.minusDays(900));
+        settle();
+        LocalDate then = TODAY.plusDays(days);
+        try (ConfigurableApplicationContext later = on(then)) {
+            List<Long> concerned = jdbc.sql("SELECT release_id FROM standing WHERE turns_on <= ?")
+                    .param(then)
+                    .query(Long.class)
+                    .list();
+            assertThat(kept.waiting(then, 10_000)).isEqualTo(concerned.size()).isLessThanOrEqualTo(most);
+            assertThat(concerned).contains(near);
+            if (days < 39) assertThat(concerned).doesNotContain(far);
+            if (days < 39) assertThat(concerned).doesNotContain(out);
+            List<Long> others = new ArrayList<>(ids());
+            others.removeAll(concerned);
+            assertThat(kept.kept(others))
+                    .isEqualTo(later.getBean(Standings.class).fresh(others));
+        }
+    }
+
     @Test
-    void another_day_is_looked_at_anew() {
-        jdbc.sql("UPDATE standing SET day = day - 1 WHERE release_id = ?")
-                .param(LargeCatalogue.FIRST)
-                .update();
-        assertThat(kept.waiting(TODAY, 10)).isEqualTo(1);
+    void rules_of_a_destination_concern_only_those_that_are_meant_for_it() {
+        JsonNode one = manager.begin("single", "For Ostra");
+        manager.destinations(Client.id(one), "ostra");
+        JsonNode other = manager.begin("single", "For Everybody");
+        settle();
+        long before = looked(Client.id(one));
+        long usual = looked(Client.id(other));
+        rules("lumenfold", TODAY, 4);
         keptIsFresh();
+        assertThat(looked(Client.id(one))).isEqualTo(before);
+        assertThat(looked(Client.id(other))).isGreaterThan(usual);
+        // as it was, for the tests behind this one
+        assertThat(manager.delete("/api/destinations/lumenfold/rules").status()).isEqualTo(200);
+        rules("ostra", TODAY, 3);
+        keptIsFresh();
+        assertThat(looked(Client.id(one))).isGreaterThan(before);
+    }
+
+    @Test
+    void rules_that_begin_later_are_waited_for_by_those_that_are_meant_for_it() {
+        JsonNode one = manager.begin("single", "From Advent On");
+        manager.destinations(Client.id(one), "ferrous-lane");
+        rules("ferrous-lane", TODAY.plusDays(6), 9);
+        keptIsFresh();
+        assertThat(jdbc.sql("SELECT turns_on FROM standing WHERE release_id = ?")
+                        .param(Client.id(one))
+                        .query(LocalDate.class)
+                        .single())
+                .isEqualTo(TODAY.plusDays(6));
+        try (ConfigurableApplicationContext later = on(TODAY.plusDays(6))) {
+            assertThat(kept.kept(List.of(Client.id(one))))
+                    .isNotEqualTo(later.getBean(Standings.class).fresh(List.of(Client.id(one))));
+        }
+    }
+
+    private static long looked(long release) {
+        return jdbc.sql("SELECT looked FROM standing WHERE release_id = ?")
+                .param(release)
+                .query(Long.class)
+                .single();
+    }
+
+    private static void rules(String destination, LocalDate from, int leadDays) {
+        assertThat(manager.put(
+                                "/api/destinations/" + destination + "/rules",
+                                Map.of(
+                                        "dated",
+                                        from.toString(),
+                                        "leadDays",
+                                        leadDays,
+                                        "rules",
+                                        List.of(Map.of("id", "title.missing", "weight", "note"))))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void a_page_is_told_how_a_release_stands_now_and_whose_deed_it_was() throws IOException {
+        JsonNode view = manager.begin("single", "Told One");
+        settle();
+        String page = "0a1b2c3d-0000-4000-8000-00000000000f";
+        try (BufferedReader told =
+                new BufferedReader(new InputStreamReader(manager.stream("/api/events"), StandardCharsets.UTF_8))) {
+            assertThat(manager.send(
+                                    "POST",
+                                    "/api/releases/" + Client.id(view) + "/changes",
+                                    Map.of("Content-Type", "application/json", "Entrada-Page", page),
+                                    JSON.writeValueAsBytes(Map.of(
+                                            "says",
+                                            "Title",
+                                            "source",
+                                            "typed",
+                                            "changes",
+                                            List.of(Map.of(
+                                                    "entity",
+                                                    "release",
+                                                    "target",
+                                                    Client.id(view),
+                                                    "field",
+                                                    "release.title",
+                                                    "before",
+                                                    "Told One",
+                                                    "after",
+                                                    "Told Two")))))
+                            .status())
+                    .isEqualTo(200);
+            JsonNode edit = next(told, "release");
+            assertThat(edit.path("page").asString()).isEqualTo(page);
+            JsonNode stands = next(told, "stands").path("data");
+            assertThat(stands.path("release").asLong()).isEqualTo(Client.id(view));
+            assertThat(stands.path("head").path("title").asString()).isEqualTo("Told Two");
+            assertThat(stands.path("head").path("marks")).isNotEmpty();
+            assertThat(stands.path("things").asInt())
+                    .isEqualTo(stands.path("was").asInt());
+            // as the list says it
+            assertThat(manager.get("/api/releases?find=told+two")
+                            .json()
+                            .path("releases")
+                            .path(0))
+                    .isEqualTo(stands.path("head"));
+            manager.delete("/api/releases/" + Client.id(view));
+            JsonNode gone = next(told, "stands").path("data");
+            assertThat(gone.path("gone").asBoolean()).isTrue();
+            assertThat(gone.path("looked").asLong())
+                    .isGreaterThan(stands.path("looked").asLong());
+        }
+    }
+
+    private static JsonNode next(BufferedReader told, String kind) throws IOException {
+        while (true) {
+            String line = told.readLine();
+            if (line.startsWith("data:")) {
+                JsonNode said = JSON.readTree(line.substring(5));
+                if (said.path("kind").asString().equals(kind)) return said;
+            }
+        }
     }
 }

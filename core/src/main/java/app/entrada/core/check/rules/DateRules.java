@@ -110,30 +110,34 @@ final class DateRules {
 
     /** Lead time, counted from the day of the check; a date that has passed is not too soon. */
     private static Stream<Observation> releaseDateTooSoon(ReleaseContext s, Params p) {
-        LocalDate earliest = s.today().plusDays(p.leadDays());
-        LocalDate friday = earliest.with(TemporalAdjusters.nextOrSame(DayOfWeek.FRIDAY));
         return s
                 .release()
                 .facts()
                 .get(Fields.RELEASE_DATE)
-                .filter(date -> date.isBefore(earliest) && !date.isBefore(s.today()))
-                .map(date -> Observation.at(
-                                s,
-                                Fields.RELEASE_DATE,
-                                "%s is in %d days; %d are needed: %s at the earliest.",
-                                date,
-                                ChronoUnit.DAYS.between(s.today(), date),
-                                p.leadDays(),
-                                earliest)
-                        .with(new Fix.Edit(
-                                "Set " + friday,
-                                List.of(new Change(
-                                        Place.of(s.release(), Fields.RELEASE_DATE)
-                                                .target(),
-                                        Fields.RELEASE_DATE,
-                                        date.toString(),
-                                        friday.toString())))))
+                // asked so that a date far off, or one that has passed, is not looked at again every morning
+                .filter(date -> s.hasCome(date.minusDays(p.leadDays()).plusDays(1)) && !s.hasCome(date.plusDays(1)))
+                .map(date -> tooSoon(s, p, date))
                 .stream();
+    }
+
+    private static Observation tooSoon(ReleaseContext s, Params p, LocalDate date) {
+        LocalDate earliest = s.today().plusDays(p.leadDays());
+        LocalDate friday = earliest.with(TemporalAdjusters.nextOrSame(DayOfWeek.FRIDAY));
+        return Observation.at(
+                        s,
+                        Fields.RELEASE_DATE,
+                        "%s is in %d days; %d are needed: %s at the earliest.",
+                        date,
+                        ChronoUnit.DAYS.between(s.today(), date),
+                        p.leadDays(),
+                        earliest)
+                .with(new Fix.Edit(
+                        "Set " + friday,
+                        List.of(new Change(
+                                Place.of(s.release(), Fields.RELEASE_DATE).target(),
+                                Fields.RELEASE_DATE,
+                                date.toString(),
+                                friday.toString()))));
     }
 
     /** Dates in their order. */

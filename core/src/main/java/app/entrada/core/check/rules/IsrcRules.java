@@ -92,7 +92,7 @@ final class IsrcRules {
 
     private static Optional<Observation> yearAhead(ReleaseContext s, Track track, Params p) {
         return isrc(track)
-                .filter(code -> year(code, s) > s.today().getYear())
+                .filter(code -> year(code, s) > s.thisYear())
                 .map(code -> Observation.at(
                         s,
                         track,
@@ -105,9 +105,9 @@ final class IsrcRules {
 
     /** The year of assignment; two digits that lie more than ten years ahead are of the last century (ISRC began in 1986). */
     private static int year(Isrc code, ReleaseContext s) {
-        int year = s.today().getYear() / CENTURY * CENTURY
+        int year = s.thisYear() / CENTURY * CENTURY
                 + Integer.parseInt(code.compact().substring(5, 7));
-        return year > s.today().getYear() + 10 ? year - CENTURY : year;
+        return year > s.thisYear() + 10 ? year - CENTURY : year;
     }
 
     /** A code that another registrant assigned. */

@@ -67,6 +67,9 @@ public record ReleaseContext(
         OBJECTIONS
     }
 
+    /** What the watch is told beside {@link Input#TODAY}: until the day before this one, what was asked of the day stays the answer. */
+    public record Turn(LocalDate on) {}
+
     /** With nobody watching. */
     public ReleaseContext(
             Release release,
@@ -191,10 +194,29 @@ public record ReleaseContext(
         return label;
     }
 
+    /** The day itself, which is another one tomorrow; who only asks whether one has come asks {@link #hasCome}. */
     @Override
     public LocalDate today() {
-        watch.accept(Input.TODAY);
+        asked(today.plusDays(1));
         return today;
+    }
+
+    /** Whether a day has come: it is today or has passed. */
+    public boolean hasCome(LocalDate day) {
+        if (today.isBefore(day)) asked(day);
+        else watch.accept(Input.TODAY);
+        return !today.isBefore(day);
+    }
+
+    /** The year of the day. */
+    public int thisYear() {
+        asked(LocalDate.of(today.getYear() + 1, 1, 1));
+        return today.getYear();
+    }
+
+    private void asked(LocalDate turnsOn) {
+        watch.accept(Input.TODAY);
+        watch.accept(new Turn(turnsOn));
     }
 
     @Override
