@@ -3,6 +3,7 @@ import type { components } from './schema'
 
 type Schemas = components['schemas']
 export type BackupView = Schemas['BackupView']
+export type HouseView = Schemas['HouseView']
 export type OwnView = Schemas['OwnView']
 export type AccountView = Schemas['AccountView']
 export type AccountLogLine = Schemas['AccountLogLine']

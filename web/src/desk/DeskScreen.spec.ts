@@ -27,6 +27,7 @@ const desk = (moves: object[], answers: object[] = []) => ({
   busy: new Set((moves as { releaseId: number }[]).map((move) => move.releaseId)).size,
   lookedOver: 0,
   backupTooOld: false,
+  houseFound: 0,
   ahead: [],
   wanting: [] as object[],
   answers,
@@ -192,6 +193,13 @@ describe('F1 The desk', () => {
     }
     say('desk', {}, 'of another page')
     await eventually(() => expect(asked()).toBe(telling.length + 2))
+  })
+  it('says when something in the installation is damaged or missing, and where to read of it', async () => {
+    const { shown } = await screen(DeskScreen, { 'GET /api/desk': { ...desk([move({})]), houseFound: 2 } })
+    expect(shown.find('p.wanting').text().replace(/\s+/g, ' ')).toContain(
+      '2 things in the installation are damaged or missing.',
+    )
+    expect(shown.find('p.wanting a').attributes('href')).toBe('/settings')
   })
   it('keeps what it shows when looking again fails', async () => {
     let fails = false

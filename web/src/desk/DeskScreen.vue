@@ -102,8 +102,14 @@ function slack(days: number | null): string {
     <div v-else class="columns">
       <section aria-label="Next moves">
         <h2>Next moves</h2>
-        <p v-if="desk.backupTooOld && session.who?.role === 'manager'" class="wanting">
+        <p v-if="desk.backupTooOld" class="wanting">
           <Mark weight="stop" /> There has been no backup for a week.
+          <RouterLink to="/settings">See Settings</RouterLink>.
+        </p>
+        <p v-if="desk.houseFound" class="wanting">
+          <Mark weight="stop" />
+          {{ desk.houseFound === 1 ? 'Something' : `${desk.houseFound} things` }} in the installation
+          {{ desk.houseFound === 1 ? 'is' : 'are' }} damaged or missing.
           <RouterLink to="/settings">See Settings</RouterLink>.
         </p>
         <p v-if="!desk.destinations" class="quiet">

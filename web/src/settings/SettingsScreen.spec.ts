@@ -13,7 +13,13 @@ const LABEL = {
   societyId: '000000952',
 }
 const NONE = { plan: null, lastGood: null, tooOld: false, latest: [] }
-const usual = { 'GET /api/label': LABEL, 'GET /api/backups': NONE, 'GET /api/calendar': { path: null, since: null } }
+const WELL = { signs: [{ name: 'Room', level: 'WELL', says: '80.2 GB of 100.0 GB are free.' }], found: [], more: 0 }
+const usual = {
+  'GET /api/house': WELL,
+  'GET /api/label': LABEL,
+  'GET /api/backups': NONE,
+  'GET /api/calendar': { path: null, since: null },
+}
 afterEach(() => vi.unstubAllGlobals())
 
 describe('P1 Settings of the house', () => {
@@ -74,5 +80,32 @@ describe('P1 Settings of the house', () => {
     expect(shown.find('#name').attributes('disabled')).toBeDefined()
     expect(shown.text()).not.toContain('Save')
     expect(shown.text()).not.toContain('Backup')
+  })
+  it('tells managers how the installation is, what is wrong in it, and what to do', async () => {
+    const { shown } = await screen(SettingsScreen, {
+      ...usual,
+      'GET /api/house': {
+        signs: [
+          ...WELL.signs,
+          { name: 'Deliveries', level: 'BAD', says: 'Nothing works at them; start the server again.' },
+        ],
+        found: [
+          {
+            says: 'A picture of “Tidewrack Almanac” is not known.',
+            remedy: 'Bring the picture in again.',
+            at: '2026-11-23T10:00:00Z',
+          },
+        ],
+        more: 4,
+      },
+    })
+    const section = shown.find('[aria-labelledby=settings-house]')
+    const lines = section.findAll('dl > div').map((each) => each.text().replace(/\s+/g, ' '))
+    expect(lines[1]).toContain('Deliveries')
+    expect(lines[1]).toContain('start the server again')
+    expect(section.find('li').text()).toContain('Bring the picture in again.')
+    expect(section.text()).toContain('4 more.')
+    const reading = await screen(SettingsScreen, usual, { role: 'reader' })
+    expect(reading.shown.find('[aria-labelledby=settings-house]').exists()).toBe(false)
   })
 })

@@ -3,6 +3,7 @@
 import { useSession } from '../api/session'
 import CalendarAddress from '../desk/CalendarAddress.vue'
 import BackupSection from './BackupSection.vue'
+import HouseSection from './HouseSection.vue'
 import LabelForm from './LabelForm.vue'
 import NewKey from './NewKey.vue'
 
@@ -19,6 +20,10 @@ const session = useSession()
     <section aria-labelledby="settings-calendar">
       <h2 id="settings-calendar">Calendar</h2>
       <CalendarAddress says="Release dates and delivery deadlines in your calendar program" />
+    </section>
+    <section v-if="session.who?.role === 'manager'" aria-labelledby="settings-house">
+      <h2 id="settings-house">Is it well?</h2>
+      <HouseSection />
     </section>
     <section v-if="session.who?.role === 'manager'" aria-labelledby="settings-backup">
       <h2 id="settings-backup">Backup</h2>

@@ -31,7 +31,8 @@ class LayersTest {
             "overview",
             "connections",
             "handover",
-            "backup");
+            "backup",
+            "house");
 
     @ArchTest
     static final ArchRule packages_are_free_of_circles =

@@ -178,6 +178,8 @@ public final class RunningServer implements BeforeAllCallback {
                 "--spring.datasource.password=" + password,
                 "--server.port=0",
                 "--entrada.var=" + folder,
+                // several of them in one process
+                "--entrada.shared=true",
                 "--entrada.today=2026-11-23",
                 "--entrada.questions-every=200ms",
                 "--entrada.password-memory=64",

@@ -1,5 +1,6 @@
 package app.entrada.server.backup;
 
+import app.entrada.server.platform.DataFolder;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
@@ -23,9 +24,12 @@ class Upgrade implements FlywayMigrationStrategy {
     private static final int KEPT = 3;
 
     private final Backups backups;
+    private final DataFolder folder;
 
-    Upgrade(Backups backups) {
+    /** @param folder is held before anything is upgraded in it */
+    Upgrade(Backups backups, DataFolder folder) {
         this.backups = backups;
+        this.folder = folder;
     }
 
     @Override
@@ -40,6 +44,10 @@ class Upgrade implements FlywayMigrationStrategy {
         if (there > known)
             throw new IllegalStateException(
                     "This database was upgraded by a newer version of Entrada (it is at %d, this version knows %d). Nothing was changed. Start the newer version, or restore the backup that was taken before the upgrade."
+                            .formatted(there, known));
+        if (there > 0 && there < known && folder.isBeside())
+            throw new IllegalStateException(
+                    "This database is of an older version of Entrada (it is at %d, this version wants %d). Nothing was changed. Start the server once, which backs it up and upgrades it; then do this again."
                             .formatted(there, known));
         if (there > 0 && there < known) before(there, known);
         flyway.migrate();

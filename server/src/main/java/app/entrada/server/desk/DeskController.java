@@ -2,8 +2,10 @@ package app.entrada.server.desk;
 
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.backup.BackupRuns;
 import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.house.HouseSigns;
 import app.entrada.server.overview.KeptRelease.DateAhead;
 import app.entrada.server.overview.KeptRelease.MoveView;
 import app.entrada.server.overview.Standings;
@@ -31,14 +33,17 @@ class DeskController {
     private final ProfileRepository profiles;
     private final PutOffs putOffs;
     private final BackupRuns backups;
+    private final HouseSigns house;
 
     DeskController(
             Standings standings,
             DeliveryStandings deliveries,
             ProfileRepository profiles,
             PutOffs putOffs,
-            BackupRuns backups) {
+            BackupRuns backups,
+            HouseSigns house) {
         this.backups = backups;
+        this.house = house;
         this.putOffs = putOffs;
         this.standings = standings;
         this.deliveries = deliveries;
@@ -53,7 +58,8 @@ class DeskController {
      * @param wanting answers that want something, the newest first
      * @param answers that came in last
      * @param putOff releases of which nothing is said until a day
-     * @param backupTooOld whether there was no good backup for a week
+     * @param backupTooOld whether there was no good backup for a week; told to managers only
+     * @param houseFound how much in the house is not as it has to be; told to managers only
      */
     record Desk(
             String today,
@@ -66,7 +72,8 @@ class DeskController {
             List<AnswerView> wanting,
             List<AnswerView> answers,
             List<PutOffs.PutOff> putOff,
-            boolean backupTooOld) {}
+            boolean backupTooOld,
+            int houseFound) {}
 
     record AnswerView(
             long releaseId, String release, String destination, DeliveryState state, String says, String at) {}
@@ -74,6 +81,7 @@ class DeskController {
     /** @param releases of how many releases it tells what is to be done */
     @GetMapping("/api/desk")
     Desk desk(@RequestParam(defaultValue = "30") int releases, @AuthenticationPrincipal Account account) {
+        boolean isManager = account.role() == Role.MANAGER;
         Standings.Urgent urgent = standings.urgent(Math.max(1, Math.min(releases, MOST_RELEASES)), account.id());
         return new Desk(
                 profiles.today().toString(),
@@ -86,7 +94,8 @@ class DeskController {
                 deliveries.wanting(WANTING).stream().map(this::view).toList(),
                 deliveries.answers(ANSWERS).stream().map(this::view).toList(),
                 putOffs.of(account),
-                backups.isTooOld());
+                isManager && backups.isTooOld(),
+                isManager ? house.notWell() : 0);
     }
 
     private AnswerView view(DeliveryStandings.ReleaseAnswer answer) {

@@ -89,6 +89,12 @@ public class FileCare implements Work {
         }
     }
 
+    /** The same, read at this moment, however lately it was found whole. */
+    public boolean isWholeNow(Sha256 sha256) throws IOException {
+        whole.invalidate(sha256);
+        return isWhole(sha256);
+    }
+
     private static Look look(Path file) throws IOException {
         BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
         return new Look(now.size(), now.lastModifiedTime().toInstant(), String.valueOf(now.fileKey()));
@@ -151,8 +157,7 @@ public class FileCare implements Work {
 
     private void look(Sha256 sha256) {
         try {
-            whole.invalidate(sha256);
-            isWhole(sha256);
+            isWholeNow(sha256);
         } catch (IOException notNow) {
             // the disk cannot be read at this moment; it is the first again in the next turn
             jdbc.sql("UPDATE file SET verified_at = now() - make_interval(secs => ?) WHERE sha256 = ?")

@@ -57,6 +57,13 @@ public class StandingCheck {
         return new Compared(all.size(), different);
     }
 
+    /** Compares some releases; those of which something else is kept are looked over anew. */
+    public Compared compare(List<Long> some) {
+        List<Different> different = different(some);
+        kept.mark(different.stream().map(Different::release).toList());
+        return new Compared(some.size(), different);
+    }
+
     private List<Different> different(List<Long> wanted) {
         List<Different> different = List.of();
         List<Long> left = wanted;

@@ -136,6 +136,11 @@ public class Standings {
         return names.now() != book || kept.waiting(profiles.today(), 1) > 0;
     }
 
+    /** How many releases are to be looked at again. */
+    public int waiting() {
+        return kept.waiting(profiles.today(), COUNTED);
+    }
+
     /** Looks at what is marked, if it is not too much, else at what was edited; how many are left to the background. */
     public int settled() {
         if (!marked()) return 0;

@@ -36,6 +36,7 @@ final class Routes {
             "GET /api/accounts",
             "GET /api/accounts/log",
             "GET /api/backups",
+            "GET /api/house",
             "POST /api/accounts",
             "PUT /api/accounts/{id}",
             "POST /api/accounts/{id}/password",

@@ -8,6 +8,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * What the installation says.
  *
  * @param var folder of everything made at run time
+ * @param shared whether other servers work on the same folder and database
  * @param demo whether to make the demo data at the first start
  * @param demoPassword password of the demo accounts
  * @param demoLongest how long the demo's pieces last at most: to measure them is most of what its first start takes
@@ -25,6 +26,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 @ConfigurationProperties("entrada")
 public record Settings(
         Path var,
+        boolean shared,
         boolean demo,
         String demoPassword,
         Duration demoLongest,

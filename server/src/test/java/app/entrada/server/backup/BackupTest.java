@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import app.entrada.media.PostgresTools;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
+import app.entrada.server.house.HouseFindings;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
@@ -14,6 +15,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -338,14 +340,24 @@ class BackupTest {
         }
         // as it was before the last migration, which only made tables that nothing else refers to
         JdbcClient database = database(own);
-        database.sql("DROP TABLE backup_plan, backup_run").update();
-        database.sql("DELETE FROM flyway_schema_history WHERE version = '22'").update();
+        int newest = Migrations.newest();
+        database.sql("DROP TABLE house_finding, house_look").update();
+        database.sql("DROP INDEX file_damaged").update();
+        database.sql("DELETE FROM flyway_schema_history WHERE version = ?")
+                .param(String.valueOf(newest))
+                .update();
+        List<String> beside = new ArrayList<>(own);
+        beside.add("--entrada.doctor=nothing");
+        assertThatThrownBy(() -> RunningServer.with(beside))
+                .rootCause()
+                .hasMessageContaining("of an older version of Entrada (it is at " + (newest - 1))
+                .hasMessageContaining("Start the server once");
         try (var upgraded = RunningServer.with(own)) {
-            assertThat(upgraded.getBean(BackupRuns.class).plan()).isEmpty();
+            assertThat(upgraded.getBean(HouseFindings.class).count()).isZero();
         }
         Path folder = Path.of(RunningServer.setting(own, "entrada.var"), "before-upgrades");
         assertThat(BackupFolder.namesIn(folder)).hasSize(1);
         List<String> back = RunningServer.nothingYet();
-        assertThat(restore(back, folder, null, 21)).contains("each as many as the manifest says");
+        assertThat(restore(back, folder, null, newest - 1)).contains("each as many as the manifest says");
     }
 }

@@ -106,6 +106,7 @@ class BoundedStatementsTest {
                 "/api/jump?typed=OS-0000",
                 "/api/activity",
                 "/api/backups",
+                "/api/house",
                 "/api/account",
                 "/api/accounts",
                 "/api/accounts/log",

@@ -62,6 +62,7 @@ class DeliveryWorkTest {
         Settings settings = new Settings(
                 Path.of("."),
                 false,
+                false,
                 "",
                 Duration.ofHours(1),
                 0,

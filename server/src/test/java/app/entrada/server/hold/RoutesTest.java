@@ -174,6 +174,7 @@ class RoutesTest {
                         "GET /api/accounts",
                         "GET /api/accounts/log",
                         "GET /api/backups",
+                        "GET /api/house",
                         "POST /api/accounts",
                         "PUT /api/accounts/{id}",
                         "POST /api/accounts/{id}/password",

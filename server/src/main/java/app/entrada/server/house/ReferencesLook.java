@@ -1,0 +1,93 @@
+package app.entrada.server.house;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import org.springframework.core.annotation.Order;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/**
+ * What refers to something that is not there. Most of it the database itself does not allow; this is what it cannot see, because
+ * it stands in a text or is one of several kinds.
+ */
+@Component
+@Order(3)
+class ReferencesLook implements HouseLook {
+    private static final int MOST_OF_A_KIND = 50;
+    private static final String RESTORE =
+            "Restore the newest backup into an empty data folder and compare; what is missing here may be there.";
+
+    /** Statements that each tell what is wrong in a column {@code says}, with what to do about it. */
+    private static final Map<String, String> WRONG = Map.of(
+            """
+            SELECT 'A picture of “' || coalesce(r.title, 'Untitled release') || '” is not known: ' || m[1] AS says
+            FROM release r, regexp_matches(r.pictures, '[0-9a-f]{64}', 'g') AS m
+            WHERE r.deleted_at IS NULL AND NOT EXISTS (SELECT FROM file f WHERE f.sha256 = m[1])""",
+            "Bring the picture in again.",
+            """
+            SELECT 'The running order of “' || coalesce(r.title, 'Untitled release') || '” names a track that it has not ('
+                || wanted || ').' AS says
+            FROM release r, regexp_split_to_table(r.running_order, ' ') AS wanted
+            WHERE r.deleted_at IS NULL AND wanted <> ''
+                AND NOT EXISTS (SELECT FROM track t WHERE t.id = CAST(wanted AS bigint) AND t.release_id = r.id)""",
+            "Move any track of it by a place: the running order is written anew.",
+            """
+            SELECT 'A credit stands on a ' || c.entity || ' that is not there (' || c.target_id || ').' AS says FROM credit c
+            WHERE NOT EXISTS (
+                SELECT FROM release x WHERE c.entity = 'release' AND x.id = c.target_id
+                UNION ALL SELECT FROM track x WHERE c.entity = 'track' AND x.id = c.target_id
+                UNION ALL SELECT FROM recording x WHERE c.entity = 'recording' AND x.id = c.target_id
+                UNION ALL SELECT FROM work x WHERE c.entity = 'work' AND x.id = c.target_id
+                UNION ALL SELECT FROM party x WHERE c.entity = 'party' AND x.id = c.target_id
+                UNION ALL SELECT FROM series x WHERE c.entity = 'series' AND x.id = c.target_id)""",
+            RESTORE,
+            """
+            SELECT 'A copy was made of a master that is not known any more: ' || c.file_name AS says FROM copy c
+            WHERE NOT EXISTS (SELECT FROM file f WHERE f.sha256 = c.master)""",
+            "Write the copies of the release again.",
+            """
+            SELECT 'The upload “' || u.name || '” was taken in and is not there (' || u.stored_sha256 || ').' AS says
+            FROM upload u WHERE u.stored_sha256 IS NOT NULL
+                AND NOT EXISTS (SELECT FROM file f WHERE f.sha256 = u.stored_sha256)""",
+            "Drop the file again.",
+            """
+            SELECT 'Delivery ' || d.id || ' of “' || coalesce(r.title, 'Untitled release') || '” has no history.' AS says
+            FROM delivery d JOIN release r ON r.id = d.release_id
+            WHERE NOT EXISTS (SELECT FROM delivery_event e WHERE e.delivery_id = d.id)""",
+            RESTORE,
+            """
+            SELECT 'Delivery ' || d.id || ' of “' || coalesce(r.title, 'Untitled release')
+                || '” waits to be sent and nothing will send it.' AS says
+            FROM delivery d JOIN release r ON r.id = d.release_id
+            WHERE d.state = 'sealed' AND d.way = 'interface' AND d.sealed_at < now() - interval '10 minutes' AND NOT EXISTS (
+                SELECT FROM scheduled_deliveries s WHERE s.task_instance = CAST(d.id AS text))""",
+            "Open it under Send and choose “Try again”.");
+
+    private final JdbcClient jdbc;
+
+    ReferencesLook(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    @Override
+    public String name() {
+        return "references";
+    }
+
+    @Override
+    public String well() {
+        return "everything that is referred to is there";
+    }
+
+    @Override
+    public List<HouseFinding> look(Consumer<String> progress) {
+        List<HouseFinding> found = new ArrayList<>();
+        WRONG.forEach((statement, remedy) -> jdbc.sql(statement + " LIMIT " + MOST_OF_A_KIND)
+                .query(String.class)
+                .list()
+                .forEach(says -> found.add(new HouseFinding(says, remedy))));
+        return found;
+    }
+}
