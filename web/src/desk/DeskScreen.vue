@@ -225,6 +225,9 @@ function slack(days: number | null): string {
 </template>
 
 <style scoped>
+p.wanting {
+  padding-bottom: var(--space-3);
+}
 .title {
   display: flex;
   justify-content: space-between;

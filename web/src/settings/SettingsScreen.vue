@@ -22,7 +22,7 @@ const session = useSession()
       <CalendarAddress says="Release dates and delivery deadlines in your calendar program" />
     </section>
     <section v-if="session.who?.role === 'manager'" aria-labelledby="settings-house">
-      <h2 id="settings-house">Is it well?</h2>
+      <h2 id="settings-house">Health of this installation</h2>
       <HouseSection />
     </section>
     <section v-if="session.who?.role === 'manager'" aria-labelledby="settings-backup">

@@ -29,6 +29,11 @@ class CodesLook implements HouseLook {
     }
 
     @Override
+    public boolean isOfFacts() {
+        return true;
+    }
+
+    @Override
     public List<HouseFinding> look(Consumer<String> progress) {
         return jdbc.sql("""
                         WITH used AS (SELECT id, coalesce(title, 'Untitled release') AS title, barcode, catalogue_number

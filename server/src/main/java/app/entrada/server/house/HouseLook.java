@@ -12,6 +12,11 @@ public interface HouseLook {
     /** What is said when nothing was found, such as “every file of the store is what it is called”. */
     String well();
 
+    /** Whether what it finds are facts of the label, which rules tell where they stand, and nothing that is broken. */
+    default boolean isOfFacts() {
+        return false;
+    }
+
     /**
      * Looks it over.
      *

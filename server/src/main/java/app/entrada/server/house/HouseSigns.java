@@ -158,7 +158,7 @@ public class HouseSigns {
         Figures now = figures();
         List<Sign> all = new ArrayList<>();
         all.add(space(now));
-        all.add(queue("Work in the background", now.house, "Measuring, writing copies, backups"));
+        all.add(queue("Background work", now.house, "Measuring, writing copies, backups"));
         all.add(queue("Deliveries", now.outside, "Sending and asking for answers"));
         if (now.failed > 0)
             all.add(new Sign(
@@ -171,7 +171,7 @@ public class HouseSigns {
                                     now.failed == 1 ? "it" : "them")));
         all.add(files(now));
         all.add(new Sign(
-                "Overviews",
+                "Lists",
                 Level.WELL,
                 now.standings == 0
                         ? "Every list shows what is."
@@ -196,11 +196,12 @@ public class HouseSigns {
                 "%,.1f GB of %,.1f GB are free where the data lie.".formatted(now.freeBytes / 1e9, now.diskBytes / 1e9);
         if (now.freeBytes < LEAST_BYTES)
             return new Sign(
-                    "Room",
+                    "Disk space",
                     Level.BAD,
                     left + " Nothing more can be received or written. Make room, or move to a larger disk.");
-        if (now.freeBytes < FEW_BYTES) return new Sign("Room", Level.LOOK, left + " Make room before it is gone.");
-        return new Sign("Room", Level.WELL, left);
+        if (now.freeBytes < FEW_BYTES)
+            return new Sign("Disk space", Level.LOOK, left + " Make room before it is gone.");
+        return new Sign("Disk space", Level.WELL, left);
     }
 
     private static Sign queue(String name, Queue queue, String of) {

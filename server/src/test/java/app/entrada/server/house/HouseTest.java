@@ -195,7 +195,7 @@ class HouseTest {
         assertThat(house.path("found").path(0).path("remedy").asString()).contains("running order is written anew");
         assertThat(house.path("signs").valueStream())
                 .extracting(sign -> sign.path("name").asString())
-                .contains("Room", "Work in the background", "Deliveries", "Backup");
+                .contains("Disk space", "Background work", "Deliveries", "Backup");
         set("running_order", order);
         work.run("all", Mockito.mock(ExecutionContext.class));
         assertThat(found()).as("it is looked for once a day").isEqualTo(1);
