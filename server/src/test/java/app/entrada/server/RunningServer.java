@@ -30,6 +30,11 @@ public final class RunningServer implements BeforeAllCallback {
         return context.getBean(type);
     }
 
+    /** The server of the tests with all that it is made of. */
+    public static ConfigurableApplicationContext server() {
+        return context;
+    }
+
     /** A fresh client that is not signed in. */
     public static Client client() {
         return new Client(((WebServerApplicationContext) context).getWebServer().getPort());

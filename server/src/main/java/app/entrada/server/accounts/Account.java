@@ -44,6 +44,11 @@ public record Account(
         return new Account(id, version, name, role, goingOn, must);
     }
 
+    /** Whether this is at least of a role, and has nothing to do before. */
+    boolean may(Role least) {
+        return must == null && role.compareTo(least) <= 0;
+    }
+
     /** Refuses who has another role. */
     public void require(Role wanted) {
         if (role != wanted || must != null)

@@ -15,6 +15,8 @@ import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.CodeBook;
 import app.entrada.server.facts.ReleaseRepository;
@@ -169,6 +171,7 @@ class CatalogueEdits {
     record Seen(long target, @Nullable String before) {}
 
     /** Writes a fact where it was seen; where something else stands by now, nothing is written and both are told. */
+    @For(Role.ASSISTANT)
     void write(Field<?> field, @Nullable String after, List<Seen> seen, Account account) {
         if (seen.isEmpty() || seen.size() > MOST_AT_ONCE)
             throw Problem.input(
@@ -212,6 +215,7 @@ class CatalogueEdits {
      * @return how many were given
      */
     @Transactional
+    @For(Role.ASSISTANT)
     public int isrcs(List<Long> recordings, Account account) {
         if (recordings.isEmpty() || recordings.size() > MOST_CODES)
             throw Problem.input(

@@ -15,6 +15,8 @@ import app.entrada.core.spelling.SpellingFamily;
 import app.entrada.core.spelling.SpellingIndex;
 import app.entrada.core.spelling.SpellingKind;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.PeopleMerging;
 import app.entrada.server.facts.WhereShown;
@@ -326,6 +328,7 @@ class SpellingFamilies {
      * @param places how many its writer saw; another number is a conflict
      */
     @Transactional
+    @For(Role.ASSISTANT)
     public void makeOne(SpellingKind kind, List<String> ids, String right, int places, Account account) {
         Planned planned = plan(kind, ids, right);
         if (planned.places.size() != places)
@@ -345,6 +348,7 @@ class SpellingFamilies {
     }
 
     /** Says that several spellings are of others. */
+    @For(Role.ASSISTANT)
     void keepApart(SpellingKind kind, List<String> ids, Account account) {
         Set<String> each = new HashSet<>(ids);
         if (each.size() < 2 || each.size() > MOST_SPELLINGS)
@@ -354,6 +358,7 @@ class SpellingFamilies {
     }
 
     /** Takes back what was said. */
+    @For(Role.ASSISTANT)
     void withdraw(long decision, Account account) {
         apart.withdraw(decision);
         announcer.announce("families", Map.of("by", account.name()));

@@ -3,6 +3,8 @@ package app.entrada.server.checks;
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Weight;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.platform.Problem;
 import java.sql.Timestamp;
 import java.time.Clock;
@@ -50,6 +52,7 @@ public class AcceptedRiskRepository {
     }
 
     /** Takes the risk of a finding. */
+    @For(Role.MANAGER)
     public void take(long releaseId, Finding finding, @Nullable String reason, Account account) {
         String plain = reason == null ? "" : reason.strip();
         if (plain.length() < SHORTEST || plain.length() > LONGEST)
@@ -67,6 +70,7 @@ public class AcceptedRiskRepository {
     }
 
     /** Takes it back. */
+    @For(Role.MANAGER)
     public void withdraw(long releaseId, String finding) {
         jdbc.sql("DELETE FROM accepted_risk WHERE release_id = ? AND finding = ?")
                 .params(releaseId, finding)

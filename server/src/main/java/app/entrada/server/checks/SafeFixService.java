@@ -9,6 +9,8 @@ import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.context.ContextLoader;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.facts.ChangeService;
@@ -52,6 +54,7 @@ public class SafeFixService {
 
     /** Applies the safe fix of a finding that still stands. */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release fix(long releaseId, String findingId, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         Finding finding = checks.findings(release).stream()
@@ -72,6 +75,7 @@ public class SafeFixService {
 
     /** Applies the safe fixes of several findings as one batch; findings that no longer stand are left out. */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release fixAll(long releaseId, Set<String> findings, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         ReleaseContext subject = contexts.of(release).context();

@@ -5,6 +5,8 @@ import static java.util.Objects.requireNonNull;
 import app.entrada.core.check.profile.DeliveryKind;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.HandoverWay;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.platform.Sealed;
 import app.entrada.server.platform.Secrets;
@@ -179,6 +181,7 @@ public class DestinationService implements Sealed {
      * @param hostKey the key that was confirmed; null leaves the stored one
      */
     @Transactional
+    @For(Role.MANAGER)
     public void connect(
             String id, HandoverWay way, @Nullable String url, @Nullable String secret, @Nullable String hostKey) {
         String address = address(way, url);
@@ -211,6 +214,7 @@ public class DestinationService implements Sealed {
 
     /** Stores address and secret of an interface. */
     @Transactional
+    @For(Role.MANAGER)
     public void connect(String id, @Nullable String url, @Nullable String secret) {
         connect(id, HandoverWay.INTERFACE, url, secret, null);
     }

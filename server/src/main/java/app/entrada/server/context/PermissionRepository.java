@@ -9,6 +9,8 @@ import app.entrada.core.release.context.Attachment;
 import app.entrada.core.release.context.AttachmentKind;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -191,6 +193,7 @@ public class PermissionRepository {
     }
 
     /** Notes that a document permits a use; an earlier confirmation of the same use is replaced. */
+    @For(Role.ASSISTANT)
     public void confirm(Needed needed, Document document, String party, Account account) {
         withdraw(needed);
         jdbc.sql("""
@@ -209,6 +212,7 @@ public class PermissionRepository {
     }
 
     /** Takes a confirmation back. */
+    @For(Role.ASSISTANT)
     public void withdraw(Needed needed) {
         jdbc.sql("""
                         DELETE FROM permission WHERE used_as = ? AND lower(title) = lower(?)

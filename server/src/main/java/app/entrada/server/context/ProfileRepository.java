@@ -4,6 +4,8 @@ import app.entrada.core.check.profile.Caption;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.release.Release;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.platform.BrieflyKept;
 import app.entrada.server.platform.Problem;
 import java.sql.Date;
@@ -143,6 +145,7 @@ public class ProfileRepository {
     }
 
     /** Keeps an adjusted version from its day on. */
+    @For(Role.MANAGER)
     public void keep(Profile adjusted, Account account) {
         jdbc.sql("""
                         INSERT INTO profile (destination, dated, yaml, account_id, at) VALUES (?, ?, ?, ?, ?)
@@ -159,6 +162,7 @@ public class ProfileRepository {
     }
 
     /** Goes back to the rules that a destination began with. */
+    @For(Role.MANAGER)
     public void drop(String id) {
         jdbc.sql("DELETE FROM profile WHERE destination = ?").param(id).update();
         kept.written();

@@ -2,6 +2,8 @@ package app.entrada.server.context;
 
 import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.platform.BrieflyKept;
 import app.entrada.server.platform.Problem;
 import java.sql.Timestamp;
@@ -78,6 +80,7 @@ public class RecipeRepository {
      *
      * @throws IllegalArgumentException that says what is wrong with it
      */
+    @For(Role.MANAGER)
     public Recipe keep(String id, String text, Account account) {
         Recipe recipe = Recipe.read(id, text);
         String yaml = recipe.yaml();
@@ -94,6 +97,7 @@ public class RecipeRepository {
     }
 
     /** Goes back to the shipped recipe; one that was added is gone. Copies that were written by it stay. */
+    @For(Role.MANAGER)
     public void drop(String id) {
         jdbc.sql("DELETE FROM recipe WHERE id = ?").param(id).update();
         kept.written();

@@ -9,6 +9,8 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.text.MalformedValue;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.deliveries.DeliveryRepository.Returned;
 import app.entrada.server.facts.ReleaseRepository;
@@ -42,6 +44,7 @@ class AnswerFiles {
     record TakenAnswer(long release, String title, long delivery, DeliveryState state, List<String> unreadable) {}
 
     /** Takes a file in: all of it, or nothing. */
+    @For(Role.MANAGER)
     TakenAnswer take(Profile profile, String name, String text) {
         try {
             if (text.startsWith("HDR")) return acknowledgement(profile, name, text);

@@ -10,6 +10,8 @@ import app.entrada.core.delivery.HandoverWay;
 import app.entrada.core.delivery.Hindrance;
 import app.entrada.core.delivery.form.CopySheet;
 import app.entrada.core.release.Release;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ContextLoader;
 import app.entrada.server.context.LoadedRelease;
@@ -226,6 +228,7 @@ class CopySheets {
     }
 
     /** Notes that a caption was copied, or that it was not after all. */
+    @For(Role.ASSISTANT)
     void note(long releaseId, String destination, String key, boolean done) {
         CopySheet.Entry entry = sheet(releaseId, destination).sheet.entries().stream()
                 .filter(each -> each.key().equals(key))
@@ -236,6 +239,7 @@ class CopySheets {
     }
 
     /** Begins the form anew: nothing is copied yet. */
+    @For(Role.ASSISTANT)
     void clear(long releaseId, String destination) {
         copied.clear(releaseId, profiles.byId(destination).id());
     }

@@ -16,6 +16,8 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.context.CopyState;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ContextLoader;
 import app.entrada.server.context.CopyRepository;
@@ -268,12 +270,14 @@ public class DeliveryService {
     }
 
     /** Seals a full delivery at its usual terms, to be sent at once. */
+    @For(Role.MANAGER)
     public long send(long releaseId, String destination, Account account) {
         return send(
                 releaseId, destination, new Order(Outgoing.Occasion.FULL, Outgoing.Terms.USUAL, null, false), account);
     }
 
     /** Seals a delivery and schedules its sending, both or neither. */
+    @For(Role.MANAGER)
     public long send(long releaseId, String destination, Order order, Account account) {
         Profile profile = profiles.byId(destination);
         if (order.notBefore() != null && !destinations.way(profile).byItself())
@@ -433,6 +437,7 @@ public class DeliveryService {
 
     /** Tries a failed delivery again: the same seal, the same key. */
     @Transactional
+    @For(Role.MANAGER)
     public void again(long releaseId, long id) {
         Delivery delivery = ofRelease(releaseId, id);
         if (delivery.state() != DeliveryState.FAILED)
@@ -446,6 +451,7 @@ public class DeliveryService {
      * broken off; one that was handed over is not asked about any longer.
      */
     @Transactional
+    @For(Role.MANAGER)
     public void callOff(long releaseId, long id, Account account) {
         Delivery delivery = ofRelease(releaseId, id);
         boolean waits = delivery.state() == DeliveryState.SEALED

@@ -1,5 +1,7 @@
 package app.entrada.server.deliveries;
 
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.connections.OutsideAddress;
 import java.io.IOException;
 import java.net.URI;
@@ -113,6 +115,7 @@ class DestinationClient {
     }
 
     /** Answers what somebody there wanted to know. */
+    @For(Role.MANAGER)
     DestinationAnswer reply(Reach reach, String receipt, String text) throws IOException {
         return exchange(
                 reach,

@@ -8,6 +8,8 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.facts.ReleaseRepository;
@@ -75,6 +77,7 @@ class StepsByHand {
     }
 
     @Transactional
+    @For(Role.MANAGER)
     void set(Delivery delivery, Step step, Account account) {
         Profile profile = profiles.byId(delivery.destination());
         if (delivery.way().answersItself())
@@ -160,6 +163,7 @@ class StepsByHand {
     }
 
     @Transactional
+    @For(Role.MANAGER)
     void takeBack(Delivery delivery, Account account) {
         long event = deliveries
                 .newestSet(delivery)

@@ -1,6 +1,8 @@
 package app.entrada.server.desk;
 
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Problem;
@@ -61,6 +63,7 @@ class PutOffs {
                 .list();
     }
 
+    @For(Role.ASSISTANT)
     void put(long release, String until, String reason, boolean forAll, Account account) {
         if (reason.isBlank() || reason.length() > LONGEST_REASON)
             throw Problem.input(
@@ -98,6 +101,7 @@ class PutOffs {
     }
 
     /** One's own, or what was put off for everybody. */
+    @For(Role.ASSISTANT)
     void bringBack(long id, Account account) {
         if (jdbc.sql("DELETE FROM put_off WHERE id = ? AND (account_id IS NULL OR account_id = ?)")
                         .params(id, account.id())

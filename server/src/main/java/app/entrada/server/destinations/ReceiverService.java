@@ -4,6 +4,8 @@ import app.entrada.core.check.profile.Caption;
 import app.entrada.core.check.profile.DestinationPattern;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.platform.Problem;
 import java.util.List;
@@ -29,6 +31,7 @@ class ReceiverService {
      * @param answers what is different from the pattern, by the keys of a profile
      * @param limits parameters of rules by their id; the weights are those of the pattern
      */
+    @For(Role.MANAGER)
     Profile add(
             String pattern,
             String name,
@@ -42,6 +45,7 @@ class ReceiverService {
     }
 
     /** Adds the destination that a profile describes, as somebody else wrote it down. */
+    @For(Role.MANAGER)
     Profile add(String file, Account account) {
         return keep(
                 read(() -> {
@@ -85,6 +89,7 @@ class ReceiverService {
     }
 
     /** Gives a destination the captions of its form. */
+    @For(Role.MANAGER)
     Profile captions(String id, List<Map<String, Object>> typed) {
         Profile profile = profiles.byId(id);
         try {
@@ -103,6 +108,7 @@ class ReceiverService {
     }
 
     /** Gives a distributor the outlets that it passes releases on to. */
+    @For(Role.MANAGER)
     Profile outlets(String id, List<String> typed) {
         Profile profile = profiles.byId(id);
         try {
@@ -114,12 +120,14 @@ class ReceiverService {
     }
 
     /** Puts a destination away: its deliveries and rules stay, nothing new is meant for it. */
+    @For(Role.MANAGER)
     void archive(String id, boolean away) {
         profiles.archive(profiles.byId(id).id(), away);
     }
 
     /** Removes a destination to which nothing was ever sent. */
     @Transactional
+    @For(Role.MANAGER)
     void remove(String id) {
         Profile profile = profiles.byId(id);
         if (!profiles.remove(id))

@@ -12,6 +12,8 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.CreditRepository;
 import app.entrada.server.facts.ReleaseRepository;
@@ -53,6 +55,7 @@ class ImportService {
 
     /** @param named facts of people; what is known of somebody here already is left as it is */
     @Transactional
+    @For(Role.ASSISTANT)
     Taken take(Release document, Map<String, Facts> named, Account account) {
         long id = releases.create(clock.instant());
         Set<Long> known = new HashSet<>();

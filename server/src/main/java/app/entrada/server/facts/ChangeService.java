@@ -16,6 +16,8 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.files.FileKind;
 import app.entrada.server.platform.Announcer;
 import app.entrada.server.platform.Problem;
@@ -107,6 +109,7 @@ public class ChangeService {
      * Applies a batch. Changes that change nothing are left out; an empty batch is no batch. Two releases that show one
      * recording can stand in each other's way; the one that gives way is done again, and then sees what the other wrote.
      */
+    @For(Role.ASSISTANT)
     public Release apply(long releaseId, Batch batch, Account account) {
         for (int attempt = 1; ; attempt++)
             try {
@@ -124,6 +127,7 @@ public class ChangeService {
 
     /** Applies a batch to people, or to facts of any releases at once. */
     @Transactional
+    @For(Role.ASSISTANT)
     public void applyToCatalogue(Batch batch, Account account) {
         releases.lockCatalogue();
         apply(null, Set.of(), batch, account);
@@ -149,6 +153,7 @@ public class ChangeService {
 
     /** Takes the account's last batch on this release back. */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release undo(long releaseId, Account account) {
         lock(releaseId, List.of());
         return takeBack(releaseId, account)
@@ -157,6 +162,7 @@ public class ChangeService {
 
     /** Takes the account's last batch on the catalogue back. */
     @Transactional
+    @For(Role.ASSISTANT)
     public void undoInCatalogue(Account account) {
         releases.lockCatalogue();
         takeBack(null, account);
@@ -175,6 +181,7 @@ public class ChangeService {
 
     /** Does again what the account took back last. */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release redo(long releaseId, Account account) {
         lock(releaseId, List.of());
         return doAgain(releaseId, account)
@@ -183,6 +190,7 @@ public class ChangeService {
 
     /** Does again what the account took back last in the catalogue. */
     @Transactional
+    @For(Role.ASSISTANT)
     public void redoInCatalogue(Account account) {
         releases.lockCatalogue();
         doAgain(null, account);
@@ -263,6 +271,7 @@ public class ChangeService {
 
     /** Undoes a batch of any age, all of it or nothing. */
     @Transactional
+    @For(Role.ASSISTANT)
     public void undoEarlier(long batchId, Account account) {
         Earlier earlier = earlier(batchId);
         if (earlier.release == null) releases.lockCatalogue();

@@ -8,6 +8,8 @@ import app.entrada.core.field.Field;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.context.LabelProfile;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.platform.BrieflyKept;
 import app.entrada.server.platform.Problem;
 import java.sql.Timestamp;
@@ -67,6 +69,7 @@ public class CodeBook {
 
     /** Stores the label's own facts. */
     @Transactional
+    @For(Role.MANAGER)
     public void label(LabelProfile label) {
         if (!label.isrcPrefix().isEmpty()) new CodeBlock.OfIsrc(label.isrcPrefix(), 0);
         if (!label.barcodePrefix().isEmpty()) new CodeBlock.OfGtin(label.barcodePrefix());
@@ -99,6 +102,7 @@ public class CodeBook {
 
     /** Keeps the next codes of a block for something that is to come. */
     @Transactional
+    @For(Role.ASSISTANT)
     public List<String> reserve(Field<?> field, int count, String reservedFor, long accountId) {
         List<String> codes = new ArrayList<>();
         for (int i = 0; i < count; i++) codes.add(next(CodeKind.of(field), block(field), accountId, reservedFor));
@@ -107,6 +111,7 @@ public class CodeBook {
 
     /** Gives a kept code free: it is the next to be handed out. One that is on something stays where it is. */
     @Transactional
+    @For(Role.ASSISTANT)
     public void release(Field<?> field, String code) {
         CodeKind kind = CodeKind.of(field);
         boolean freed = !codeInUse(kind, code)

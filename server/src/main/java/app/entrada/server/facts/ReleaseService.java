@@ -12,6 +12,8 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.release.context.LabelProfile;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.platform.Problem;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -41,12 +43,14 @@ public class ReleaseService {
     /** A new release from the label's defaults, and, when a single, with its one track. It takes no code
      * until one is asked for: see {@link #giveCodes}. */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release begin(String kind, @Nullable String title, Account account) {
         return begin(kind, title, Map.of(), account);
     }
 
     /** The same, with facts of a template or of another release in place of the defaults. */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release begin(String kind, @Nullable String title, Map<Field<?>, String> first, Account account) {
         Release made = beginEmpty(kind, title, account);
         List<Change> other = new ArrayList<>();
@@ -73,6 +77,7 @@ public class ReleaseService {
 
     /** A new release from the label's defaults, without codes and tracks. */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release beginEmpty(String kind, @Nullable String title, Account account) {
         long id = releases.create(clock.instant());
         LabelProfile label = codes.label();
@@ -92,6 +97,7 @@ public class ReleaseService {
 
     /** Adds an empty track at the end. */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release addTrack(long releaseId, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         return append(release, releases.createTrack(releaseId), List.of(), account);
@@ -102,6 +108,7 @@ public class ReleaseService {
      * of the release on which it stood: ℗ is of the recording, and a compilation's year is not its own.
      */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release addRecording(long releaseId, long recordingId, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         List<Change> more = pLineOf(recordingId).stream().toList();
@@ -141,6 +148,7 @@ public class ReleaseService {
 
     /** Puts the next free code of the label's block into a field. */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release allocate(long releaseId, Ref target, Field<?> field, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         String before = factsOf(release, target).text(field);
@@ -157,6 +165,7 @@ public class ReleaseService {
      * none is missing.
      */
     @Transactional
+    @For(Role.ASSISTANT)
     public Release giveCodes(long releaseId, Account account) {
         Release release = releases.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         LabelProfile label = codes.label();

@@ -2,6 +2,8 @@ package app.entrada.server.facts;
 
 import app.entrada.core.field.Entity;
 import app.entrada.core.release.Facts;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -63,6 +65,7 @@ public class SeriesRepository {
     }
 
     /** A title that was not met before becomes a series. */
+    @For(Role.ASSISTANT)
     public void enter(String title) {
         jdbc.sql("INSERT INTO series (title) VALUES (?) ON CONFLICT (title) DO NOTHING")
                 .param(title)

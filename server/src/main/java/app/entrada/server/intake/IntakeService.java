@@ -19,6 +19,8 @@ import app.entrada.core.tag.map.TagFacts;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.context.TagCache;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.ReleaseRepository;
@@ -295,6 +297,7 @@ class IntakeService {
     }
 
     @Transactional
+    @For(Role.ASSISTANT)
     long make(List<Sha256> chosen, String title, String artists, String kind, Account account) {
         Heap heap = heap(chosen);
         if (heap.draft().tracks().isEmpty())
@@ -397,6 +400,7 @@ class IntakeService {
     }
 
     @Transactional
+    @For(Role.ASSISTANT)
     int give(long releaseId, List<Sha256> chosen, Account account) {
         Release release = repository.locked(releaseId).orElseThrow(() -> Problem.missing("release"));
         List<WaitingFile> rows = rows(chosen);
@@ -419,6 +423,7 @@ class IntakeService {
     }
 
     @Transactional
+    @For(Role.ASSISTANT)
     void putAway(Sha256 file) {
         jdbc.sql("DELETE FROM received WHERE release_id IS NULL AND sha256 = ?")
                 .param(file.hex())

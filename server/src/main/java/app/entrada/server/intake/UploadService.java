@@ -3,6 +3,8 @@ package app.entrada.server.intake;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.receiving.ReceivedFiles;
@@ -95,6 +97,7 @@ class UploadService {
     record Progress(long here, Optional<ReceivedFiles.Received> received) {}
 
     /** Begins a file; of an empty one no piece will come, and it is entered at once. */
+    @For(Role.ASSISTANT)
     Progress create(Upload upload, Account account) throws IOException {
         Files.createFile(part(upload.id));
         jdbc.sql("""
@@ -118,6 +121,7 @@ class UploadService {
     }
 
     /** Takes the next piece. What arrives before a connection breaks is kept. */
+    @For(Role.ASSISTANT)
     Progress piece(UUID id, long offset, InputStream in, Account account) throws IOException {
         ReentrantLock lock = busy.computeIfAbsent(id, key -> new ReentrantLock());
         if (!lock.tryLock())
@@ -228,6 +232,7 @@ class UploadService {
     }
 
     /** Gives a file up that has come in part. */
+    @For(Role.ASSISTANT)
     void end(UUID id, Account account) throws IOException {
         find(id, account);
         remove(id);

@@ -1,5 +1,7 @@
 package app.entrada.server.jobs;
 
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.platform.Announcer;
 import java.sql.Timestamp;
 import java.time.Clock;
@@ -40,6 +42,7 @@ public class JobBoard {
             String problem) {}
 
     /** Puts a new piece of work on the board. */
+    @For(Role.ASSISTANT)
     public long open(String kind, String says, @Nullable Long releaseId, long total) {
         long id = jdbc.sql("INSERT INTO job (kind, says, release_id, total, at) VALUES (?, ?, ?, ?, ?) RETURNING id")
                 .params(java.util.Arrays.asList(
@@ -91,6 +94,7 @@ public class JobBoard {
     }
 
     /** Cancels work that is not done yet. */
+    @For(Role.ASSISTANT)
     public void cancel(long id) {
         jdbc.sql(
                         "UPDATE job SET state = 'cancelled' WHERE id = ? AND state IN ('waiting', 'running') AND kind = 'copies'")

@@ -20,6 +20,8 @@ import app.entrada.core.sound.Sound;
 import app.entrada.core.tag.map.TagFacts;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.context.LooseFiles;
 import app.entrada.server.context.TagCache;
 import app.entrada.server.facts.ChangeService;
@@ -291,6 +293,7 @@ class MastersService {
     }
 
     @Transactional
+    @For(Role.ASSISTANT)
     public void confirm(long id, boolean certain, List<Placed> chosen, Account account) {
         Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         List<Placement.Proposal> proposals = loose.proposals(release, loose.of(release));
@@ -333,6 +336,7 @@ class MastersService {
     }
 
     @Transactional
+    @For(Role.ASSISTANT)
     public void take(long id, List<TakenOffer> taken, Account account) {
         Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         List<MastersView.TagOffer> offers = offers(release);
@@ -361,6 +365,7 @@ class MastersService {
     }
 
     @Transactional
+    @For(Role.ASSISTANT)
     public void reuse(long id, long trackId, long recording, String file, Account account) {
         Release release = releases.locked(id).orElseThrow(() -> Problem.missing("release"));
         Track own = release.track(trackId).orElseThrow(() -> Problem.missing("track"));

@@ -12,6 +12,8 @@ import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.facts.PeopleFinder;
 import app.entrada.server.facts.PeopleMerging;
 import app.entrada.server.facts.ReleaseRepository;
@@ -144,6 +146,7 @@ public class PeopleService {
 
     /** Puts somebody away: in no list and offered nowhere, until named again or brought back. */
     @Transactional
+    @For(Role.ASSISTANT)
     public void putAway(long id) {
         Person person = person(id);
         if (!person.appears().isEmpty() || !person.groups().isEmpty())
@@ -158,6 +161,7 @@ public class PeopleService {
 
     /** Brings somebody back who was put away. */
     @Transactional
+    @For(Role.ASSISTANT)
     public void restore(long id) {
         if (jdbc.sql("UPDATE party SET archived_at = NULL WHERE id = ?")
                         .param(id)
@@ -233,6 +237,7 @@ public class PeopleService {
     }
 
     /** Makes two people one. */
+    @For(Role.ASSISTANT)
     public void merge(long from, long into, Account account) {
         merging.merge(List.of(from), into, account);
     }

@@ -62,7 +62,7 @@ public class Secrets {
     }
 
     /** Puts a new key behind those there are; from here on it seals. */
-    synchronized void addKey() throws IOException {
+    public synchronized void addKey() throws IOException {
         byte[] fresh = new byte[KEY];
         random.nextBytes(fresh);
         byte[] old = Files.readAllBytes(file);
@@ -72,7 +72,7 @@ public class Secrets {
     }
 
     /** Leaves the newest key only; everything must be sealed with it by now. */
-    synchronized void dropOldKeys() throws IOException {
+    public synchronized void dropOldKeys() throws IOException {
         byte[] all = Files.readAllBytes(file);
         write(Arrays.copyOfRange(all, all.length - KEY, all.length));
     }

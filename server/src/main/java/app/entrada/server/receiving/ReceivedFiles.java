@@ -12,6 +12,8 @@ import app.entrada.core.release.Track;
 import app.entrada.core.release.context.AttachmentKind;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.files.FileDescription;
@@ -107,6 +109,7 @@ public class ReceivedFiles {
      * @param trackId 0 where no track was pointed at
      */
     @Transactional
+    @For(Role.ASSISTANT)
     public Received enter(
             FileStore.Stored stored, String name, String folder, long releaseId, long trackId, Account account) {
         // first of all: the row that is entered below refers to the release, which others may lock meanwhile
@@ -163,6 +166,7 @@ public class ReceivedFiles {
 
     /** Puts a loose file where a person points. */
     @Transactional
+    @For(Role.ASSISTANT)
     public String place(long releaseId, long trackId, FileIndex.StoredFile entry, Account account) {
         if (!releases.lock(releaseId)) throw Problem.missing("release");
         String name = jdbc.sql("SELECT name FROM received WHERE release_id = ? AND sha256 = ?")
@@ -224,6 +228,7 @@ public class ReceivedFiles {
      * @param position among the further pictures, from 0; −1 behind them, or where it stood
      */
     @Transactional
+    @For(Role.ASSISTANT)
     public void setPicture(
             Release release, Sha256 picture, Optional<PictureKind> kind, int position, String note, Account account) {
         Ref ref = new Ref(Entity.RELEASE, release.id());

@@ -12,6 +12,8 @@ import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.CodeBook;
 import app.entrada.server.facts.ReleaseRepository;
@@ -97,6 +99,7 @@ public class ReleaseShelf {
 
     /** Deletes a draft: it is in no list, holds no code and stands in nobody's way. */
     @Transactional
+    @For(Role.ASSISTANT)
     public void delete(long id, Account account) {
         if (!releases.lock(id)) throw Problem.missing("release");
         if (!deletable(id))
@@ -108,6 +111,7 @@ public class ReleaseShelf {
 
     /** Takes a release out of the lists; it keeps its codes, its deliveries go on. */
     @Transactional
+    @For(Role.ASSISTANT)
     public void archive(long id, Account account) {
         if (!releases.lock(id)) throw Problem.missing("release");
         shelve(id, "archived_at", clock.instant(), account);
@@ -127,6 +131,7 @@ public class ReleaseShelf {
      * @return the codes it no longer has
      */
     @Transactional
+    @For(Role.ASSISTANT)
     public List<String> restore(long id, Account account) {
         boolean deleted = jdbc.sql("SELECT deleted_at IS NOT NULL FROM release WHERE id = ? FOR UPDATE")
                 .param(id)

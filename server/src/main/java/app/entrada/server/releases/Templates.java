@@ -4,6 +4,8 @@ import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Release;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.platform.Problem;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -59,6 +61,7 @@ public class Templates {
 
     /** Keeps what a release has as a template; one of that name is replaced. */
     @Transactional
+    @For(Role.ASSISTANT)
     public void keep(String name, Release release) {
         Map<String, String> texts = new LinkedHashMap<>();
         of(release).forEach((field, text) -> texts.put(field.id(), text));

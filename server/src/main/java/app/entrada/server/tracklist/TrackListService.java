@@ -10,6 +10,8 @@ import app.entrada.core.tracklist.TrackListPlan;
 import app.entrada.core.tracklist.TrackListPlan.PlanRow;
 import app.entrada.core.tracklist.TrackListPlan.TrackListColumn;
 import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.For;
+import app.entrada.server.accounts.Role;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.CreditRepository;
 import app.entrada.server.facts.ReleaseRepository;
@@ -53,6 +55,7 @@ class TrackListService {
 
     /** Takes columns of rows; rows without a track make one each, at the end of the running order. */
     @Transactional
+    @For(Role.ASSISTANT)
     Release take(
             long releaseId,
             String text,

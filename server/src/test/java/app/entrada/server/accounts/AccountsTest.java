@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
-import app.entrada.server.platform.NewKey;
 import app.entrada.standins.AuthenticatorDevice;
 import java.io.IOException;
 import java.time.Instant;

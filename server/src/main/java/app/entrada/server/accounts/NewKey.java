@@ -1,5 +1,7 @@
-package app.entrada.server.platform;
+package app.entrada.server.accounts;
 
+import app.entrada.server.platform.Sealed;
+import app.entrada.server.platform.Secrets;
 import java.io.IOException;
 import java.util.List;
 import org.springframework.stereotype.Component;
@@ -23,6 +25,7 @@ public class NewKey {
      *
      * @return how many there are
      */
+    @For(Role.MANAGER)
     public int make() throws IOException {
         secrets.addKey();
         int count = transactions.execute(
