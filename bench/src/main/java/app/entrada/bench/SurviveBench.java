@@ -113,12 +113,12 @@ final class SurviveBench {
             if (back.statusCode() != 200 || !java.util.Arrays.equals(back.body(), each.getValue()))
                 wrong.add("file %s came back otherwise (%d)".formatted(each.getKey(), back.statusCode()));
         }
-        String standings = "the same";
+        String well = "nothing";
         try {
-            house.script("doctor", "--standing");
+            house.script("doctor", "--deep");
         } catch (IOException different) {
-            standings = "other";
-            wrong.add("how a release stands is kept otherwise than it would be computed");
+            well = "something";
+            wrong.add("./entrada doctor --deep found: " + different.getMessage());
         }
         wrong.forEach(System.err::println);
         return """
@@ -129,7 +129,7 @@ final class SurviveBench {
                 | edits whose answer was lost; each stands there whole or not at all | %,d |
                 | files that were confirmed, read back byte for byte | %,d |
                 | requests that were none, answered with what is wrong | %,d |
-                | what is kept of how releases stand, against what would be computed | %s |
+                | found by `./entrada doctor --deep`: files, halves, references, what is kept of how releases stand | %s |
                 | slowest restart, without anybody's help | %.1f s |
                 | **lost, doubled or answered wrongly** | **%d** |
                 """.formatted(
@@ -138,7 +138,7 @@ final class SurviveBench {
                         unanswered.get(),
                         files.get(),
                         nonsense.get(),
-                        standings,
+                        well,
                         slowest / 1e9,
                         wrong.size());
     }

@@ -59,6 +59,7 @@ class EveryVerbTest {
         String none = folder.resolve("none").toString();
         return Stream.of(
                 Arguments.of(List.of("help"), "./entrada demo"),
+                Arguments.of(List.of("help", "settings"), "ENTRADA_PUBLIC_URL"),
                 Arguments.of(List.of("doctor"), "Nothing is missing."),
                 Arguments.of(List.of("bench", "--few", "lossy"), "## Lossy sources"),
                 Arguments.of(List.of("bench", "--few", "survive"), "| **lost, doubled or answered wrongly** | **0** |"),
@@ -124,5 +125,20 @@ class EveryVerbTest {
         Ended ended = run("flotsam");
         assertThat(ended.code).isEqualTo(2);
         assertThat(ended.said).contains("./entrada doctor");
+    }
+
+    @Test
+    void every_setting_of_the_server_is_told_by_help() throws IOException, InterruptedException {
+        Set<String> told = settings(run("help", "settings").said());
+        assertThat(settings(Files.readString(ROOT.resolve("server/src/main/resources/application.yaml"))))
+                .isNotEmpty()
+                .isSubsetOf(told);
+    }
+
+    private static Set<String> settings(String text) {
+        Set<String> names = new TreeSet<>();
+        Matcher name = Pattern.compile("ENTRADA_[A-Z_]+").matcher(text);
+        while (name.find()) names.add(name.group());
+        return names;
     }
 }
