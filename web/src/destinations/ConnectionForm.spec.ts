@@ -7,7 +7,17 @@ import ConnectionForm from './ConnectionForm.vue'
 const form = (more: object, routes: Record<string, unknown> = {}, role = 'manager') =>
   screen(ConnectionForm, routes, {
     role,
-    props: { destination: { id: 'mill', way: 'interface', url: null, secret: false, hostKey: null, ...more } },
+    props: {
+      destination: {
+        id: 'mill',
+        way: 'interface',
+        url: null,
+        secret: false,
+        hostKey: null,
+        ownNetwork: false,
+        ...more,
+      },
+    },
   })
 const SECRET = 'PUT /api/destinations/mill/secret'
 afterEach(() => vi.unstubAllGlobals())
@@ -24,6 +34,7 @@ describe('S3 How a destination is reached', () => {
       url: 'https://mill.example/in',
       secret: 'token',
       hostKey: null,
+      ownNetwork: false,
       password: '',
     })
     expect((shown.find('#secret-mill').element as HTMLInputElement).value).toBe('')

@@ -15,6 +15,7 @@ const url = ref(props.destination.url ?? '')
 const secret = ref('')
 const password = ref('')
 const hostKey = ref(props.destination.hostKey ?? '')
+const ownNetwork = ref(props.destination.ownNetwork)
 const says = ref('')
 const busy = ref(false)
 const id = props.destination.id
@@ -43,7 +44,10 @@ async function attempt(deed: () => Promise<void>) {
 const look = () =>
   attempt(async () => {
     const shown = await got(
-      api.POST('/api/destinations/{id}/server-key', { params: { path: { id } }, body: { url: url.value } }),
+      api.POST('/api/destinations/{id}/server-key', {
+        params: { path: { id } },
+        body: { url: url.value, ownNetwork: ownNetwork.value },
+      }),
     )
     hostKey.value = shown.fingerprint
     says.value = 'Hold it against the key that they told you; saving confirms it.'
@@ -58,6 +62,7 @@ const save = () =>
           url: url.value,
           secret: secret.value,
           hostKey: way.value === 'sftp' && hostKey.value ? hostKey.value : null,
+          ownNetwork: ownNetwork.value,
           password: password.value,
         },
       }),
@@ -107,6 +112,9 @@ const save = () =>
       <BFormInput :id="`key-${id}`" v-model="hostKey" class="mono" placeholder="SHA256:…" autocomplete="off" />
       <button class="act" type="button" :disabled="busy || !url" @click="look">Look at it</button>
     </span>
+    <label v-if="wants.outside" class="pair own">
+      <input v-model="ownNetwork" type="checkbox" /> In our own network
+    </label>
     <span v-if="elsewhere" class="pair">
       <label :for="`password-${id}`">Your password</label>
       <BFormInput :id="`password-${id}`" v-model="password" type="password" autocomplete="current-password" />
@@ -144,6 +152,12 @@ const save = () =>
 }
 label {
   font-weight: 500;
+}
+.connection .own {
+  min-height: 24px;
+}
+.connection .own input {
+  width: auto;
 }
 button {
   white-space: nowrap;

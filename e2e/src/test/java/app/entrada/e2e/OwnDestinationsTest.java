@@ -206,6 +206,7 @@ class OwnDestinationsTest {
         add("authors' society", "Sluicegate Authors", "as a package, by SFTP");
         browser.type("[id^=url-]", ssh.address(ssh.in().toString()));
         browser.see("textarea[id^=secret-]").sendKeys(ssh.accountKey());
+        browser.click(".connection .own", "In our own network");
         browser.click(".connection .act", "Look at it");
         browser.see(".connection [role=status]", "saving confirms it");
         assertThat(browser.script("return document.querySelector('[id^=key-]').value"))

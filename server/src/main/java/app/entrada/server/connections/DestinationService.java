@@ -43,15 +43,17 @@ public class DestinationService implements Sealed {
      * @param url its address, or the folder; null where none is wanted
      * @param secret whether one is set; it is never shown
      * @param hostKey the key of its server that a manager confirmed; null where there is none
+     * @param ownNetwork whether a manager said that it is on this machine or in the label's own network
      */
     public record Connection(
             HandoverWay way,
             @Nullable String url,
             boolean secret,
-            @Nullable String hostKey) {
+            @Nullable String hostKey,
+            boolean ownNetwork) {
         /** A connection by interface. */
         public Connection(String url, boolean secret) {
-            this(HandoverWay.INTERFACE, url, secret, null);
+            this(HandoverWay.INTERFACE, url, secret, null, false);
         }
 
         /** Whether all is entered that this way wants. */
@@ -67,13 +69,15 @@ public class DestinationService implements Sealed {
 
     /** The connection of a destination, when one was entered. */
     public Optional<Connection> connection(String id) {
-        return jdbc.sql("SELECT way, url, secret IS NOT NULL AS secret, host_key FROM destination WHERE id = ?")
+        return jdbc.sql(
+                        "SELECT way, url, secret IS NOT NULL AS secret, host_key, own_network FROM destination WHERE id = ?")
                 .param(id)
                 .query((row, n) -> new Connection(
                         HandoverWay.of(row.getString("way")),
                         row.getString("url"),
                         row.getBoolean("secret"),
-                        row.getString("host_key")))
+                        row.getString("host_key"),
+                        row.getBoolean("own_network")))
                 .optional();
     }
 
@@ -84,7 +88,8 @@ public class DestinationService implements Sealed {
                         profile.sends(DeliveryKind.WEB_FORM) ? HandoverWay.FORM : HandoverWay.INTERFACE,
                         null,
                         false,
-                        null));
+                        null,
+                        false));
     }
 
     /** The way alone. */
@@ -107,17 +112,17 @@ public class DestinationService implements Sealed {
     }
 
     /** Whether this is another one than the secret was entered for: scheme, host or port differ. */
-    public boolean elsewhere(String id, HandoverWay way, @Nullable String url) {
+    public boolean elsewhere(String id, HandoverWay way, @Nullable String url, boolean ownNetwork) {
         String typed = url == null || !way.goesOutside() ? "" : url.strip();
         return connection(id)
                 .filter(Connection::secret)
                 .filter(stored -> stored.url() != null)
                 .map(stored -> !OutsideAddress.whom(URI.create(requireNonNull(stored.url())))
-                        .equals(typed.isEmpty() ? "" : OutsideAddress.whom(outside(way, typed))))
+                        .equals(typed.isEmpty() ? "" : OutsideAddress.whom(outside(way, typed, ownNetwork))))
                 .orElse(false);
     }
 
-    private static URI outside(HandoverWay way, String typed) {
+    private static URI outside(HandoverWay way, String typed, boolean ownNetwork) {
         URI address;
         try {
             address = URI.create(typed);
@@ -125,15 +130,16 @@ public class DestinationService implements Sealed {
             throw wrongAddress("“%s” is no address; wanted: %s".formatted(typed, example(way)));
         }
         String objection = way == HandoverWay.SFTP
-                ? OutsideAddress.objectionToServer(address)
-                : OutsideAddress.objectionTo(address);
+                ? OutsideAddress.objectionToServer(address, ownNetwork)
+                : OutsideAddress.objectionTo(address, ownNetwork);
         if (objection != null) throw wrongAddress(objection);
         return address;
     }
 
     /** The address of a server that is reached by SFTP, as it may be spoken with. */
-    public String server(@Nullable String url) {
-        return outside(HandoverWay.SFTP, url == null ? "" : url.strip()).toString();
+    public String server(@Nullable String url, boolean ownNetwork) {
+        return outside(HandoverWay.SFTP, url == null ? "" : url.strip(), ownNetwork)
+                .toString();
     }
 
     private static String example(HandoverWay way) {
@@ -141,10 +147,10 @@ public class DestinationService implements Sealed {
     }
 
     /** The address as it is stored; null where the way wants none. */
-    private @Nullable String address(HandoverWay way, @Nullable String url) {
+    private @Nullable String address(HandoverWay way, @Nullable String url, boolean ownNetwork) {
         String typed = url == null ? "" : url.strip();
         return switch (way) {
-            case INTERFACE, SFTP -> outside(way, typed).toString();
+            case INTERFACE, SFTP -> outside(way, typed, ownNetwork).toString();
             case FOLDER -> folder(typed);
             case ARCHIVE, FORM -> null;
         };
@@ -179,14 +185,20 @@ public class DestinationService implements Sealed {
      * is the same, too.
      *
      * @param hostKey the key that was confirmed; null leaves the stored one
+     * @param ownNetwork whether it may be on this machine or in the label's own network
      */
     @Transactional
     @For(Role.MANAGER)
     public void connect(
-            String id, HandoverWay way, @Nullable String url, @Nullable String secret, @Nullable String hostKey) {
-        String address = address(way, url);
+            String id,
+            HandoverWay way,
+            @Nullable String url,
+            @Nullable String secret,
+            @Nullable String hostKey,
+            boolean ownNetwork) {
+        String address = address(way, url, ownNetwork);
         String token = secret == null ? "" : secret.strip();
-        boolean elsewhere = elsewhere(id, way, address);
+        boolean elsewhere = elsewhere(id, way, address, ownNetwork);
         if (way.goesOutside() && token.isEmpty() && elsewhere)
             throw Problem.input(
                             "secret-again",
@@ -196,8 +208,9 @@ public class DestinationService implements Sealed {
             throw Problem.input("host-key", "This is no fingerprint of a key; wanted: SHA256:…. Nothing was changed.");
         byte[] encrypted = token.isEmpty() ? null : secrets.seal(id, token);
         jdbc.sql("""
-                        INSERT INTO destination (id, way, url, secret, host_key) VALUES (:id, :way, :url, :secret, :key)
-                        ON CONFLICT (id) DO UPDATE SET way = excluded.way, url = excluded.url,
+                        INSERT INTO destination (id, way, url, secret, host_key, own_network)
+                        VALUES (:id, :way, :url, :secret, :key, :own)
+                        ON CONFLICT (id) DO UPDATE SET way = excluded.way, url = excluded.url, own_network = excluded.own_network,
                             secret = CASE WHEN :wanted THEN coalesce(excluded.secret, destination.secret) END,
                             host_key = CASE WHEN :sftp THEN coalesce(excluded.host_key,
                                 CASE WHEN :elsewhere THEN NULL ELSE destination.host_key END) END""")
@@ -206,17 +219,18 @@ public class DestinationService implements Sealed {
                 .param("url", address)
                 .param("secret", encrypted)
                 .param("key", hostKey)
+                .param("own", ownNetwork && way.goesOutside())
                 .param("wanted", way.goesOutside())
                 .param("sftp", way == HandoverWay.SFTP)
                 .param("elsewhere", elsewhere)
                 .update();
     }
 
-    /** Stores address and secret of an interface. */
+    /** Stores address and secret of an interface on this machine. */
     @Transactional
     @For(Role.MANAGER)
-    public void connect(String id, @Nullable String url, @Nullable String secret) {
-        connect(id, HandoverWay.INTERFACE, url, secret, null);
+    public void connectHere(String id, String url, String secret) {
+        connect(id, HandoverWay.INTERFACE, url, secret, null, true);
     }
 
     @Override

@@ -16,8 +16,12 @@ public final class OutsideAddress {
 
     private OutsideAddress() {}
 
-    /** Why it may not, in a sentence that begins small; null when it may. A name that nobody knows today is let pass. */
-    public static @Nullable String objectionTo(URI address) {
+    /**
+     * Why it may not, in a sentence that begins small; null when it may. A name that nobody knows today is let pass.
+     *
+     * @param ownNetwork whether a manager said that this destination is on this machine or in the label's own network
+     */
+    public static @Nullable String objectionTo(URI address, boolean ownNetwork) {
         String scheme = address.getScheme() == null ? "" : address.getScheme();
         if (address.getHost() == null || !scheme.equals("https") && !scheme.equals("http"))
             return "“%s” is no web address; wanted: https://…".formatted(address);
@@ -25,29 +29,45 @@ public final class OutsideAddress {
         if (address.getQuery() != null || address.getFragment() != null)
             return "an address ends before “?” and “#”; what is asked is added to it";
         if (address.getPort() == 0 || address.getPort() > HIGHEST_PORT) return "there is no such port";
-        String nowhere = objectionToHost(address.getHost());
+        String nowhere = objectionToHost(address.getHost(), ownNetwork);
         if (nowhere != null) return nowhere;
         if (!scheme.equals("https") && !onlyHere(address.getHost()))
             return "a token goes over https only; http is for this machine alone";
         return null;
     }
 
-    /** Why a server may not be spoken with by SFTP, in a sentence that begins small; null when it may. */
-    public static @Nullable String objectionToServer(URI address) {
+    /**
+     * Why a server may not be spoken with by SFTP, in a sentence that begins small; null when it may.
+     *
+     * @param ownNetwork as for an interface
+     */
+    public static @Nullable String objectionToServer(URI address, boolean ownNetwork) {
         if (address.getHost() == null || !"sftp".equals(address.getScheme()))
             return "“%s” is no address of a server; wanted: sftp://name@host/folder".formatted(address);
         if (address.getUserInfo() == null || address.getUserInfo().contains(":"))
             return "the address says under which name we sign in there, and not the password: sftp://name@host/folder";
         if (address.getQuery() != null || address.getFragment() != null) return "an address ends before “?” and “#”";
         if (address.getPort() == 0 || address.getPort() > HIGHEST_PORT) return "there is no such port";
-        return objectionToHost(address.getHost());
+        return objectionToHost(address.getHost(), ownNetwork);
     }
 
-    private static @Nullable String objectionToHost(String host) {
-        for (InetAddress each : addresses(host))
+    private static @Nullable String objectionToHost(String host, boolean ownNetwork) {
+        for (InetAddress each : addresses(host)) {
             if (each.isLinkLocalAddress() || each.isMulticastAddress() || each.isAnyLocalAddress())
                 return "“%s” leads to an address that is no destination (%s)".formatted(host, each.getHostAddress());
+            if (!ownNetwork && isInside(each))
+                return "“%s” leads into your own network (%s); say so if that is meant"
+                        .formatted(host, each.getHostAddress());
+        }
         return null;
+    }
+
+    /** This machine, private addresses of RFC 1918 and RFC 4193, and those that carriers share out by RFC 6598. */
+    private static boolean isInside(InetAddress address) {
+        byte[] bytes = address.getAddress();
+        boolean isUniqueLocal = bytes.length == 16 && (bytes[0] & 0xfe) == 0xfc;
+        boolean isShared = bytes.length == 4 && bytes[0] == 100 && (bytes[1] & 0xc0) == 64;
+        return address.isLoopbackAddress() || address.isSiteLocalAddress() || isUniqueLocal || isShared;
     }
 
     private static boolean onlyHere(String host) {

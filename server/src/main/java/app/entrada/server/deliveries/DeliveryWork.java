@@ -166,7 +166,11 @@ class DeliveryWork implements Work {
         String url = connection.get().url();
         if (url == null || connection.get().way() != HandoverWay.INTERFACE) return Optional.empty();
         return Optional.of(new DestinationClient.Reach(
-                URI.create(url), secret.get(), addresses.here() + "api/callbacks/" + profile.id(), calledOff));
+                URI.create(url),
+                connection.get().ownNetwork(),
+                secret.get(),
+                addresses.here() + "api/callbacks/" + profile.id(),
+                calledOff));
     }
 
     private Optional<Instant> hand(Delivery delivery, Profile profile, DestinationClient.Reach reach)

@@ -54,7 +54,7 @@ class DestinationClient {
      * @param callback where it may tell us that there is news; empty for nowhere
      * @param calledOff whether somebody has ended this while it is under way
      */
-    record Reach(URI address, String token, String callback, BooleanSupplier calledOff) {
+    record Reach(URI address, boolean ownNetwork, String token, String callback, BooleanSupplier calledOff) {
         URI at(String path) {
             String base = address.toString();
             return URI.create((base.endsWith("/") ? base.substring(0, base.length() - 1) : base) + path);
@@ -156,7 +156,7 @@ class DestinationClient {
 
     private static HttpRequest.Builder request(Reach reach, String path) throws IOException {
         // the name may lead elsewhere than on the day when it was entered
-        String objection = OutsideAddress.objectionTo(reach.address());
+        String objection = OutsideAddress.objectionTo(reach.address(), reach.ownNetwork());
         if (objection != null) throw new IOException(objection);
         HttpRequest.Builder request =
                 HttpRequest.newBuilder(reach.at(path)).header("Authorization", "Bearer " + reach.token());

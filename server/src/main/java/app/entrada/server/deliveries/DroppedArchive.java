@@ -1,12 +1,15 @@
 package app.entrada.server.deliveries;
 
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.delivery.HandoverWay;
 import app.entrada.core.field.Fields;
 import app.entrada.server.connections.DestinationService;
+import app.entrada.server.connections.OutsideAddress;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.handover.Drop;
 import java.io.IOException;
+import java.net.URI;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -44,6 +47,11 @@ class DroppedArchive {
                                 .formatted(profile.name())));
         String name = name(delivery);
         String address = Objects.requireNonNull(to.url());
+        if (to.way() == HandoverWay.SFTP) {
+            // the name may lead elsewhere than on the day when it was entered
+            String objection = OutsideAddress.objectionToServer(URI.create(address), to.ownNetwork());
+            if (objection != null) throw new Drop.Refused("Nothing was sent: " + objection + ".");
+        }
         Drop drop = drops.stream()
                 .filter(each -> each.way() == delivery.way())
                 .findFirst()

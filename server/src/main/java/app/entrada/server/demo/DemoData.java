@@ -126,7 +126,7 @@ class DemoData implements ApplicationRunner {
         if (!settings.standinsUrl().isBlank())
             for (Profile profile : DemoReceivers.all())
                 if (profiles.has(profile.id()))
-                    destinations.connect(
+                    destinations.connectHere(
                             profile.id(),
                             settings.standinsUrl() + "/" + profile.id(),
                             profile.id() + "-" + settings.standinsSecret());

@@ -70,6 +70,7 @@ public class DestinationController {
      * @param sends what is sent to it from here, null while nothing can be
      * @param way how it gets that
      * @param hostKey the key of its server that a manager confirmed
+     * @param ownNetwork whether a manager said that it is in the label's own network
      * @param captions how many its form has
      * @param outlets those that it passes releases on to, null where it passes nothing on
      * @param rules those it applies, heaviest first
@@ -91,6 +92,7 @@ public class DestinationController {
             @Nullable String url,
             boolean secret,
             @Nullable String hostKey,
+            boolean ownNetwork,
             int captions,
             @Nullable List<String> outlets,
             List<RuleView> rules,
@@ -126,6 +128,7 @@ public class DestinationController {
      * @param url address or folder, where the way wants one
      * @param secret blank leaves the stored one
      * @param hostKey key of its server, as a manager confirms it; null leaves the stored one
+     * @param ownNetwork whether it is on this machine or in the label's own network
      * @param password of who types, wanted when the address leads to another host than before
      */
     record ConnectionTyped(
@@ -133,9 +136,10 @@ public class DestinationController {
             @Nullable String url,
             @Nullable String secret,
             @Nullable String hostKey,
+            @Nullable Boolean ownNetwork,
             @Nullable String password) {}
 
-    record ServerTyped(@Nullable String url) {}
+    record ServerTyped(@Nullable String url, @Nullable Boolean ownNetwork) {}
 
     /** A server's key as it shows it today: a fingerprint, as {@code ssh-keygen -l} writes it. */
     record ServerKey(String fingerprint) {}
@@ -165,6 +169,7 @@ public class DestinationController {
                 reached.url(),
                 reached.secret(),
                 reached.hostKey(),
+                reached.ownNetwork(),
                 profile.captions().size(),
                 profile.outlets().orElse(null),
                 profile.rules().stream()
@@ -258,9 +263,10 @@ public class DestinationController {
             @PathVariable String id, @RequestBody ConnectionTyped typed, @AuthenticationPrincipal Account account) {
         Profile profile = own.byId(id);
         HandoverWay way = typed.way() == null ? HandoverWay.INTERFACE : typed.way();
-        if (destinations.elsewhere(id, way, typed.url()))
+        if (destinations.elsewhere(id, way, typed.url(), Boolean.TRUE.equals(typed.ownNetwork())))
             accounts.confirm(account, typed.password(), "Nothing was changed.");
-        destinations.connect(id, way, typed.url(), typed.secret(), typed.hostKey());
+        destinations.connect(
+                id, way, typed.url(), typed.secret(), typed.hostKey(), Boolean.TRUE.equals(typed.ownNetwork()));
         return view(profile);
     }
 
@@ -268,7 +274,7 @@ public class DestinationController {
     @PostMapping("/api/destinations/{id}/server-key")
     ServerKey serverKey(@PathVariable String id, @RequestBody ServerTyped typed) {
         own.byId(id);
-        String address = destinations.server(typed.url());
+        String address = destinations.server(typed.url(), Boolean.TRUE.equals(typed.ownNetwork()));
         try {
             return new ServerKey(sftp.keyOf(address));
         } catch (IOException unreachable) {

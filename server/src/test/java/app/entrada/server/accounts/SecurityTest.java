@@ -196,7 +196,15 @@ class SecurityTest {
         Client manager = RunningServer.signedIn("manager");
         Client.Answer answer = manager.put(
                 "/api/destinations/lumenfold/secret",
-                Map.of("url", "http://127.0.0.1:9", "secret", "lf-very-secret", "password", RunningServer.PASSWORD));
+                Map.of(
+                        "url",
+                        "http://127.0.0.1:9",
+                        "secret",
+                        "lf-very-secret",
+                        "ownNetwork",
+                        true,
+                        "password",
+                        RunningServer.PASSWORD));
         assertThat(answer.status()).isEqualTo(200);
         assertThat(answer.text()).doesNotContain("very-secret");
         assertThat(manager.get("/api/destinations").text())

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import app.entrada.media.PostgresTools;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
-import app.entrada.server.house.HouseFindings;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
@@ -60,9 +59,14 @@ class BackupTest {
         assertThat(manager.put(
                                 "/api/destinations/lumenfold/secret",
                                 Map.of(
-                                        "url", "http://127.0.0.1:9",
-                                        "secret", "lf-very-secret",
-                                        "password", RunningServer.PASSWORD))
+                                        "url",
+                                        "http://127.0.0.1:9",
+                                        "secret",
+                                        "lf-very-secret",
+                                        "ownNetwork",
+                                        true,
+                                        "password",
+                                        RunningServer.PASSWORD))
                         .status())
                 .isEqualTo(200);
     }
@@ -341,8 +345,7 @@ class BackupTest {
         // as it was before the last migration, which only made tables that nothing else refers to
         JdbcClient database = database(own);
         int newest = Migrations.newest();
-        database.sql("DROP TABLE house_finding, house_look").update();
-        database.sql("DROP INDEX file_damaged").update();
+        database.sql("ALTER TABLE destination DROP COLUMN own_network").update();
         database.sql("DELETE FROM flyway_schema_history WHERE version = ?")
                 .param(String.valueOf(newest))
                 .update();
@@ -353,7 +356,11 @@ class BackupTest {
                 .hasMessageContaining("of an older version of Entrada (it is at " + (newest - 1))
                 .hasMessageContaining("Start the server once");
         try (var upgraded = RunningServer.with(own)) {
-            assertThat(upgraded.getBean(HouseFindings.class).count()).isZero();
+            assertThat(upgraded.getBean(JdbcClient.class)
+                            .sql("SELECT count(*) FROM destination WHERE own_network")
+                            .query(Integer.class)
+                            .single())
+                    .isZero();
         }
         Path folder = Path.of(RunningServer.setting(own, "entrada.var"), "before-upgrades");
         assertThat(BackupFolder.namesIn(folder)).hasSize(1);

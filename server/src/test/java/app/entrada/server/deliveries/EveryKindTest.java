@@ -66,7 +66,15 @@ class EveryKindTest {
         for (String each : ALL) {
             manager.put(
                     "/api/destinations/" + each + "/secret",
-                    Map.of("url", address(each), "secret", token(each), "password", RunningServer.PASSWORD));
+                    Map.of(
+                            "url",
+                            address(each),
+                            "secret",
+                            token(each),
+                            "ownNetwork",
+                            true,
+                            "password",
+                            RunningServer.PASSWORD));
             order(each, "review", 0, 60);
         }
         release = ReadyRelease.everywhere(manager, "Paddle and Sluice", ALL);

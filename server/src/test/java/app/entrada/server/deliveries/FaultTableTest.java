@@ -35,7 +35,15 @@ class FaultTableTest {
         store = new FakeStore();
         manager.put(
                 "/api/destinations/lumenfold/secret",
-                Map.of("url", store.address(), "secret", "lf-token", "password", RunningServer.PASSWORD));
+                Map.of(
+                        "url",
+                        store.address(),
+                        "secret",
+                        "lf-token",
+                        "ownNetwork",
+                        true,
+                        "password",
+                        RunningServer.PASSWORD));
         if (release == 0) {
             release = ReadyRelease.make(manager, "Fault Table");
             ReadyRelease.copies(manager, release, "store-flac");
@@ -310,10 +318,11 @@ class FaultTableTest {
     void a_token_is_never_carried_off_to_another_host() {
         String path = "/api/destinations/lumenfold/secret";
         String elsewhere = "http://127.0.0.1:9";
-        assertThat(manager.put(path, Map.of("url", elsewhere, "password", RunningServer.PASSWORD))
+        assertThat(manager.put(path, Map.of("url", elsewhere, "ownNetwork", true, "password", RunningServer.PASSWORD))
                         .problem())
                 .isEqualTo("secret-again");
-        assertThat(manager.put(path, Map.of("url", elsewhere, "secret", "x")).problem())
+        assertThat(manager.put(path, Map.of("url", elsewhere, "ownNetwork", true, "secret", "x"))
+                        .problem())
                 .isEqualTo("wrong-password");
         for (String address : List.of(
                 "http://192.0.2.7/",
@@ -327,8 +336,37 @@ class FaultTableTest {
                             .problem())
                     .as(address)
                     .isEqualTo("address");
+        // in one's own network only where somebody said so, and then still never where machines ask for their
+        // credentials
+        for (String inside : List.of(
+                "https://127.0.0.1/",
+                "https://10.20.30.40/",
+                "https://172.20.0.9/",
+                "https://192.168.7.7/",
+                "https://100.100.0.1/",
+                "https://[fd12:3456::1]/",
+                "https://[::1]/")) {
+            Client.Answer refused =
+                    manager.put(path, Map.of("url", inside, "secret", "x", "password", RunningServer.PASSWORD));
+            assertThat(refused.problem()).as(inside).isEqualTo("address");
+            assertThat(refused.text()).contains("into your own network");
+        }
+        assertThat(manager.put(
+                                path,
+                                Map.of(
+                                        "url",
+                                        "https://169.254.169.254/latest",
+                                        "ownNetwork",
+                                        true,
+                                        "secret",
+                                        "x",
+                                        "password",
+                                        RunningServer.PASSWORD))
+                        .problem())
+                .isEqualTo("address");
         // the same host under another path is no other host
-        assertThat(manager.put(path, Map.of("url", store.address() + "/eu")).status())
+        assertThat(manager.put(path, Map.of("url", store.address() + "/eu", "ownNetwork", true))
+                        .status())
                 .isEqualTo(200);
     }
 }
