@@ -89,7 +89,7 @@ describe('S3 How a destination is reached', () => {
     await shown.find('#url-mill').setValue('sftp://label@mill.example/in')
     await shown.find('.connection .act').trigger('click')
     await flushPromises()
-    expect(posts().at(-1)!.body).toEqual({ url: 'sftp://label@mill.example/in' })
+    expect(posts().at(-1)!.body).toEqual({ url: 'sftp://label@mill.example/in', ownNetwork: false })
     expect((shown.find('#key-mill').element as HTMLInputElement).value).toBe('SHA256:Kestrel')
     expect(shown.find('[role=status]').text()).toContain('saving confirms it')
     await shown.find('form').trigger('submit')
