@@ -23,9 +23,13 @@ const asked = computed(() => ({
 }))
 const narrowed = computed(() => Object.values(asked.value).some(Boolean))
 
+let questions = 0
 async function load(before = 0) {
+  const mine = ++questions
   try {
     const next = await got(api.GET('/api/activity', { params: { query: { ...asked.value, before } } }))
+    // an answer that comes after a later question was asked is not taken
+    if (mine !== questions) return
     page.value = before && page.value ? { ...next, sittings: [...page.value.sittings, ...next.sittings] } : next
     problem.value = ''
   } catch (failure) {
@@ -34,7 +38,7 @@ async function load(before = 0) {
 }
 watch(asked, (now, then) => JSON.stringify(now) !== JSON.stringify(then) && load())
 const again = soon(() => load())
-const stops = ['release', 'people', 'delivery'].map((kind) => session.on(kind, again.ask))
+const stops = ['release', 'people', 'delivery', 'missed'].map((kind) => session.on(kind, again.ask))
 onMounted(() => load())
 onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
 const pick = (name: string, event: Event) =>

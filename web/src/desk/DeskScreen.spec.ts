@@ -193,6 +193,8 @@ describe('F1 The desk', () => {
     }
     say('desk', {}, 'of another page')
     await eventually(() => expect(asked()).toBe(telling.length + 2))
+    say('delivery', { id: 4, release: 77 })
+    await eventually(() => expect(asked()).toBe(telling.length + 3))
   })
   it('says when something in the installation is damaged or missing, and where to read of it', async () => {
     const { shown } = await screen(DeskScreen, { 'GET /api/desk': { ...desk([move({})]), houseFound: 2 } })

@@ -26,6 +26,8 @@ const {
 } = useLoad<Desk>(() => got(api.GET('/api/desk', { params: { query: { releases: releases.value } } })), {
   announced: {
     standing: 'always',
+    // an answer that came in may be of a release on which nothing is to be done
+    delivery: 'always',
     desk: 'elsewhere',
     stands: concerned,
   },
