@@ -22,11 +22,15 @@ export const useSession = defineStore('session', () => {
   const jobs = ref<Job[]>([])
   const online = ref(true)
   const listeners = new Map<string, Set<Listener>>()
-  const tabs = new BroadcastChannel('entrada-announcements')
-  tabs.onmessage = (event) => hear(event.data as Said)
-  let ended: AbortController | null = null
-  /** Whether a stream was open before: whatever was said between then and now was missed. */
+  /** Whether something was heard before, by this tab or through another: what was said between then and now was missed. */
   let listened = false
+  const tabs = new BroadcastChannel('entrada-announcements')
+  tabs.onmessage = (event) => {
+    // another tab listens for this one: should it take over, there was a gap
+    listened = true
+    hear(event.data as Said)
+  }
+  let ended: AbortController | null = null
 
   async function load() {
     const now = await got(api.GET('/api/session'))

@@ -44,6 +44,12 @@ class FilesLook implements HouseLook {
         return "every file of the store is there and is what it is called";
     }
 
+    /** A damaged file is noted as one, until it comes in again; a copy that is damaged has to be written again. */
+    @Override
+    public boolean isNotedElsewhere() {
+        return true;
+    }
+
     @Override
     public List<HouseFinding> look(Consumer<String> progress) throws IOException {
         List<HouseFinding> found = new ArrayList<>();

@@ -17,6 +17,11 @@ public interface HouseLook {
         return false;
     }
 
+    /** Whether what it finds is noted where it is, and told from there. */
+    default boolean isNotedElsewhere() {
+        return false;
+    }
+
     /**
      * Looks it over.
      *
