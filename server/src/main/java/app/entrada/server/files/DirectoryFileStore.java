@@ -3,7 +3,6 @@ package app.entrada.server.files;
 import app.entrada.core.copy.write.ChecksumList;
 import app.entrada.core.sound.AudioMeasuring;
 import app.entrada.core.text.Sha256;
-import app.entrada.server.platform.Settings;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
@@ -20,16 +19,15 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import org.springframework.stereotype.Component;
 
 /** The store in a folder: {@code files/ab/cd…}. A file appears there whole or not at all. */
-@Component
 class DirectoryFileStore implements FileStore {
     private final Path root;
     private final Path workshop;
 
-    DirectoryFileStore(Settings settings) throws IOException {
-        root = settings.var().resolve("files").toAbsolutePath();
+    /** @param var folder of everything made at run time */
+    DirectoryFileStore(Path var) throws IOException {
+        root = var.resolve("files").toAbsolutePath();
         workshop = root.resolve("workshop");
         Files.createDirectories(workshop);
     }

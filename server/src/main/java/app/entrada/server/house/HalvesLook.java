@@ -1,13 +1,14 @@
 package app.entrada.server.house;
 
 import app.entrada.server.files.FileStore;
+import app.entrada.server.files.PieceStore;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -24,14 +25,16 @@ class HalvesLook implements HouseLook {
     private static final Duration LONGEST_MAKING = Duration.ofDays(2);
 
     private final FileStore store;
+    private final PieceStore pieces;
     private final JdbcClient jdbc;
 
-    HalvesLook(FileStore store, JdbcClient jdbc) {
+    HalvesLook(FileStore store, PieceStore pieces, JdbcClient jdbc) {
         this.store = store;
+        this.pieces = pieces;
         this.jdbc = jdbc;
     }
 
-    private record Upload(String file, String name, long here) {}
+    private record Piece(String upload, String name, long bytes) {}
 
     @Override
     public String name() {
@@ -46,30 +49,33 @@ class HalvesLook implements HouseLook {
     @Override
     public List<HouseFinding> look(Consumer<String> progress) throws IOException {
         List<HouseFinding> found = new ArrayList<>();
-        Path workshop = store.workshop();
-        Set<String> uploads = new HashSet<>();
-        for (Upload upload : jdbc.sql("""
-                        SELECT 'upload-' || id || '.part' AS file, name, here FROM upload
-                        WHERE stored_sha256 IS NULL""")
-                .query((row, n) -> new Upload(row.getString("file"), row.getString("name"), row.getLong("here")))
-                .list()) {
-            uploads.add(upload.file);
-            Path part = workshop.resolve(upload.file);
-            if (upload.here > 0 && (!Files.exists(part) || Files.size(part) < upload.here))
-                found.add(new HouseFinding(
-                        "Of the upload “%s” less has been kept than was confirmed.".formatted(upload.name),
-                        "Drop the file again; it is sent from its beginning."));
-        }
+        Set<String> lost = new LinkedHashSet<>();
+        for (Piece piece : jdbc.sql(
+                        "SELECT u.name AS upload, p.name, p.bytes FROM upload_piece p JOIN upload u ON u.id = p.upload_id")
+                .query((row, n) -> new Piece(row.getString("upload"), row.getString("name"), row.getLong("bytes")))
+                .list())
+            if (pieces.bytes(piece.name).orElse(0) < piece.bytes && isNoted(piece.name)) lost.add(piece.upload);
+        for (String upload : lost)
+            found.add(new HouseFinding(
+                    "Of the upload “%s” less has been kept than was confirmed.".formatted(upload),
+                    "Drop the file again; it is sent from its beginning."));
         Instant old = Instant.now().minus(LONGEST_MAKING);
-        try (Stream<Path> all = Files.list(workshop)) {
+        try (Stream<Path> all = Files.list(store.workshop())) {
             for (Path each : all.filter(Files::isRegularFile).sorted().toList())
-                if (!uploads.contains(each.getFileName().toString())
-                        && Files.getLastModifiedTime(each).toInstant().isBefore(old))
+                if (Files.getLastModifiedTime(each).toInstant().isBefore(old))
                     found.add(new HouseFinding(
                             "A half file has been lying about for more than two days: " + each.getFileName(),
                             "Nothing is lost. The server clears it by itself once a day; if it stays, remove it: "
                                     + each));
         }
         return found;
+    }
+
+    /** The file may have come whole meanwhile. */
+    private boolean isNoted(String piece) {
+        return jdbc.sql("SELECT EXISTS (SELECT FROM upload_piece WHERE name = ?)")
+                .param(piece)
+                .query(Boolean.class)
+                .single();
     }
 }

@@ -48,11 +48,6 @@ class ReferencesLook implements HouseLook {
             WHERE NOT EXISTS (SELECT FROM file f WHERE f.sha256 = c.master)""",
             "Write the copies of the release again.",
             """
-            SELECT 'The upload “' || u.name || '” was taken in and is not there (' || u.stored_sha256 || ').' AS says
-            FROM upload u WHERE u.stored_sha256 IS NOT NULL
-                AND NOT EXISTS (SELECT FROM file f WHERE f.sha256 = u.stored_sha256)""",
-            "Drop the file again.",
-            """
             SELECT 'Delivery ' || d.id || ' of “' || coalesce(r.title, 'Untitled release') || '” has no history.' AS says
             FROM delivery d JOIN release r ON r.id = d.release_id
             WHERE NOT EXISTS (SELECT FROM delivery_event e WHERE e.delivery_id = d.id)""",

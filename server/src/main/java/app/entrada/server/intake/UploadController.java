@@ -33,7 +33,7 @@ import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Takes files in piece by piece, after the tus protocol 1.0.0 (core, creation, termination): what has come is on disk, and a
+ * Takes files in piece by piece, after the tus protocol 1.0.0 (core, creation, termination): what has come is durable, and a
  * sender that was cut off asks how much that is and goes on from there, be it days later and after a restart.
  */
 @RestController
@@ -101,8 +101,7 @@ class UploadController {
                 number(said.get("track")),
                 length,
                 0,
-                sha256.matches("[0-9a-f]{64}") ? sha256 : null,
-                null);
+                sha256.matches("[0-9a-f]{64}") ? sha256 : null);
         ResponseEntity.BodyBuilder answer = ResponseEntity.status(HttpStatus.CREATED)
                 .header("Tus-Resumable", VERSION)
                 .header("Location", "/api/uploads/" + upload.id());

@@ -1,69 +1,90 @@
 package app.entrada.server.intake;
 
-import app.entrada.core.text.Sha256;
+import app.entrada.core.copy.write.ChecksumList;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.accounts.For;
 import app.entrada.server.accounts.Role;
 import app.entrada.server.files.FileStore;
+import app.entrada.server.files.PieceStore;
+import app.entrada.server.jobs.Background;
+import app.entrada.server.jobs.Work;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.receiving.ReceivedFiles;
+import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
+import java.io.OutputStream;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.locks.ReentrantLock;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.annotation.Lazy;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.util.StreamUtils;
 
 /**
- * Files that come in piece by piece: what has come is on disk and noted, and after a restart a sender goes on from there, be
- * it days later.
+ * Files that come in piece by piece, at whatever nodes: what has come is durable and noted, and after a restart a sender goes on
+ * from there, be it days later.
  */
 @Service
-class UploadService {
+class UploadService implements Work {
     private static final Duration KEPT = Duration.ofDays(14);
+
+    /** A piece is noted as soon as it is kept; one that is not noted for longer belongs to nobody. */
+    private static final Duration LONGEST_NOTING = Duration.ofHours(6);
+
+    /** Whoever took the last piece of a file is still putting it together. */
+    private static final Duration LONGEST_LAST_STEPS = Duration.ofMinutes(1);
+
+    private static final Duration BETWEEN_LOOKS = Duration.ofSeconds(30);
+
+    private static final String UPLOADS = """
+            SELECT u.*, coalesce(here, 0) AS here FROM upload u LEFT JOIN LATERAL (
+                SELECT sum(p.bytes) AS here, max(p.at) AS last FROM upload_piece p WHERE p.upload_id = u.id) came ON true""";
 
     private static final Logger LOG = LoggerFactory.getLogger(UploadService.class);
 
     private final FileStore store;
+    private final PieceStore pieces;
     private final AccountService accounts;
     private final TransactionTemplate transactions;
     private final ReceivedFiles received;
     private final JdbcClient jdbc;
     private final Clock clock;
-    private final Map<UUID, ReentrantLock> busy = new ConcurrentHashMap<>();
+    private final Background background;
 
     UploadService(
             FileStore store,
+            PieceStore pieces,
             AccountService accounts,
             TransactionTemplate transactions,
-            ReceivedFiles received,
+            @Lazy ReceivedFiles received,
             JdbcClient jdbc,
-            Clock clock) {
+            Clock clock,
+            @Lazy Background background) {
+        this.background = background;
         this.store = store;
+        this.pieces = pieces;
         this.accounts = accounts;
         this.transactions = transactions;
         this.received = received;
@@ -79,7 +100,6 @@ class UploadService {
      * @param bytes length of all of it
      * @param here how much has come
      * @param sha256 checksum that its bytes must have, null when none was told
-     * @param stored checksum under which it is about to move into the store, null before
      */
     record Upload(
             UUID id,
@@ -90,8 +110,7 @@ class UploadService {
             long track,
             long bytes,
             long here,
-            @Nullable String sha256,
-            @Nullable String stored) {}
+            @Nullable String sha256) {}
 
     /** What a piece led to: how much is here now, and, after the last one, what became of the file. */
     record Progress(long here, Optional<ReceivedFiles.Received> received) {}
@@ -99,7 +118,6 @@ class UploadService {
     /** Begins a file; of an empty one no piece will come, and it is entered at once. */
     @For(Role.ASSISTANT)
     Progress create(Upload upload, Account account) throws IOException {
-        Files.createFile(part(upload.id));
         jdbc.sql("""
                         INSERT INTO upload (id, account_id, name, folder, release_id, track_id, bytes, sha256, at)
                         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)""")
@@ -114,7 +132,6 @@ class UploadService {
                         upload.sha256,
                         Timestamp.from(clock.instant())))
                 .update();
-        forgetOld();
         return upload.bytes == 0
                 ? new Progress(0, Optional.of(finish(find(upload.id, account), account)))
                 : new Progress(0, Optional.empty());
@@ -123,104 +140,135 @@ class UploadService {
     /** Takes the next piece. What arrives before a connection breaks is kept. */
     @For(Role.ASSISTANT)
     Progress piece(UUID id, long offset, InputStream in, Account account) throws IOException {
-        ReentrantLock lock = busy.computeIfAbsent(id, key -> new ReentrantLock());
-        if (!lock.tryLock())
-            throw Problem.conflict(
-                    "upload-busy", "A piece of this file is still being written. Ask again in a moment.");
-        try {
-            Upload upload = find(id, account);
-            if (offset != upload.here)
-                throw Problem.conflict(
-                        "wrong-offset",
-                        "The piece does not follow what has come: %,d bytes are here.".formatted(upload.here));
-            long here = append(upload, in);
-            return new Progress(here, here == upload.bytes ? Optional.of(finish(upload, account)) : Optional.empty());
-        } finally {
-            lock.unlock();
-            busy.remove(id, lock);
-        }
+        Upload upload = find(id, account);
+        if (offset != upload.here) throw notNext(upload.here);
+        long here = offset + append(upload, in);
+        return new Progress(here, here == upload.bytes ? Optional.of(finish(upload, account)) : Optional.empty());
     }
 
+    private static Problem notNext(long here) {
+        return Problem.conflict(
+                "wrong-offset", "The piece does not follow what has come: %,d bytes are here.".formatted(here));
+    }
+
+    /** @return how many bytes came */
     private long append(Upload upload, InputStream in) throws IOException {
-        long here = upload.here;
-        byte[] buffer = new byte[1 << 16];
-        try (FileChannel out = FileChannel.open(part(upload.id), StandardOpenOption.WRITE)) {
-            // after a crash more may lie in the file than was noted
-            out.truncate(here).position(here);
-            try {
-                for (int read; (read = in.read(buffer)) > 0; ) {
-                    if (here + read > upload.bytes)
+        Path part = Files.createTempFile(store.workshop(), "piece", ".part");
+        try {
+            long came = 0;
+            try (OutputStream out = Files.newOutputStream(part)) {
+                byte[] buffer = new byte[1 << 16];
+                for (int read; (read = in.read(buffer)) > 0; came += read) {
+                    if (upload.here + came + read > upload.bytes)
                         throw Problem.input("too-long", "More bytes came than were announced. Nothing was placed.");
-                    ByteBuffer block = ByteBuffer.wrap(buffer, 0, read);
-                    while (block.hasRemaining()) out.write(block);
-                    here += read;
+                    out.write(buffer, 0, read);
                 }
             } catch (EOFException brokenOff) {
                 // what has come stays
             } catch (IOException broken) {
-                note(upload.id, out, here);
+                note(upload, part, came);
                 throw broken;
             }
-            note(upload.id, out, here);
+            note(upload, part, came);
+            return came;
+        } finally {
+            Files.deleteIfExists(part);
         }
-        return here;
     }
 
-    private void note(UUID id, FileChannel out, long here) throws IOException {
-        out.force(false);
-        jdbc.sql("UPDATE upload SET here = ? WHERE id = ?").params(here, id).update();
+    /** Of two pieces that came to the same place at once, here or at another node, the first that is noted counts. */
+    private void note(Upload upload, Path part, long came) throws IOException {
+        if (came == 0) return;
+        String name = "upload-%s-%d-%s".formatted(upload.id, upload.here, UUID.randomUUID());
+        pieces.keep(name, part);
+        if (noted(upload, name, came)) return;
+        pieces.remove(name);
+        throw notNext(find(upload.id, accounts.byId(upload.account)).here);
+    }
+
+    private boolean noted(Upload upload, String name, long came) {
+        return jdbc.sql("""
+                        INSERT INTO upload_piece (upload_id, begins, bytes, name) SELECT id, ?, ?, ? FROM upload WHERE id = ?
+                        ON CONFLICT (upload_id, begins) DO NOTHING""").params(upload.here, came, name, upload.id).update() == 1;
+    }
+
+    /** A piece that was noted. */
+    private record Piece(String name, long bytes) {}
+
+    private List<Piece> pieces(UUID id) {
+        return jdbc.sql("SELECT name, bytes FROM upload_piece WHERE upload_id = ? ORDER BY begins")
+                .param(id)
+                .query((row, n) -> new Piece(row.getString("name"), row.getLong("bytes")))
+                .list();
     }
 
     /**
-     * The last steps of a file that has come whole. Each may have been done before a crash: what it became is noted before it
-     * moves into the store, and it is entered and its pieces forgotten in one transaction.
+     * The last steps of a file that has come whole. Each may have been done before a crash, or be done by another node at this
+     * moment: the bytes move into the store as often as that is, and are entered and their pieces forgotten in one transaction.
      */
     private ReceivedFiles.Received finish(Upload upload, Account account) throws IOException {
-        Path part = part(upload.id);
-        FileStore.Stored stored;
-        if (Files.exists(part)) {
-            stored = store.sum(part);
-            if (upload.sha256 != null && !upload.sha256.equals(stored.sha256().hex())) {
-                remove(upload.id);
-                throw Problem.input(
-                        "damaged-on-the-way",
-                        "The file that arrived is not the one that was sent. Nothing was placed; send it again.");
-            }
-            jdbc.sql("UPDATE upload SET stored_sha256 = ? WHERE id = ?")
-                    .params(stored.sha256().hex(), upload.id)
-                    .update();
-            store.adopt(part);
-        } else
-            stored = Optional.ofNullable(upload.stored)
-                    .map(Sha256::new)
-                    .flatMap(this::stored)
-                    .orElseThrow(() -> Problem.missing("upload"));
+        List<Piece> pieces = pieces(upload.id);
+        FileStore.Stored stored = together(upload, pieces);
         ReceivedFiles.Received entered = transactions.execute(status -> {
             // whoever takes the row enters the file; a second one finds it entered
             jdbc.sql("DELETE FROM upload WHERE id = ?").param(upload.id).update();
             return received.enter(stored, upload.name, upload.folder, upload.release, upload.track, account);
         });
-        Files.deleteIfExists(part);
+        for (Piece piece : pieces) this.pieces.remove(piece.name);
         return entered;
     }
 
-    private Optional<FileStore.Stored> stored(Sha256 sha256) {
+    private FileStore.Stored together(Upload upload, List<Piece> pieces) throws IOException {
+        Path whole = Files.createTempFile(store.workshop(), "whole", ".part");
         try {
-            return store.find(sha256);
-        } catch (IOException unreadable) {
-            throw new UncheckedIOException(unreadable);
+            try (OutputStream out = Files.newOutputStream(whole)) {
+                for (Piece piece : pieces)
+                    try (InputStream in = this.pieces.read(piece.name)) {
+                        // after a crash of an earlier version more may lie in it than was noted
+                        if (StreamUtils.copyRange(in, out, 0, piece.bytes - 1) < piece.bytes)
+                            throw new EOFException("a piece is shorter than was noted: " + piece.name);
+                    } catch (NoSuchFileException | EOFException lost) {
+                        remove(upload.id);
+                        throw Problem.conflict(
+                                "piece-lost",
+                                "A piece of this file is not there any more. Nothing was placed; drop the file again, and it is sent from its beginning.");
+                    }
+            }
+            if (upload.sha256 != null
+                    && !upload.sha256.equals(ChecksumList.sum(whole).hex())) {
+                remove(upload.id);
+                throw Problem.input(
+                        "damaged-on-the-way",
+                        "The file that arrived is not the one that was sent. Nothing was placed; send it again.");
+            }
+            return store.adopt(whole);
+        } finally {
+            Files.deleteIfExists(whole);
         }
     }
 
-    /** Finishes what had come whole when the server went down, and forgets what nobody went on with. */
     @EventListener(ApplicationReadyEvent.class)
-    void goOn() {
-        for (Upload upload : jdbc.sql("SELECT * FROM upload WHERE here = bytes ORDER BY at")
+    void begin() {
+        background.schedule(UploadService.class, "all");
+    }
+
+    @Override
+    public String name() {
+        return "uploads";
+    }
+
+    /** Finishes what had come whole at a node that went down, and forgets what nobody went on with. */
+    @Override
+    public Optional<Instant> run(String id, ExecutionContext context) {
+        for (Upload upload : jdbc.sql(
+                        UPLOADS
+                                + " WHERE coalesce(here, 0) = bytes AND coalesce(last, u.at) < now() - make_interval(secs => ?)")
+                .param(LONGEST_LAST_STEPS.toSeconds())
                 .query((row, n) -> upload(row))
                 .list())
             try {
                 finish(upload, accounts.byId(upload.account));
-                LOG.info("An upload that had come whole before the restart is entered: {}", upload.id);
+                LOG.info("An upload that had come whole before its node went down is entered: {}", upload.id);
             } catch (IOException | RuntimeException notNow) {
                 LOG.warn("An upload that had come whole could not be entered: {}", upload.id, notNow);
             }
@@ -229,6 +277,7 @@ class UploadService {
         } catch (IOException notNow) {
             LOG.warn("Old uploads could not be removed", notNow);
         }
+        return Optional.of(Instant.now().plus(BETWEEN_LOOKS));
     }
 
     /** Gives a file up that has come in part. */
@@ -239,21 +288,28 @@ class UploadService {
     }
 
     private void remove(UUID id) throws IOException {
+        List<Piece> pieces = pieces(id);
         jdbc.sql("DELETE FROM upload WHERE id = ?").param(id).update();
-        Files.deleteIfExists(part(id));
+        for (Piece piece : pieces) this.pieces.remove(piece.name);
     }
 
     private void forgetOld() throws IOException {
-        List<UUID> old = jdbc.sql("SELECT id FROM upload WHERE at < ?")
-                .param(Timestamp.from(clock.instant().minus(KEPT)))
+        Instant now = clock.instant();
+        for (UUID id : jdbc.sql("SELECT id FROM upload WHERE at < ?")
+                .param(Timestamp.from(now.minus(KEPT)))
                 .query(UUID.class)
-                .list();
-        for (UUID id : old) remove(id);
+                .list()) remove(id);
+        // and pieces whose node went down before it could note them
+        List<String> unnoted = pieces.keptBefore(Instant.now().minus(LONGEST_NOTING));
+        if (unnoted.isEmpty()) return;
+        Set<String> noted = new HashSet<>(
+                jdbc.sql("SELECT name FROM upload_piece").query(String.class).list());
+        for (String name : unnoted) if (!noted.contains(name)) pieces.remove(name);
     }
 
     /** A file on its way that this account sends. */
     Upload find(UUID id, Account account) {
-        return jdbc.sql("SELECT * FROM upload WHERE id = ? AND account_id = ?")
+        return jdbc.sql(UPLOADS + " WHERE id = ? AND account_id = ?")
                 .params(id, account.id())
                 .query((row, n) -> upload(row))
                 .optional()
@@ -270,11 +326,6 @@ class UploadService {
                 row.getLong("track_id"),
                 row.getLong("bytes"),
                 row.getLong("here"),
-                row.getString("sha256"),
-                row.getString("stored_sha256"));
-    }
-
-    private Path part(UUID id) throws IOException {
-        return store.workshop().resolve("upload-" + id + ".part");
+                row.getString("sha256"));
     }
 }

@@ -67,9 +67,6 @@ class Leftovers implements Work {
     }
 
     void clear() throws IOException {
-        Set<String> uploads = new HashSet<>(jdbc.sql("SELECT 'upload-' || id || '.part' FROM upload")
-                .query(String.class)
-                .list());
         Set<String> packages = new HashSet<>(jdbc.sql("""
                         SELECT 'delivery-' || id || '.zip' FROM delivery
                         WHERE state IN ('sealed', 'failed')""").query(String.class).list());
@@ -77,8 +74,7 @@ class Leftovers implements Work {
                 .param(BROWSERS_KEPT_DAYS)
                 .update();
         int gone = 0;
-        for (Path file : in("files/workshop"))
-            if (!uploads.contains(name(file)) && olderThan(file, LONGEST_MAKING)) gone += delete(file);
+        for (Path file : in("files/workshop")) if (olderThan(file, LONGEST_MAKING)) gone += delete(file);
         for (Path file : in("outbox"))
             if (!packages.contains(name(file)) && olderThan(file, LONGEST_MAKING)) gone += delete(file);
         for (String folder : List.of("previews", "pictures"))

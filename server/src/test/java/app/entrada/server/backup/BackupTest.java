@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -342,10 +343,18 @@ class BackupTest {
             RunningServer.label(before);
             RunningServer.manager(before).draft("single", "Before");
         }
-        // as it was before the last migration, which only made tables that nothing else refers to
+        // as it was before the last migration: an upload under way lay in one file
         JdbcClient database = database(own);
         int newest = Migrations.newest();
-        database.sql("ALTER TABLE destination DROP COLUMN own_network").update();
+        database.sql("DROP TABLE upload_piece").update();
+        database.sql("ALTER TABLE upload ADD COLUMN here bigint NOT NULL DEFAULT 0, ADD COLUMN stored_sha256 text")
+                .update();
+        UUID underWay = UUID.randomUUID();
+        database.sql("""
+                        INSERT INTO upload (id, account_id, name, folder, bytes, here, at)
+                        SELECT ?, min(id), '07 Saltings.wav', '', 100, 60, now() FROM account""").param(underWay).update();
+        Path workshop = Path.of(RunningServer.setting(own, "entrada.var"), "files", "workshop");
+        Files.write(workshop.resolve("upload-" + underWay + ".part"), new byte[64]);
         database.sql("DELETE FROM flyway_schema_history WHERE version = ?")
                 .param(String.valueOf(newest))
                 .update();
@@ -356,11 +365,19 @@ class BackupTest {
                 .hasMessageContaining("of an older version of Entrada (it is at " + (newest - 1))
                 .hasMessageContaining("Start the server once");
         try (var upgraded = RunningServer.with(own)) {
-            assertThat(upgraded.getBean(JdbcClient.class)
-                            .sql("SELECT count(*) FROM destination WHERE own_network")
-                            .query(Integer.class)
-                            .single())
-                    .isZero();
+            Client sender = RunningServer.client(upgraded);
+            sender.signIn("manager", RunningServer.PASSWORD);
+            String place = "/api/uploads/" + underWay;
+            assertThat(sender.send("HEAD", place, Map.of(), new byte[0])
+                            .headers()
+                            .get("upload-offset"))
+                    .containsExactly("60");
+            Client.Answer last = sender.send(
+                    "PATCH",
+                    place,
+                    Map.of("Upload-Offset", "60", "Content-Type", "application/offset+octet-stream"),
+                    new byte[40]);
+            assertThat(last.headers()).containsKey("entrada-received");
         }
         Path folder = Path.of(RunningServer.setting(own, "entrada.var"), "before-upgrades");
         assertThat(BackupFolder.namesIn(folder)).hasSize(1);

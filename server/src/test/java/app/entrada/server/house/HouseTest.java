@@ -7,6 +7,7 @@ import app.entrada.server.Client;
 import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;
 import app.entrada.server.files.FileStore;
+import app.entrada.server.files.PieceStore;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -114,19 +115,23 @@ class HouseTest {
         Files.setLastModifiedTime(half, FileTime.from(Instant.now().minus(Duration.ofDays(3))));
         UUID upload = UUID.randomUUID();
         jdbc.sql("""
-                        INSERT INTO upload (id, account_id, name, folder, bytes, here, at)
-                        SELECT ?, min(id), '07 Saltings.wav', '', 100, 60, now() FROM account""").param(upload).update();
+                        INSERT INTO upload (id, account_id, name, folder, bytes, at)
+                        SELECT ?, min(id), '07 Saltings.wav', '', 100, now() FROM account""").param(upload).update();
+        jdbc.sql("INSERT INTO upload_piece (upload_id, begins, bytes, name) VALUES (?, 0, 60, 'upload-half')")
+                .param(upload)
+                .update();
         assertThat(found(HalvesLook.class))
                 .hasSize(2)
                 .anySatisfy(each -> assertThat(each).contains("received123.part"))
                 .anySatisfy(each -> assertThat(each)
                         .contains("“07 Saltings.wav” less has been kept than was confirmed")
                         .contains("Drop the file again"));
-        Files.write(store.workshop().resolve("upload-" + upload + ".part"), new byte[60]);
+        PieceStore pieces = server.getBean(PieceStore.class);
+        pieces.keep("upload-half", Files.write(store.workshop().resolve("piece1.part"), new byte[60]));
         Files.delete(half);
         assertThat(found(HalvesLook.class)).isEmpty();
         jdbc.sql("DELETE FROM upload WHERE id = ?").param(upload).update();
-        Files.delete(store.workshop().resolve("upload-" + upload + ".part"));
+        pieces.remove("upload-half");
     }
 
     @Test

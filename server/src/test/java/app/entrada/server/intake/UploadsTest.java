@@ -1,28 +1,41 @@
 package app.entrada.server.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.entrada.core.text.Sha256;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.accounts.AccountService;
 import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileStore;
+import app.entrada.server.files.PieceStore;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.security.MessageDigest;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -144,13 +157,14 @@ class UploadsTest {
     void a_file_given_up_leaves_nothing_behind() throws Exception {
         String place = header(begin(1000, Map.of("name", "a.wav")), "location");
         piece(place, 0, new byte[400]);
-        String id = place.substring(place.lastIndexOf('/') + 1);
-        Path part = RunningServer.bean(FileStore.class).workshop().resolve("upload-" + id + ".part");
-        assertThat(part).hasSize(400);
+        List<String> pieces = pieces(place);
+        assertThat(pieces).hasSize(1);
+        PieceStore kept = RunningServer.bean(PieceStore.class);
+        assertThat(kept.bytes(pieces.get(0))).hasValue(400);
         assertThat(manager.send("DELETE", place, Map.of("Tus-Resumable", "1.0.0"), new byte[0])
                         .status())
                 .isEqualTo(204);
-        assertThat(part).doesNotExist();
+        assertThat(kept.bytes(pieces.get(0))).isEmpty();
         assertThat(manager.send("HEAD", place, Map.of(), new byte[0]).status()).isEqualTo(404);
     }
 
@@ -190,38 +204,117 @@ class UploadsTest {
         return wav;
     }
 
+    private static List<String> pieces(String place) {
+        return RunningServer.bean(JdbcClient.class)
+                .sql("SELECT name FROM upload_piece WHERE upload_id = ?::uuid ORDER BY begins")
+                .param(place.substring(place.lastIndexOf('/') + 1))
+                .query(String.class)
+                .list();
+    }
+
     /** As a kill leaves it: all bytes have come, and none of the last steps, or only the first of them, was done. */
-    private String cutOff(byte[] wav, String name, boolean inTheStore) throws Exception {
+    private void cutOff(byte[] wav, String name, boolean inTheStore) throws Exception {
         String place = header(begin(wav.length, Map.of("name", name)), "location");
-        String id = place.substring(place.lastIndexOf('/') + 1);
-        var store = RunningServer.bean(FileStore.class);
-        Path part = store.workshop().resolve("upload-" + id + ".part");
-        Files.write(part, wav);
-        var jdbc = RunningServer.bean(org.springframework.jdbc.core.simple.JdbcClient.class);
-        jdbc.sql("UPDATE upload SET here = bytes, stored_sha256 = ? WHERE id = ?::uuid")
-                .params(inTheStore ? hash(wav) : null, id)
+        piece(place, 0, Arrays.copyOf(wav, 1000));
+        FileStore store = RunningServer.bean(FileStore.class);
+        String last = "upload-" + name;
+        Path part = store.workshop().resolve("piece of " + name);
+        Files.write(part, Arrays.copyOfRange(wav, 1000, wav.length));
+        RunningServer.bean(PieceStore.class).keep(last, part);
+        RunningServer.bean(JdbcClient.class)
+                .sql("""
+                        INSERT INTO upload_piece (upload_id, begins, bytes, name, at)
+                        VALUES (?::uuid, 1000, ?, ?, now() - interval '1 hour')""")
+                .params(place.substring(place.lastIndexOf('/') + 1), wav.length - 1000, last)
                 .update();
-        if (inTheStore) store.adopt(part);
-        return id;
+        RunningServer.bean(JdbcClient.class)
+                .sql("UPDATE upload_piece SET at = at - interval '1 hour' WHERE upload_id = ?::uuid")
+                .param(place.substring(place.lastIndexOf('/') + 1))
+                .update();
+        if (inTheStore) store.receive(new ByteArrayInputStream(wav), wav.length);
     }
 
     @Test
-    void what_had_come_whole_before_a_kill_is_entered_at_the_next_start_and_once() throws Exception {
+    void what_had_come_whole_before_a_kill_is_entered_by_whatever_node_and_once() throws Exception {
         byte[] untouched = other(731);
         byte[] moved = other(732);
         cutOff(untouched, "cut off.wav", false);
         cutOff(moved, "cut off later.wav", true);
         UploadService uploads = RunningServer.bean(UploadService.class);
-        uploads.goOn();
-        uploads.goOn();
+        uploads.run("all", null);
+        uploads.run("all", null);
         assertThat(inIntake(hash(untouched))).isTrue();
         assertThat(inIntake(hash(moved))).isTrue();
         assertThat(manager.bytes("/api/files/" + hash(moved))).isEqualTo(moved);
-        assertThat(RunningServer.bean(org.springframework.jdbc.core.simple.JdbcClient.class)
-                        .sql("SELECT count(*) FROM upload WHERE here = bytes")
+        assertThat(RunningServer.bean(JdbcClient.class)
+                        .sql("SELECT count(*) FROM upload WHERE name LIKE 'cut off%'")
                         .query(Integer.class)
                         .single())
                 .isZero();
+        PieceStore pieces = RunningServer.bean(PieceStore.class);
+        assertThat(pieces.bytes("upload-cut off.wav")).isEmpty();
+        assertThat(pieces.bytes("upload-cut off later.wav")).isEmpty();
+    }
+
+    /** A sender whose connection hung sends a piece again while the server still waits for the rest of the first. */
+    @Test
+    void of_two_pieces_at_one_place_one_counts_and_the_file_is_whole() throws Exception {
+        byte[] wav = other(761);
+        String place = header(begin(wav.length, Map.of("name", "twice.wav", "sha256", hash(wav))), "location");
+        UploadService uploads = RunningServer.bean(UploadService.class);
+        Account sender = RunningServer.bean(AccountService.class)
+                .byId(RunningServer.bean(JdbcClient.class)
+                        .sql("SELECT id FROM account WHERE name = 'manager'")
+                        .query(Long.class)
+                        .single());
+        UUID id = UUID.fromString(place.substring(place.lastIndexOf('/') + 1));
+        byte[] slowly = Arrays.copyOf(wav, 3000);
+        AtomicBoolean between = new AtomicBoolean();
+        InputStream hanging = new ByteArrayInputStream(slowly) {
+            @Override
+            public synchronized int read(byte[] into, int at, int most) {
+                // in the middle of it the second one comes, whole
+                if (between.compareAndSet(false, true))
+                    assertThat(piece(place, 0, Arrays.copyOf(wav, 5000)).status())
+                            .isEqualTo(204);
+                return super.read(into, at, most);
+            }
+        };
+        assertThatThrownBy(() -> uploads.piece(id, 0, hanging, sender)).hasMessageContaining("5,000 bytes are here");
+        assertThat(pieces(place)).hasSize(1);
+        assertThat(piece(place, 5000, Arrays.copyOfRange(wav, 5000, wav.length)).status())
+                .isEqualTo(204);
+        assertThat(manager.bytes("/api/files/" + hash(wav))).isEqualTo(wav);
+    }
+
+    @Test
+    void a_file_of_which_a_piece_was_lost_is_said_to_be_and_starts_again() throws Exception {
+        byte[] wav = other(762);
+        String place = header(begin(wav.length, Map.of("name", "lost.wav")), "location");
+        piece(place, 0, Arrays.copyOf(wav, 5000));
+        RunningServer.bean(PieceStore.class).remove(pieces(place).get(0));
+        Client.Answer last = piece(place, 5000, Arrays.copyOfRange(wav, 5000, wav.length));
+        assertThat(last.problem()).isEqualTo("piece-lost");
+        assertThat(last.text()).contains("drop the file again");
+        assertThat(manager.send("HEAD", place, Map.of(), new byte[0]).status()).isEqualTo(404);
+        assertThat(inIntake(hash(wav))).isFalse();
+    }
+
+    @Test
+    void a_piece_that_nobody_noted_goes_and_one_that_was_stays() throws Exception {
+        String place = header(begin(9000, Map.of("name", "waits.wav")), "location");
+        piece(place, 0, new byte[400]);
+        PieceStore kept = RunningServer.bean(PieceStore.class);
+        Path part = RunningServer.bean(FileStore.class).workshop().resolve("piece9.part");
+        kept.keep("upload-nobody-s", Files.write(part, new byte[9]));
+        Path folder = RunningServer.folder().resolve("files/pieces");
+        for (String name : List.of("upload-nobody-s", pieces(place).get(0)))
+            Files.setLastModifiedTime(
+                    folder.resolve(name), FileTime.from(Instant.now().minus(Duration.ofDays(1))));
+        RunningServer.bean(UploadService.class).run("all", null);
+        assertThat(kept.bytes("upload-nobody-s")).isEmpty();
+        assertThat(kept.bytes(pieces(place).get(0))).hasValue(400);
+        assertThat(manager.delete(place).status()).isEqualTo(204);
     }
 
     @Test
@@ -281,7 +374,7 @@ class UploadsTest {
         manager.upload("/api/releases/" + Client.id(manager.draft("single", "Low Shelf")) + "/files?name=m.wav", wav);
         Path stored = RunningServer.bean(FileStore.class).path(new Sha256(hash(wav)));
         Files.delete(stored);
-        var jdbc = RunningServer.bean(org.springframework.jdbc.core.simple.JdbcClient.class);
+        var jdbc = RunningServer.bean(JdbcClient.class);
         jdbc.sql("UPDATE file SET verified_at = CASE WHEN sha256 = ? THEN NULL ELSE now() END")
                 .param(hash(wav))
                 .update();

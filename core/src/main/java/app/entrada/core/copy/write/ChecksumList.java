@@ -94,11 +94,16 @@ public final class ChecksumList {
 
     /** SHA-256 of a file's bytes, in constant memory. */
     public static Sha256 sum(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return sum(in);
+        }
+    }
+
+    /** SHA-256 of bytes up to their end, in constant memory. */
+    public static Sha256 sum(InputStream in) throws IOException {
         MessageDigest digest = AudioMeasuring.sha256();
         byte[] buffer = new byte[1 << 16];
-        try (InputStream in = Files.newInputStream(file)) {
-            for (int read = in.read(buffer); read > 0; read = in.read(buffer)) digest.update(buffer, 0, read);
-        }
+        for (int read = in.read(buffer); read > 0; read = in.read(buffer)) digest.update(buffer, 0, read);
         return AudioMeasuring.hex(digest);
     }
 }
