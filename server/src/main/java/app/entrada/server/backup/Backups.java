@@ -5,6 +5,7 @@ import app.entrada.core.text.Sha256;
 import app.entrada.media.PostgresTools;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Problem;
+import app.entrada.server.platform.Secrets;
 import app.entrada.server.platform.Settings;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -170,9 +171,7 @@ class Backups {
 
     private Map<String, byte[]> keys() throws IOException {
         Map<String, byte[]> keys = new LinkedHashMap<>();
-        keys.put(
-                "destinations.key",
-                Files.readAllBytes(settings.var().resolve("secrets").resolve("destinations.key")));
+        keys.put(Secrets.FILE, Files.readAllBytes(settings.secretsFolder().resolve(Secrets.FILE)));
         return keys;
     }
 
@@ -183,7 +182,7 @@ class Backups {
 
     /** Where the passphrase of backups lies that the server makes by itself. */
     private Path passphraseFile() {
-        return settings.var().resolve("secrets").resolve("backup-passphrase");
+        return settings.secretsFolder().resolve("backup-passphrase");
     }
 
     /** The passphrase for backups that the server makes by itself. */

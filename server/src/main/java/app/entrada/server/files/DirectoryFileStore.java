@@ -9,6 +9,7 @@ import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
@@ -36,27 +37,32 @@ class DirectoryFileStore implements FileStore {
     public Stored receive(InputStream in, long most) throws IOException {
         Path part = Files.createTempFile(workshop, "received", ".part");
         try {
-            MessageDigest digest = AudioMeasuring.sha256();
-            byte[] buffer = new byte[1 << 16];
-            byte[] head = {};
-            long bytes = 0;
-            try (FileChannel out = FileChannel.open(part, StandardOpenOption.WRITE)) {
-                for (int read; (read = in.readNBytes(buffer, 0, buffer.length)) > 0; ) {
-                    if (bytes == 0) head = java.util.Arrays.copyOf(buffer, Math.min(HEAD, read));
-                    bytes += read;
-                    if (bytes > most) throw new TooLarge(most);
-                    digest.update(buffer, 0, read);
-                    ByteBuffer block = ByteBuffer.wrap(buffer, 0, read);
-                    while (block.hasRemaining()) out.write(block);
-                }
-                out.force(true);
-            }
-            Sha256 sha256 = AudioMeasuring.hex(digest);
-            keep(part, sha256);
-            return new Stored(sha256, bytes, head);
+            Stored stored = write(in, most, part);
+            keep(part, stored.sha256());
+            return stored;
         } finally {
             Files.deleteIfExists(part);
         }
+    }
+
+    /** Writes what comes into a file in the making, and makes it durable there. */
+    static Stored write(InputStream in, long most, Path part) throws IOException {
+        MessageDigest digest = AudioMeasuring.sha256();
+        byte[] buffer = new byte[1 << 16];
+        byte[] head = {};
+        long bytes = 0;
+        try (FileChannel out = FileChannel.open(part, StandardOpenOption.WRITE)) {
+            for (int read; (read = in.readNBytes(buffer, 0, buffer.length)) > 0; ) {
+                if (bytes == 0) head = java.util.Arrays.copyOf(buffer, Math.min(HEAD, read));
+                bytes += read;
+                if (bytes > most) throw new TooLarge(most);
+                digest.update(buffer, 0, read);
+                ByteBuffer block = ByteBuffer.wrap(buffer, 0, read);
+                while (block.hasRemaining()) out.write(block);
+            }
+            out.force(true);
+        }
+        return new Stored(AudioMeasuring.hex(digest), bytes, head);
     }
 
     @Override
@@ -89,9 +95,9 @@ class DirectoryFileStore implements FileStore {
         return Files.exists(place) ? Optional.of(new Stored(sha256, Files.size(place), head(place))) : Optional.empty();
     }
 
-    private void keep(Path part, Sha256 sha256) throws IOException {
+    /** Moves a whole file to its place; one there that became another meanwhile gives way to it. */
+    void keep(Path part, Sha256 sha256) throws IOException {
         Path place = path(sha256);
-        // one that became another meanwhile gives way to the right one
         if (Files.exists(place) && ChecksumList.sum(place).equals(sha256)) return;
         Files.createDirectories(place.getParent());
         try {
@@ -108,6 +114,30 @@ class DirectoryFileStore implements FileStore {
     @Override
     public Path path(Sha256 sha256) {
         return root.resolve(sha256.hex().substring(0, 2)).resolve(sha256.hex().substring(2));
+    }
+
+    @Override
+    public Path again(Sha256 sha256) {
+        return path(sha256);
+    }
+
+    @Override
+    public Optional<Sha256> sumNow(Sha256 sha256) throws IOException {
+        try {
+            return Optional.of(ChecksumList.sum(path(sha256)));
+        } catch (NoSuchFileException none) {
+            return Optional.empty();
+        }
+    }
+
+    @Override
+    public String place(Sha256 sha256) {
+        return path(sha256).toString();
+    }
+
+    @Override
+    public void reach() throws IOException {
+        if (!Files.isDirectory(root)) throw new NoSuchFileException(root.toString());
     }
 
     @Override

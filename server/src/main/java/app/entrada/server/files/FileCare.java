@@ -41,6 +41,9 @@ public class FileCare implements Work {
     private static final int FILES_A_TURN = 40;
     private static final long BYTES_A_TURN = 2L << 30;
 
+    private static final String MISSING = "is missing from the file store";
+    private static final String DAMAGED = "is damaged in the file store";
+
     private final FileStore store;
     private final JdbcClient jdbc;
     private final Announcer announcer;
@@ -64,19 +67,26 @@ public class FileCare implements Work {
      */
     public Path whole(Sha256 sha256) throws IOException {
         Path file = store.path(sha256);
-        if (!Files.exists(file)) throw damaged(sha256, "is missing from the file store");
+        if (!Files.exists(file)) throw damaged(sha256);
         Look now = look(file);
         if (now.equals(whole.getIfPresent(sha256))) return file;
         if (!ChecksumList.sum(file).equals(sha256)) {
             whole.invalidate(sha256);
-            throw damaged(sha256, "is damaged in the file store");
+            file = store.again(sha256);
+            if (!Files.exists(file)) throw damaged(sha256);
+            now = look(file);
+            if (!ChecksumList.sum(file).equals(sha256)) throw damaged(sha256, DAMAGED);
         }
         whole.put(sha256, now);
+        noteWhole(sha256);
+        return file;
+    }
+
+    private void noteWhole(Sha256 sha256) {
         jdbc.sql("UPDATE file SET verified_at = now() WHERE sha256 = ?")
                 .param(sha256.hex())
                 .update();
         note(sha256, null);
-        return file;
     }
 
     /** Whether the file is there, and is what it is called. */
@@ -89,15 +99,23 @@ public class FileCare implements Work {
         }
     }
 
-    /** The same, read at this moment, however lately it was found whole. */
+    /** The same, read at this moment where the store keeps it, however lately it was found whole. */
     public boolean isWholeNow(Sha256 sha256) throws IOException {
         whole.invalidate(sha256);
-        return isWhole(sha256);
+        Optional<Sha256> now = store.sumNow(sha256);
+        if (now.filter(sha256::equals).isPresent()) noteWhole(sha256);
+        else note(sha256, now.isPresent() ? DAMAGED : MISSING);
+        return now.filter(sha256::equals).isPresent();
     }
 
     private static Look look(Path file) throws IOException {
         BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
         return new Look(now.size(), now.lastModifiedTime().toInstant(), String.valueOf(now.fileKey()));
+    }
+
+    /** What does not come out of the store is missing in it, or is another file there. */
+    private DamagedFile damaged(Sha256 sha256) throws IOException {
+        return damaged(sha256, store.sumNow(sha256).isPresent() ? DAMAGED : MISSING);
     }
 
     private DamagedFile damaged(Sha256 sha256, String what) {

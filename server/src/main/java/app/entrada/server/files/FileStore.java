@@ -40,8 +40,27 @@ public interface FileStore {
     /** What is in the store under this checksum. */
     Optional<Stored> find(Sha256 sha256) throws IOException;
 
-    /** A readable path of the bytes. */
+    /**
+     * A readable path of the bytes; nothing lies there when the store does not have them. It is to be opened soon: what lies
+     * elsewhere is brought nearby for a while.
+     */
     Path path(Sha256 sha256);
+
+    /** The same, after what lay nearby was found to be different: brought anew. */
+    Path again(Sha256 sha256) throws IOException;
+
+    /** The checksum of the bytes where they are kept, read to their end now; nothing when they are not there. */
+    Optional<Sha256> sumNow(Sha256 sha256) throws IOException;
+
+    /** Where the bytes lie, in words. */
+    String place(Sha256 sha256);
+
+    /**
+     * Asks for a sign of life of what keeps the bytes.
+     *
+     * @throws IOException with what hinders it
+     */
+    void reach() throws IOException;
 
     /** A file that is kept. */
     record Kept(Sha256 sha256, long bytes) {}

@@ -1,11 +1,9 @@
 package app.entrada.server.house;
 
-import app.entrada.core.copy.write.ChecksumList;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileStore;
 import java.io.IOException;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -65,11 +63,10 @@ class FilesLook implements HouseLook {
         }
         for (FileStore.Kept file : store.all()) {
             if (known.containsKey(file.sha256())) continue;
-            Path place = store.path(file.sha256());
-            if (!ChecksumList.sum(place).equals(file.sha256()))
+            if (!store.sumNow(file.sha256()).map(file.sha256()::equals).orElse(true))
                 found.add(new HouseFinding(
                         "A file that nothing refers to is not what it is called (SHA-256 %s).".formatted(file.sha256()),
-                        "Nothing is lost. Remove it: " + place));
+                        "Nothing is lost. Remove it: " + store.place(file.sha256())));
         }
         return found;
     }

@@ -22,6 +22,7 @@ class HouseHealth {
         causes.put("work", indicator(signs, now -> now.house().oldest().compareTo(HouseSigns.TOO_LONG) <= 0));
         causes.put("deliveries", indicator(signs, now -> now.outside().oldest().compareTo(HouseSigns.TOO_LONG) <= 0));
         causes.put("files", indicator(signs, now -> now.damaged() == 0));
+        causes.put("store", indicator(signs, now -> now.storeAway().isEmpty()));
         return CompositeHealthContributor.fromMap(causes);
     }
 

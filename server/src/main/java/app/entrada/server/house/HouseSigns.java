@@ -2,11 +2,11 @@ package app.entrada.server.house;
 
 import app.entrada.media.Ffmpeg;
 import app.entrada.server.backup.BackupRuns;
+import app.entrada.server.files.FileStore;
 import app.entrada.server.overview.Standings;
 import app.entrada.server.platform.BrieflyKept;
 import app.entrada.server.platform.Settings;
 import java.io.IOException;
-import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.time.Duration;
 import java.time.Instant;
@@ -36,9 +36,17 @@ public class HouseSigns {
     private final BackupRuns backups;
     private final HouseFindings findings;
     private final Standings standings;
+    private final FileStore store;
     private final BrieflyKept<Figures> kept = new BrieflyKept<>(this::read);
 
-    HouseSigns(Settings settings, JdbcClient jdbc, BackupRuns backups, HouseFindings findings, Standings standings) {
+    HouseSigns(
+            Settings settings,
+            JdbcClient jdbc,
+            BackupRuns backups,
+            HouseFindings findings,
+            Standings standings,
+            FileStore store) {
+        this.store = store;
         this.settings = settings;
         this.jdbc = jdbc;
         this.backups = backups;
@@ -82,6 +90,7 @@ public class HouseSigns {
      * @param damaged files of the store
      * @param found what the house has found in itself
      * @param backupAge of the last verified backup
+     * @param storeAway why what keeps the files cannot be reached, if it cannot
      */
     record Figures(
             Queue house,
@@ -93,7 +102,8 @@ public class HouseSigns {
             int damaged,
             int found,
             Optional<Duration> backupAge,
-            boolean backupTooOld) {}
+            boolean backupTooOld,
+            Optional<String> storeAway) {}
 
     /** The figures as they are now, or were a second ago. */
     Figures figures() {
@@ -101,7 +111,7 @@ public class HouseSigns {
     }
 
     private Figures read() {
-        FileStore disk = disk();
+        java.nio.file.FileStore disk = disk();
         try {
             return new Figures(
                     queue("scheduled_tasks"),
@@ -115,9 +125,19 @@ public class HouseSigns {
                     backups.lastGood()
                             .flatMap(good -> Optional.ofNullable(good.ended()))
                             .map(ended -> Duration.between(ended, Instant.now())),
-                    backups.isTooOld());
+                    backups.isTooOld(),
+                    storeAway());
         } catch (IOException unreadable) {
             throw new IllegalStateException("The disk of the data folder cannot be read", unreadable);
+        }
+    }
+
+    private Optional<String> storeAway() {
+        try {
+            store.reach();
+            return Optional.empty();
+        } catch (IOException away) {
+            return Optional.of(String.valueOf(away.getMessage()));
         }
     }
 
@@ -127,7 +147,7 @@ public class HouseSigns {
                 .single();
     }
 
-    private FileStore disk() {
+    private java.nio.file.FileStore disk() {
         try {
             return Files.getFileStore(settings.var());
         } catch (IOException unreadable) {
@@ -230,6 +250,12 @@ public class HouseSigns {
     }
 
     private static Sign files(Figures now) {
+        if (now.storeAway.isPresent())
+            return new Sign(
+                    "Files",
+                    Level.BAD,
+                    "What keeps them cannot be reached: %s. Everything that was confirmed is safe; nothing can be received or written until it answers."
+                            .formatted(now.storeAway.get()));
         if (now.damaged > 0)
             return new Sign(
                     "Files",

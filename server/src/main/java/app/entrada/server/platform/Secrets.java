@@ -27,6 +27,9 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class Secrets {
+    /** Name of the file of the keys. */
+    public static final String FILE = "destinations.key";
+
     private static final int KEY = 32;
     private static final int NONCE = 12;
     private static final int TAG_BITS = 128;
@@ -36,7 +39,7 @@ public class Secrets {
     private final SecureRandom random = new SecureRandom();
 
     Secrets(Settings settings) throws IOException {
-        file = settings.var().resolve("secrets").resolve("destinations.key");
+        file = settings.secretsFolder().resolve(FILE);
         Files.createDirectories(file.getParent());
         try (var channel = Files.newByteChannel(
                 file,

@@ -9,6 +9,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  *
  * @param var folder of everything made at run time
  * @param shared whether other servers work on the same folder and database
+ * @param bucket what keeps the files instead of that folder, if anything
+ * @param secrets folder of the keys that secrets are sealed with; empty for one within the folder of everything
  * @param demo whether to make the demo data at the first start
  * @param demoPassword password of the demo accounts
  * @param demoLongest how long the demo's pieces last at most: to measure them is most of what its first start takes
@@ -27,6 +29,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 public record Settings(
         Path var,
         boolean shared,
+        BucketSettings bucket,
+        String secrets,
         boolean demo,
         String demoPassword,
         Duration demoLongest,
@@ -38,4 +42,9 @@ public record Settings(
         String publicUrl,
         String hosts,
         long largestFile,
-        Duration questionsEvery) {}
+        Duration questionsEvery) {
+    /** Folder of the keys that secrets are sealed with; every server on one database needs the same ones. */
+    public Path secretsFolder() {
+        return secrets.isBlank() ? var.resolve("secrets") : Path.of(secrets);
+    }
+}

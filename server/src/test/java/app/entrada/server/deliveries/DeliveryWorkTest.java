@@ -19,6 +19,7 @@ import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.deliveries.DeliveryRepository.Delivery;
 import app.entrada.server.handover.Drop;
 import app.entrada.server.platform.Settings;
+import app.entrada.server.platform.SettingsOf;
 import io.micrometer.core.instrument.simple.SimpleMeterRegistry;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -59,21 +60,7 @@ class DeliveryWorkTest {
     }
 
     private DeliveryWork work(Instant now) {
-        Settings settings = new Settings(
-                Path.of("."),
-                false,
-                false,
-                "",
-                Duration.ofHours(1),
-                0,
-                4,
-                "",
-                "",
-                "",
-                "",
-                "",
-                1_000_000,
-                Duration.ofSeconds(2));
+        Settings settings = SettingsOf.folder(Path.of("."), false);
         return new DeliveryWork(
                 deliveries,
                 destinations,

@@ -28,9 +28,7 @@ class DataFolderTest {
     private static DataFolder hold(Path folder, boolean shared, Map<String, Object> said) {
         StandardEnvironment environment = new StandardEnvironment();
         environment.getPropertySources().addFirst(new MapPropertySource("said", said));
-        Duration any = Duration.ofSeconds(2);
-        return new DataFolder(
-                new Settings(folder, shared, false, "", any, 0, 4, "", "", "", "", "", 1_000_000, any), environment);
+        return new DataFolder(SettingsOf.folder(folder, shared), environment);
     }
 
     /** A process that holds a folder until it is killed. */

@@ -1,0 +1,163 @@
+package app.entrada.server.files;
+
+import app.entrada.core.text.Sha256;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * The store in a bucket: {@code files/ab/cd…}. What comes in is in the bucket, with its checksum compared, before anybody is told
+ * that it is kept; what is asked for is brought into the data folder, compared, and stays nearby for a while. Several servers
+ * with data folders of their own share it.
+ */
+final class BucketFileStore implements FileStore {
+    private static final Logger LOG = LoggerFactory.getLogger(BucketFileStore.class);
+
+    private static final String FOLDER = "files/";
+    private static final int AB = 2;
+
+    private final Bucket bucket;
+    private final DirectoryFileStore near;
+    private final Nearby nearby;
+
+    /** @param most how many bytes are kept nearby, about */
+    BucketFileStore(Bucket bucket, DirectoryFileStore near, long most) throws IOException {
+        this.bucket = bucket;
+        this.near = near;
+        this.nearby = new Nearby(
+                near,
+                most,
+                file -> bucket.bytes(key(file.sha256()))
+                        .filter(bytes -> bytes == file.bytes())
+                        .isPresent());
+    }
+
+    private static String key(Sha256 sha256) {
+        return FOLDER + sha256.hex().substring(0, AB) + "/" + sha256.hex().substring(AB);
+    }
+
+    @Override
+    public Stored receive(InputStream in, long most) throws IOException {
+        Path part = Files.createTempFile(near.workshop(), "received", ".part");
+        try {
+            Stored stored = DirectoryFileStore.write(in, most, part);
+            keep(part, stored);
+            return stored;
+        } finally {
+            Files.deleteIfExists(part);
+        }
+    }
+
+    @Override
+    public Stored sum(Path file) throws IOException {
+        return near.sum(file);
+    }
+
+    @Override
+    public Stored adopt(Path file) throws IOException {
+        Stored stored = near.sum(file);
+        keep(file, stored);
+        return stored;
+    }
+
+    private void keep(Path part, Stored stored) throws IOException {
+        send(part, stored.sha256(), stored.bytes());
+        near.keep(part, stored.sha256());
+        nearby.used(stored.sha256(), stored.bytes());
+    }
+
+    /**
+     * Puts a file into the bucket unless it is there; one there that became another gives way to it.
+     *
+     * @return whether it was sent
+     */
+    boolean send(Path file, Sha256 sha256, long bytes) throws IOException {
+        String key = key(sha256);
+        if (bucket.bytes(key).filter(there -> there == bytes).isPresent()
+                && bucket.sum(key).filter(sha256::equals).isPresent()) return false;
+        bucket.put(key, file, sha256);
+        return true;
+    }
+
+    @Override
+    public Optional<Stored> find(Sha256 sha256) throws IOException {
+        Optional<Long> bytes = bucket.bytes(key(sha256));
+        if (bytes.isEmpty()) return Optional.empty();
+        return bucket.first(key(sha256), HEAD).map(head -> new Stored(sha256, bytes.get(), head));
+    }
+
+    @Override
+    public Path path(Sha256 sha256) {
+        Path place = near.path(sha256);
+        try {
+            if (!Files.exists(place)) return again(sha256);
+            nearby.used(sha256, Files.size(place));
+            return place;
+        } catch (IOException away) {
+            throw new UncheckedIOException(away);
+        }
+    }
+
+    /** Brings the bytes; those in the bucket that are not what they are called are left there, and nothing lies nearby. */
+    @Override
+    public Path again(Sha256 sha256) throws IOException {
+        Path place = near.path(sha256);
+        Path part = Files.createTempFile(near.workshop(), "brought", ".part");
+        try {
+            Optional<InputStream> bytes = bucket.read(key(sha256));
+            if (bytes.isEmpty()) {
+                Files.deleteIfExists(place);
+                return place;
+            }
+            Stored stored;
+            try (InputStream in = bytes.get()) {
+                stored = DirectoryFileStore.write(in, Long.MAX_VALUE, part);
+            }
+            if (!stored.sha256().equals(sha256)) {
+                LOG.error("{} is not what it is called", place(sha256));
+                Files.deleteIfExists(place);
+                return place;
+            }
+            near.keep(part, sha256);
+            nearby.used(sha256, stored.bytes());
+            return place;
+        } finally {
+            Files.deleteIfExists(part);
+        }
+    }
+
+    @Override
+    public Optional<Sha256> sumNow(Sha256 sha256) throws IOException {
+        return bucket.sum(key(sha256));
+    }
+
+    @Override
+    public String place(Sha256 sha256) {
+        return "%s in the bucket %s".formatted(key(sha256), bucket.name());
+    }
+
+    @Override
+    public void reach() throws StoreAway {
+        bucket.reach();
+    }
+
+    @Override
+    public List<Kept> all() throws IOException {
+        return bucket.all(FOLDER).stream()
+                .filter(each -> each.key().substring(FOLDER.length()).matches("[0-9a-f]{2}/[0-9a-f]{62}"))
+                .map(each -> new Kept(
+                        new Sha256(each.key().substring(FOLDER.length()).replace("/", "")), each.bytes()))
+                .toList();
+    }
+
+    @Override
+    public Path workshop() {
+        return near.workshop();
+    }
+}
