@@ -16,14 +16,24 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Client {
     private static final JsonMapper JSON = new JsonMapper();
 
-    private final CookieManager cookies = new CookieManager();
-    private final HttpClient http =
-            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final CookieManager cookies;
+    private final HttpClient http;
     private final String root;
     private boolean withToken = true;
 
     Client(int port) {
+        this(port, new CookieManager());
+    }
+
+    private Client(int port, CookieManager cookies) {
+        this.cookies = cookies;
+        http = HttpClient.newBuilder().cookieHandler(cookies).build();
         root = "http://127.0.0.1:" + port;
+    }
+
+    /** The same person, with the same session, at another server. */
+    public Client at(ServerProcess other) {
+        return new Client(other.port(), cookies);
     }
 
     /** An answer: status, text, headers. */

@@ -85,6 +85,11 @@ final class BucketFileStore implements FileStore {
         return true;
     }
 
+    /** Whether the bucket has a file. */
+    boolean holds(Sha256 sha256) throws StoreAway {
+        return bucket.bytes(key(sha256)).isPresent();
+    }
+
     @Override
     public Optional<Stored> find(Sha256 sha256) throws IOException {
         Optional<Long> bytes = bucket.bytes(key(sha256));

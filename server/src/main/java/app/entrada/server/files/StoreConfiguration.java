@@ -5,6 +5,9 @@ import java.io.IOException;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnExpression;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.DependsOn;
+import org.springframework.core.env.Environment;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Where files and pieces of files lie: in the data folder, or in a bucket where one is named. */
 @Configuration(proxyBeanMethods = false)
@@ -46,6 +49,13 @@ class StoreConfiguration {
         @Bean
         PieceStore pieces(Bucket bucket) {
             return new BucketPieces(bucket);
+        }
+
+        @Bean
+        @DependsOn("flywayInitializer")
+        BucketOfThisHouse bucketOfThisHouse(
+                Bucket bucket, BucketFileStore store, JdbcClient jdbc, Environment environment) {
+            return new BucketOfThisHouse(bucket, store, jdbc, environment);
         }
     }
 }

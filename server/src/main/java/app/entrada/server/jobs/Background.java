@@ -2,15 +2,18 @@ package app.entrada.server.jobs;
 
 import app.entrada.server.platform.Settings;
 import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.SchedulerName;
 import com.github.kagkarlsson.scheduler.serializer.Serializer;
 import com.github.kagkarlsson.scheduler.task.CompletionHandler;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import java.lang.management.ManagementFactory;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
@@ -36,6 +39,12 @@ public class Background implements SmartLifecycle {
     private static final int HOUSE_THREADS = 2;
     /** They wait for others nearly all of their time. */
     private static final int OUTSIDE_THREADS = 8;
+
+    /** Which server works at something: its process, its machine, and a number for when there are several in one process. */
+    private final String node = "%s-%s"
+            .formatted(
+                    ManagementFactory.getRuntimeMXBean().getName(),
+                    UUID.randomUUID().toString().substring(0, 4));
 
     /** How often it is looked whether work has come due. */
     private final Duration look;
@@ -68,6 +77,7 @@ public class Background implements SmartLifecycle {
                 .toList();
         return Scheduler.create(database, tasks)
                 .tableName(table)
+                .schedulerName(new SchedulerName.Fixed(node))
                 .threads(threads)
                 .pollingInterval(look)
                 .heartbeatInterval(HEARTBEAT)
