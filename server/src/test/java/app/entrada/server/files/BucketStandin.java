@@ -18,6 +18,7 @@ import org.springframework.util.unit.DataSize;
 /** Stands for a server of buckets: a process of its own, begun once for all tests of a run. */
 public final class BucketStandin {
     private static final Duration LONGEST_START = Duration.ofMinutes(2);
+    private static final int THERE_ALREADY = 409;
     private static final HttpClient HTTP = HttpClient.newHttpClient();
 
     private static BucketStandin running;
@@ -78,7 +79,8 @@ public final class BucketStandin {
 
     /** Makes a bucket, and says what it is reached with. */
     public BucketSettings bucket(String name) throws IOException, InterruptedException {
-        if (send("PUT", "/" + name, new byte[0]) != 200) throw new IOException("no bucket was made");
+        int made = send("PUT", "/" + name, new byte[0]);
+        if (made != 200 && made != THERE_ALREADY) throw new IOException("no bucket was made");
         return new BucketSettings(name, address, "us-east-1", "key", "secret", DataSize.ofMegabytes(200));
     }
 
