@@ -10,6 +10,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -25,6 +27,11 @@ import org.slf4j.LoggerFactory;
  */
 final class BackupFolder implements BackupPlace {
     private static final Logger LOG = LoggerFactory.getLogger(BackupFolder.class);
+
+    /** After so many days everything that lies here has been read once more. */
+    static final int TURNS = 14;
+
+    private static final int HEX = 16;
 
     private final Path folder;
     private final boolean linked;
@@ -127,9 +134,9 @@ final class BackupFolder implements BackupPlace {
         long bytes = 0;
         for (BackupManifest.Part each : manifest.files()) {
             String name = BackupManifest.fileName(each.sha256());
-            // what earlier backups brought was read back then; that it is there is seen each time
             if (fresh.contains(name)) same(name, each);
             else if (!holds(name, each.bytes())) throw lost(name);
+            else if (isTurnOf(each, manifest.begun())) sameStill(name, each);
             progress.at("Verifying", ++files, manifest.files().size(), bytes += each.bytes(), manifest.fileBytes());
         }
         same(manifest.databaseName(), manifest.database());
@@ -139,6 +146,22 @@ final class BackupFolder implements BackupPlace {
     private void same(String name, BackupManifest.Part part) throws IOException {
         Path place = folder.resolve(name);
         if (!Files.exists(place) || !ChecksumList.sum(place).equals(new Sha256(part.sha256()))) throw lost(name);
+    }
+
+    /** What earlier backups brought was read back then, and is again, a part of it every day. */
+    private static boolean isTurnOf(BackupManifest.Part file, Instant day) {
+        long number = ChronoUnit.DAYS.between(Instant.EPOCH, day);
+        return Integer.parseInt(file.sha256(), 0, 2, HEX) % TURNS == number % TURNS;
+    }
+
+    private void sameStill(String name, BackupManifest.Part part) throws IOException {
+        try {
+            same(name, part);
+        } catch (IOException changed) {
+            // so that the next backup brings it anew
+            withdraw(name);
+            throw changed;
+        }
     }
 
     private static IOException lost(String name) {
@@ -176,7 +199,8 @@ final class BackupFolder implements BackupPlace {
         }
     }
 
-    private static void remove(Path place) throws IOException {
+    /** Removes a folder with all that is in it. */
+    static void remove(Path place) throws IOException {
         try (Stream<Path> all = Files.walk(place)) {
             for (Path each : all.sorted(Comparator.reverseOrder()).toList()) Files.delete(each);
         }

@@ -19,9 +19,11 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
@@ -70,6 +72,17 @@ class Backups {
      */
     BackupManifest make(BackupPlace place, @Nullable String passphrase, BackupPlace.Progress progress)
             throws IOException {
+        return make(place, passphrase, true, progress);
+    }
+
+    /** The same without keys, which are not touched by an upgrade, and without files that lie outside of the data folder. */
+    BackupManifest beforeUpgrade(BackupPlace place) throws IOException {
+        return make(place, null, !store.isElsewhere(), (doing, files, of, bytes, ofBytes) -> {});
+    }
+
+    private BackupManifest make(
+            BackupPlace place, @Nullable String passphrase, boolean withFiles, BackupPlace.Progress progress)
+            throws IOException {
         Instant begun = Instant.now();
         String name = NAME.format(begun);
         Path dump = place.workshop().resolve("database.dump");
@@ -98,7 +111,7 @@ class Backups {
             throw new IOException("The database could not be read: " + away.getMessage(), away);
         }
         BackupManifest.Part inDatabase = part(dump);
-        List<BackupManifest.Part> files = files(place, progress);
+        List<BackupManifest.Part> files = withFiles ? files(place, progress) : List.of();
         place.put(name + "/database.dump", dump);
         Files.delete(dump);
         BackupManifest.Part keys = null;
@@ -151,9 +164,13 @@ class Backups {
                 .map(each -> new BackupManifest.Part(each.sha256().hex(), each.bytes()))
                 .toList();
         long bytes = all.stream().mapToLong(BackupManifest.Part::bytes).sum();
+        Set<String> wanted = new HashSet<>();
         long missing = 0;
         for (BackupManifest.Part each : all)
-            if (!place.holds(BackupManifest.fileName(each.sha256()), each.bytes())) missing += each.bytes();
+            if (!place.holds(BackupManifest.fileName(each.sha256()), each.bytes())) {
+                wanted.add(each.sha256());
+                missing += each.bytes();
+            }
         long free = Files.getFileStore(place.workshop()).getUsableSpace();
         if (missing > free)
             throw new IOException(
@@ -163,7 +180,7 @@ class Backups {
         long done = 0;
         for (BackupManifest.Part each : all) {
             String name = BackupManifest.fileName(each.sha256());
-            if (!place.holds(name, each.bytes())) place.put(name, store.path(new Sha256(each.sha256())));
+            if (wanted.contains(each.sha256())) place.put(name, store.path(new Sha256(each.sha256())));
             progress.at("Copying files", ++count, all.size(), done += each.bytes(), bytes);
         }
         return all;

@@ -13,7 +13,6 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -27,12 +26,18 @@ final class Restore {
     private final PostgresTools postgres;
     private final PostgresTools.Database database;
     private final Path data;
+    private final Path secrets;
     private final PrintStream out;
 
-    Restore(PostgresTools postgres, PostgresTools.Database database, Path data, PrintStream out) {
+    /**
+     * @param data folder of everything made at run time
+     * @param secrets folder of the keys
+     */
+    Restore(PostgresTools postgres, PostgresTools.Database database, Path data, Path secrets, PrintStream out) {
         this.postgres = postgres;
         this.database = database;
         this.data = data;
+        this.secrets = secrets;
         this.out = out;
     }
 
@@ -75,17 +80,11 @@ final class Restore {
     private void undone(Map<String, byte[]> keys) throws IOException {
         for (String key : keys.keySet()) Files.deleteIfExists(key(key));
         Path files = data.resolve("files");
-        if (Files.exists(files)) removed(files);
-    }
-
-    private static void removed(Path folder) throws IOException {
-        try (Stream<Path> all = Files.walk(folder)) {
-            for (Path each : all.sorted(Comparator.reverseOrder()).toList()) Files.delete(each);
-        }
+        if (Files.exists(files)) BackupFolder.remove(files);
     }
 
     private Path key(String name) {
-        return data.resolve("secrets").resolve(Path.of(name).getFileName().toString());
+        return secrets.resolve(Path.of(name).getFileName().toString());
     }
 
     private BackupManifest unpacked(Path archive, @Nullable String name, @Nullable String passphrase, int newestSchema)
@@ -96,7 +95,7 @@ final class Restore {
             BackupArchive.unpack(archive, folder);
             return restore(folder, name, passphrase, newestSchema);
         } finally {
-            removed(folder);
+            BackupFolder.remove(folder);
         }
     }
 
@@ -169,7 +168,7 @@ final class Restore {
             Files.setPosixFilePermissions(place, PosixFilePermissions.fromString("r--------"));
             steps.at("Restoring files", ++count, manifest.files().size(), bytes += each.bytes(), manifest.fileBytes());
         }
-        Files.createDirectories(data.resolve("secrets"));
+        Files.createDirectories(secrets);
         for (Map.Entry<String, byte[]> key : keys.entrySet()) {
             Path place = key(key.getKey());
             Files.deleteIfExists(place);

@@ -18,8 +18,15 @@ public final class RestoreProgram {
         PostgresTools.Database database = new PostgresTools.Database(
                 wanted("ENTRADA_DB_URL"), wanted("ENTRADA_DB_USER"), wanted("ENTRADA_DB_PASSWORD"));
         PostgresTools postgres = new PostgresTools(environment.getOrDefault("ENTRADA_POSTGRES_PROGRAMS", ""));
+        Path data = Path.of(wanted("ENTRADA_VAR"));
+        String secrets = environment.getOrDefault("ENTRADA_SECRETS", "");
         try {
-            new Restore(postgres, database, Path.of(wanted("ENTRADA_VAR")), System.out)
+            new Restore(
+                            postgres,
+                            database,
+                            data,
+                            secrets.isBlank() ? data.resolve("secrets") : Path.of(secrets),
+                            System.out)
                     .restore(
                             Path.of(arguments[0]),
                             arguments.length > 1 ? arguments[1] : null,

@@ -58,7 +58,7 @@ class Upgrade implements FlywayMigrationStrategy {
         LOG.info("Backing up before the database is upgraded from {} to {}…", there, known);
         // on the same disk: files of the store need no second copy, no migration touches them
         try (BackupPlace place = new BackupFolder(folder, true)) {
-            BackupManifest made = backups.make(place, null, (doing, files, of, bytes, ofBytes) -> {});
+            BackupManifest made = backups.beforeUpgrade(place);
             place.keep(KEPT);
             LOG.info(
                     "The database is upgraded from {} to {}. To go back: stop, take the version before, and run “./entrada restore {} {}”.",

@@ -143,6 +143,11 @@ final class BucketFileStore implements FileStore {
     }
 
     @Override
+    public boolean isElsewhere() {
+        return true;
+    }
+
+    @Override
     public String place(Sha256 sha256) {
         return "%s in the bucket %s".formatted(key(sha256), bucket.name());
     }

@@ -131,6 +131,11 @@ class DirectoryFileStore implements FileStore {
     }
 
     @Override
+    public boolean isElsewhere() {
+        return false;
+    }
+
+    @Override
     public String place(Sha256 sha256) {
         return path(sha256).toString();
     }

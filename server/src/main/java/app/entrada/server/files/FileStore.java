@@ -52,6 +52,9 @@ public interface FileStore {
     /** The checksum of the bytes where they are kept, read to their end now; nothing when they are not there. */
     Optional<Sha256> sumNow(Sha256 sha256) throws IOException;
 
+    /** Whether the bytes lie outside of the data folder. */
+    boolean isElsewhere();
+
     /** Where the bytes lie, in words. */
     String place(Sha256 sha256);
 

@@ -3,9 +3,11 @@ package app.entrada.server.backup;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.entrada.core.text.Sha256;
 import app.entrada.media.PostgresTools;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
+import app.entrada.server.files.BucketStandin;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
@@ -13,6 +15,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -101,6 +104,7 @@ class BackupTest {
                                 RunningServer.setting(into, "spring.datasource.username"),
                                 RunningServer.setting(into, "spring.datasource.password")),
                         Path.of(RunningServer.setting(into, "entrada.var")),
+                        Path.of(RunningServer.setting(into, "entrada.var"), "secrets"),
                         new PrintStream(said, true, StandardCharsets.UTF_8))
                 .restore(from, null, passphrase, schema);
         return said.toString(StandardCharsets.UTF_8);
@@ -334,6 +338,75 @@ class BackupTest {
         assertThatThrownBy(() -> RunningServer.with(own))
                 .rootCause()
                 .hasMessageContaining("upgraded by a newer version");
+    }
+
+    @Test
+    void what_became_another_file_in_the_backup_is_found_within_two_weeks_and_brought_anew() throws IOException {
+        Path to = folder.resolve("rusting");
+        BackupManifest made = backUp(to);
+        String name = BackupManifest.fileName(made.files().get(0).sha256());
+        Path rusted = to.resolve(name);
+        byte[] bytes = Files.readAllBytes(rusted);
+        byte[] other = bytes.clone();
+        other[0] ^= 1;
+        Files.delete(rusted);
+        Files.write(rusted, other);
+        int found = 0;
+        try (BackupPlace place = new BackupFolder(to, false)) {
+            for (int day = 0; day < BackupFolder.TURNS; day++) {
+                BackupManifest then = new BackupManifest(
+                        made.format(),
+                        made.name(),
+                        made.begun().plus(Duration.ofDays(day)),
+                        made.schema(),
+                        made.rows(),
+                        made.database(),
+                        made.keys(),
+                        made.files());
+                try {
+                    place.verify(then, QUIET);
+                } catch (IOException damaged) {
+                    found++;
+                    assertThat(damaged).hasMessageContaining(name);
+                    Files.write(rusted, bytes);
+                }
+            }
+        }
+        assertThat(found).isEqualTo(1);
+        Files.delete(rusted);
+        backUp(to);
+        assertThat(rusted).hasBinaryContent(bytes);
+    }
+
+    @Test
+    void a_house_whose_files_lie_in_a_bucket_is_backed_up_with_them_and_upgraded_without() throws Exception {
+        List<String> own = new ArrayList<>(RunningServer.nothingYet());
+        own.addAll(BucketStandin.running().settings("backed-up"));
+        byte[] notes = "Notes that lie in a bucket".getBytes(StandardCharsets.UTF_8);
+        Path to = folder.resolve("of-a-bucket");
+        try (var house = RunningServer.with(own)) {
+            Client client = RunningServer.manager(house);
+            long release = Client.id(client.draft("single", "Mooring"));
+            assertThat(client.upload("/api/releases/" + release + "/files?name=notes.txt", notes)
+                            .status())
+                    .isEqualTo(200);
+            Backups backups = house.getBean(Backups.class);
+            try (BackupPlace place = new BackupFolder(to, false)) {
+                assertThat(backups.make(place, PASSPHRASE, QUIET).files()).hasSize(1);
+            }
+            try (BackupPlace place = new BackupFolder(folder.resolve("before-upgrade"), true)) {
+                BackupManifest before = backups.beforeUpgrade(place);
+                assertThat(before.files()).isEmpty();
+                assertThat(before.rows()).containsEntry("received", 1L);
+            }
+        }
+        List<String> back = RunningServer.nothingYet();
+        restore(back, to, PASSPHRASE, Migrations.newest());
+        try (var again = RunningServer.with(back)) {
+            Client client = RunningServer.client(again);
+            client.signIn("manager", RunningServer.PASSWORD);
+            assertThat(client.bytes("/api/files/" + Sha256.of(notes).hex())).isEqualTo(notes);
+        }
     }
 
     @Test
