@@ -39,7 +39,7 @@ import org.springframework.stereotype.Component;
 class Backups {
     /** Rows that mean nothing a moment later. */
     private static final List<String> OF_THE_MOMENT =
-            List.of("spring_session", "spring_session_attributes", "backup_run", "backup_plan");
+            List.of("spring_session", "spring_session_attributes", "backup_run", "backup_plan", "wrong_password");
 
     private static final DateTimeFormatter NAME =
             DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH-mm-ss'Z'").withZone(ZoneOffset.UTC);

@@ -1,7 +1,7 @@
 package app.entrada.server.jobs;
 
+import app.entrada.server.platform.Loop;
 import app.entrada.server.platform.Settings;
-import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -9,24 +9,20 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.annotation.Lazy;
-import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /**
- * Clears what nothing needs any more, at the start and once a day: halves of files whose making was cut off, packages of
- * deliveries that have ended, pictures and previews made two months ago or earlier. All of it is made again when asked for; what
- * was received is never touched.
+ * Clears what nothing needs any more in the data folder of this server, at the start and once a day: halves of files whose
+ * making was cut off, packages of deliveries that have ended, pictures and previews made two months ago or earlier. All of it is
+ * made again when asked for; what was received is never touched.
  */
 @Component
-class Leftovers implements Work {
+class Leftovers extends Loop {
     private static final Logger LOG = LoggerFactory.getLogger(Leftovers.class);
     private static final Duration DAILY = Duration.ofDays(1);
     private static final Duration LONGEST_MAKING = Duration.ofHours(6);
@@ -37,33 +33,21 @@ class Leftovers implements Work {
 
     private final Settings settings;
     private final JdbcClient jdbc;
-    private final Background background;
 
-    Leftovers(Settings settings, JdbcClient jdbc, @Lazy Background background) {
+    Leftovers(Settings settings, JdbcClient jdbc) {
+        super("leftovers", DAILY);
         this.settings = settings;
         this.jdbc = jdbc;
-        this.background = background;
-    }
-
-    @EventListener(ApplicationReadyEvent.class)
-    void begin() throws IOException {
-        clear();
-        background.schedule(Leftovers.class, "all", Instant.now().plus(DAILY));
     }
 
     @Override
-    public String name() {
-        return "leftovers";
-    }
-
-    @Override
-    public Optional<Instant> run(String id, ExecutionContext context) {
+    protected boolean step() {
         try {
             clear();
         } catch (IOException notNow) {
             LOG.warn("Leftovers could not be cleared", notNow);
         }
-        return Optional.of(Instant.now().plus(DAILY));
+        return false;
     }
 
     void clear() throws IOException {

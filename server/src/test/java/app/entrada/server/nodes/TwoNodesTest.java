@@ -160,6 +160,21 @@ class TwoNodesTest {
     }
 
     @Test
+    void wrong_passwords_are_counted_for_both_together() {
+        for (int n = 0; n < 5; n++)
+            assertThat((n % 2 == 0 ? one : other)
+                            .client()
+                            .signIn("nobody of that name", "wrong-" + n)
+                            .problem())
+                    .isEqualTo("wrong-password");
+        for (ServerProcess each : List.of(one, other))
+            assertThat(each.client()
+                            .signIn("nobody of that name", "wrong-again")
+                            .problem())
+                    .isEqualTo("too-many-tries");
+    }
+
+    @Test
     void what_is_changed_at_one_is_told_to_whoever_looks_at_the_other() throws IOException {
         JsonNode view = here.draft("single", "Low Water");
         try (BufferedReader told =
