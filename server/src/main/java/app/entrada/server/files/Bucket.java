@@ -70,6 +70,8 @@ final class Bucket implements AutoCloseable {
                 .credentialsProvider(
                         StaticCredentialsProvider.create(AwsBasicCredentials.create(settings.key(), settings.secret())))
                 .forcePathStyle(true)
+                // bodies whole, as every server takes them; not in signed chunks
+                .serviceConfiguration(of -> of.chunkedEncodingEnabled(false))
                 // ours are sent with each; those that newer servers alone understand are not
                 .requestChecksumCalculation(RequestChecksumCalculation.WHEN_REQUIRED)
                 .responseChecksumValidation(ResponseChecksumValidation.WHEN_REQUIRED);
@@ -193,7 +195,8 @@ final class Bucket implements AutoCloseable {
         return CompletedPart.builder()
                 .partNumber(number)
                 .eTag(sent.eTag())
-                .checksumSHA256(sum)
+                // a server that keeps none does not want to hear of it either
+                .checksumSHA256(sent.checksumSHA256())
                 .build();
     }
 

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.DisplayName;
@@ -12,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 @ExtendWith(RunningServer.class)
@@ -76,6 +79,51 @@ class SecurityTest {
         client.get("/api/session");
         client.delete("/api/session");
         assertThat(client.get("/api/releases").status()).isEqualTo(401);
+    }
+
+    private static Client.Answer throughProxy(Client client) {
+        client.get("/api/session");
+        return client.send(
+                "POST",
+                "/api/session",
+                Map.of(
+                        "Content-Type",
+                        "application/json",
+                        "X-Forwarded-Proto",
+                        "https",
+                        "X-Forwarded-For",
+                        "203.0.113.7"),
+                "{\"name\":\"manager\",\"password\":\"%s\"}"
+                        .formatted(RunningServer.PASSWORD)
+                        .getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static String lastAddress(ConfigurableApplicationContext server) {
+        return server.getBean(JdbcClient.class)
+                .sql("SELECT address FROM account_log WHERE deed = 'signed_in' ORDER BY id DESC LIMIT 1")
+                .query(String.class)
+                .single();
+    }
+
+    @Test
+    void what_a_proxy_says_of_who_comes_is_believed_of_the_named_one_alone() {
+        Client.Answer stranger = throughProxy(RunningServer.client());
+        assertThat(stranger.headers().get("set-cookie"))
+                .noneSatisfy(cookie -> assertThat(cookie).contains("Secure"));
+        assertThat(stranger.headers()).doesNotContainKey("strict-transport-security");
+        assertThat(lastAddress(RunningServer.server())).isEqualTo("127.0.0.1");
+
+        List<String> own = new ArrayList<>(RunningServer.nothingYet());
+        own.add("--server.tomcat.remoteip.internal-proxies=127.0.0.1");
+        try (var behind = RunningServer.with(own)) {
+            behind.getBean(AccountService.class).create("manager", RunningServer.PASSWORD, Role.MANAGER);
+            Client.Answer known = throughProxy(RunningServer.client(behind));
+            assertThat(known.headers().get("set-cookie"))
+                    .anySatisfy(
+                            cookie -> assertThat(cookie).startsWith("entrada=").contains("Secure", "HttpOnly"));
+            assertThat(known.headers()).containsKey("strict-transport-security");
+            assertThat(lastAddress(behind)).isEqualTo("203.0.113.7");
+        }
     }
 
     @Test

@@ -34,7 +34,8 @@ class BucketFileStoreTest {
     @TempDir
     Path other;
 
-    private final String name = "files-" + buckets++;
+    // a real server keeps those of earlier runs
+    private final String name = "files-" + Long.toHexString(System.nanoTime()) + "-" + buckets++;
     private BucketStandin standin;
     private Bucket bucket;
 

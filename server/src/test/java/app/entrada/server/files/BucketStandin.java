@@ -5,35 +5,75 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import org.springframework.util.unit.DataSize;
+import software.amazon.awssdk.auth.credentials.AwsBasicCredentials;
+import software.amazon.awssdk.auth.credentials.StaticCredentialsProvider;
+import software.amazon.awssdk.core.checksums.RequestChecksumCalculation;
+import software.amazon.awssdk.core.exception.SdkException;
+import software.amazon.awssdk.core.sync.RequestBody;
+import software.amazon.awssdk.http.urlconnection.UrlConnectionHttpClient;
+import software.amazon.awssdk.regions.Region;
+import software.amazon.awssdk.services.s3.S3Client;
+import software.amazon.awssdk.services.s3.model.BucketAlreadyOwnedByYouException;
 
-/** Stands for a server of buckets: a process of its own, begun once for all tests of a run. */
+/**
+ * Stands for a server of buckets: a process of its own, begun once for all tests of a run. With
+ * {@code ENTRADA_TEST_BUCKET_ENDPOINT}, {@code …_KEY} and {@code …_SECRET} in the environment the tests use a real one instead,
+ * and leave what they made there.
+ */
 public final class BucketStandin {
     private static final Duration LONGEST_START = Duration.ofMinutes(2);
-    private static final int THERE_ALREADY = 409;
-    private static final HttpClient HTTP = HttpClient.newHttpClient();
+    private static final String REGION = "us-east-1";
 
     private static BucketStandin running;
 
-    private final Process process;
     private final String address;
+    private final String key;
+    private final String secret;
+    private final S3Client client;
 
-    private BucketStandin() throws IOException, InterruptedException {
+    private BucketStandin(String address, String key, String secret) {
+        this.address = address;
+        this.key = key;
+        this.secret = secret;
+        client = S3Client.builder()
+                .httpClientBuilder(UrlConnectionHttpClient.builder())
+                .endpointOverride(URI.create(address))
+                .region(Region.of(REGION))
+                .credentialsProvider(StaticCredentialsProvider.create(AwsBasicCredentials.create(key, secret)))
+                .forcePathStyle(true)
+                .serviceConfiguration(of -> of.chunkedEncodingEnabled(false))
+                .requestChecksumCalculation(RequestChecksumCalculation.WHEN_REQUIRED)
+                .build();
+    }
+
+    /** The one of this run. */
+    public static synchronized BucketStandin running() throws IOException, InterruptedException {
+        if (running == null) {
+            String real = System.getenv("ENTRADA_TEST_BUCKET_ENDPOINT");
+            running = real == null
+                    ? begun()
+                    : new BucketStandin(
+                            real,
+                            System.getenv("ENTRADA_TEST_BUCKET_KEY"),
+                            System.getenv("ENTRADA_TEST_BUCKET_SECRET"));
+        }
+        return running;
+    }
+
+    private static BucketStandin begun() throws IOException, InterruptedException {
         Path root = Files.createTempDirectory(Path.of("target"), "buckets").toAbsolutePath();
         int port;
         try (ServerSocket free = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
             port = free.getLocalPort();
         }
-        address = "http://127.0.0.1:" + port;
-        process = new ProcessBuilder(
+        Process process = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-Xmx256m",
                         "-jar",
@@ -46,46 +86,37 @@ public final class BucketStandin {
                 .redirectOutput(root.resolveSibling(root.getFileName() + ".log").toFile())
                 .start();
         Runtime.getRuntime().addShutdownHook(new Thread(process::destroyForcibly));
+        BucketStandin standin = new BucketStandin("http://127.0.0.1:" + port, "key", "secret");
         Instant given = Instant.now().plus(LONGEST_START);
-        while (!answers()) {
+        while (!standin.answers()) {
             if (!process.isAlive() || Instant.now().isAfter(given))
                 throw new IOException("the bucket's stand-in did not start; its log lies beside " + root);
-            process.waitFor(100, java.util.concurrent.TimeUnit.MILLISECONDS);
+            process.waitFor(100, TimeUnit.MILLISECONDS);
         }
+        return standin;
     }
 
-    private boolean answers() throws InterruptedException {
+    private boolean answers() {
         try {
-            return send("GET", "/", new byte[0]) == 200;
-        } catch (IOException notYet) {
+            client.listBuckets();
+            return true;
+        } catch (SdkException notYet) {
             return false;
         }
     }
 
-    /** The one of this run. */
-    public static synchronized BucketStandin running() throws IOException, InterruptedException {
-        if (running == null || !running.process.isAlive()) running = new BucketStandin();
-        return running;
-    }
-
-    private int send(String method, String path, byte[] body) throws IOException, InterruptedException {
-        return HTTP.send(
-                        HttpRequest.newBuilder(URI.create(address + path))
-                                .method(method, HttpRequest.BodyPublishers.ofByteArray(body))
-                                .build(),
-                        HttpResponse.BodyHandlers.discarding())
-                .statusCode();
-    }
-
-    /** Makes a bucket, and says what it is reached with. */
-    public BucketSettings bucket(String name) throws IOException, InterruptedException {
-        int made = send("PUT", "/" + name, new byte[0]);
-        if (made != 200 && made != THERE_ALREADY) throw new IOException("no bucket was made");
-        return new BucketSettings(name, address, "us-east-1", "key", "secret", DataSize.ofMegabytes(200));
+    /** Makes a bucket unless it is there, and says what it is reached with. */
+    public BucketSettings bucket(String name) {
+        try {
+            client.createBucket(ask -> ask.bucket(name));
+        } catch (BucketAlreadyOwnedByYouException there) {
+            // made before
+        }
+        return new BucketSettings(name, address, REGION, key, secret, DataSize.ofMegabytes(200));
     }
 
     /** The same as settings of a server. */
-    public List<String> settings(String name) throws IOException, InterruptedException {
+    public List<String> settings(String name) {
         BucketSettings bucket = bucket(name);
         return List.of(
                 "--entrada.bucket.name=" + bucket.name(),
@@ -96,11 +127,11 @@ public final class BucketStandin {
     }
 
     /** Puts bytes into a bucket, as somebody who means harm or a broken disk would. */
-    void meddle(String bucket, String key, byte[] bytes) throws IOException, InterruptedException {
-        if (send("PUT", "/" + bucket + "/" + key, bytes) != 200) throw new IOException("not put");
+    void meddle(String bucket, String key, byte[] bytes) {
+        client.putObject(ask -> ask.bucket(bucket).key(key), RequestBody.fromBytes(bytes));
     }
 
-    void lose(String bucket, String key) throws IOException, InterruptedException {
-        send("DELETE", "/" + bucket + "/" + key, new byte[0]);
+    void lose(String bucket, String key) {
+        client.deleteObject(ask -> ask.bucket(bucket).key(key));
     }
 }
