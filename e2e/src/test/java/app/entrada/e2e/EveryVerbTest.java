@@ -96,6 +96,8 @@ class EveryVerbTest {
                 Arguments.of(
                         List.of("message", document.toString(), "--destination", "nowhere", "--out", none), "nowhere"),
                 Arguments.of(List.of("backup"), "there is no data yet"),
+                Arguments.of(List.of("move-files"), "say to which bucket"),
+                Arguments.of(List.of("serve"), "serve works on a database that is there already"),
                 Arguments.of(List.of("restore"), "say from which file or folder"),
                 Arguments.of(List.of("schema"), "2020-12"),
                 Arguments.of(List.of("schema", "profile"), "title.too-long"));

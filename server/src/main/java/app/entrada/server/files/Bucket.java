@@ -56,6 +56,7 @@ final class Bucket implements AutoCloseable {
     private static final Duration LONGEST_SENDING = Duration.ofDays(1);
 
     private static final int MISSING = 404;
+    private static final int FORBIDDEN = 403;
 
     private final S3Client client;
     private final String name;
@@ -92,6 +93,20 @@ final class Bucket implements AutoCloseable {
             client.headBucket(ask -> ask.bucket(name));
         } catch (SdkException away) {
             throw new StoreAway("The bucket " + name + " cannot be used", away);
+        }
+    }
+
+    /** Why its server does not let it be used; nothing when it does, and when it does not answer at all. */
+    Optional<String> refused() {
+        try {
+            client.headBucket(ask -> ask.bucket(name));
+            return Optional.empty();
+        } catch (S3Exception answer) {
+            if (answer.statusCode() == MISSING) return Optional.of("there is none of that name");
+            if (answer.statusCode() == FORBIDDEN) return Optional.of("its key and secret are not taken");
+            return Optional.empty();
+        } catch (SdkException away) {
+            return Optional.empty();
         }
     }
 

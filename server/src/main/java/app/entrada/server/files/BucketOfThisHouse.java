@@ -31,6 +31,11 @@ class BucketOfThisHouse implements InitializingBean {
 
     @Override
     public void afterPropertiesSet() {
+        bucket.refused().ifPresent(why -> {
+            throw new IllegalStateException(
+                    "The bucket %s cannot be used: %s. Nothing was touched. Look at ENTRADA_BUCKET and what belongs to it; a bucket is not made by the program."
+                            .formatted(bucket.name(), why));
+        });
         // what runs beside a server may be about to fill it
         if (environment.containsProperty("entrada.doctor")) return;
         try {

@@ -7,7 +7,14 @@ public final class StoreAway extends FileSystemException {
     private static final long serialVersionUID = 1L;
 
     StoreAway(String what, Throwable why) {
-        super(what, null, String.valueOf(why.getMessage()));
+        super(what, null, first(why));
         initCause(why);
+    }
+
+    /** What began it: what others made of it on the way says less. */
+    private static String first(Throwable why) {
+        Throwable first = why;
+        while (first.getCause() != null && first.getCause() != first) first = first.getCause();
+        return String.valueOf(first.getMessage());
     }
 }

@@ -254,7 +254,7 @@ public class HouseSigns {
             return new Sign(
                     "Files",
                     Level.BAD,
-                    "What keeps them cannot be reached: %s. Everything that was confirmed is safe; nothing can be received or written until it answers."
+                    "%s. Everything that was confirmed is safe; nothing can be received or written until it answers."
                             .formatted(now.storeAway.get()));
         if (now.damaged > 0)
             return new Sign(

@@ -71,6 +71,12 @@ class FileMoveTest {
                 .hasMessageContaining("holds none of the files that this database knows")
                 .hasMessageContaining("./entrada move-files");
 
+        assertThatThrownBy(() -> RunningServer.with(bucket.stream()
+                        .map(each -> each.equals("--entrada.bucket.name=moved") ? each + "-elsewhere" : each)
+                        .toList()))
+                .rootCause()
+                .hasMessageContaining("moved-elsewhere cannot be used: there is none of that name");
+
         assertThat(move(bucket)).isZero();
         assertThat(move(bucket)).as("once more").isZero();
         Path files = Path.of(RunningServer.setting(inTheFolder, "entrada.var"), "files");
