@@ -8,6 +8,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -101,6 +102,19 @@ public class CopyRepository {
                         master.hex(),
                         plan.recipe().encoding().toString())
                 .update();
+    }
+
+    /** A copy of a release. */
+    public record CopyOf(long release, StoredCopy copy) {}
+
+    /** Copies that were written and last read a while ago, those that nobody has looked at for longest first. */
+    public List<CopyOf> notReadFor(Duration time, int most) {
+        return jdbc.sql("""
+                        SELECT * FROM copy WHERE coalesce(checked_at, written_at) < ?
+                        ORDER BY coalesce(checked_at, written_at) LIMIT ?""")
+                .params(Timestamp.from(clock.instant().minus(time)), most)
+                .query((row, n) -> new CopyOf(row.getLong("release_id"), written(row)))
+                .list();
     }
 
     /** Notes what a re-check found. */

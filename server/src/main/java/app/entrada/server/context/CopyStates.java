@@ -9,7 +9,6 @@ import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.core.release.context.WrittenCopy;
 import app.entrada.server.files.FileStore;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -132,19 +131,11 @@ public class CopyStates {
 
     /** How a copy stands that was written. */
     private CopyState state(Track track, StoredCopy copy, Optional<TagPlan> plan) {
-        if (copy.altered() || size(copy) != copy.bytes()) return CopyState.ALTERED;
+        if (copy.altered() || !store.seemsThere(copy.sha256(), copy.bytes())) return CopyState.ALTERED;
         boolean stale = plan.isPresent()
                 && track.master()
                         .filter(master -> !plan.get().fingerprint(master).equals(copy.fingerprint()))
                         .isPresent();
         return stale ? CopyState.STALE : CopyState.WRITTEN;
-    }
-
-    private long size(StoredCopy copy) {
-        try {
-            return Files.size(store.path(copy.sha256()));
-        } catch (IOException gone) {
-            return -1;
-        }
     }
 }

@@ -21,8 +21,10 @@ import app.entrada.server.facts.CodeBook;
 import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.FileStore;
+import app.entrada.server.files.StoreAway;
 import app.entrada.server.platform.Announcer;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -117,12 +119,18 @@ public class CopyService {
         return book.written(releaseId);
     }
 
-    /** Reads a copy's bytes again; true when they are others. */
+    /**
+     * Reads a copy's bytes again, where they are kept; true when they are others.
+     *
+     * @throws UncheckedIOException when the store cannot be reached: nothing is known of them then
+     */
     boolean recheck(long releaseId, StoredCopy copy) {
         boolean altered;
         try {
-            altered = !ChecksumList.sum(store.path(copy.sha256())).equals(copy.sha256());
-        } catch (IOException gone) {
+            altered = store.sumNow(copy.sha256()).filter(copy.sha256()::equals).isEmpty();
+        } catch (StoreAway away) {
+            throw new UncheckedIOException(away);
+        } catch (IOException unreadable) {
             altered = true;
         }
         book.checked(copy, altered);

@@ -37,7 +37,7 @@ class DiscImages {
                 .query((row, n) -> new Outgoing.SentFile(
                         Composing.DISC_IMAGE, new Sha256(row.getString("sha256")), row.getLong("bytes")))
                 .optional()
-                .filter(image -> Files.exists(store.path(image.sha256())));
+                .filter(image -> store.seemsThere(image.sha256(), image.bytes()));
     }
 
     /** The image, made where it is not there yet. */

@@ -117,6 +117,15 @@ class DirectoryFileStore implements FileStore {
     }
 
     @Override
+    public boolean seemsThere(Sha256 sha256, long bytes) {
+        try {
+            return Files.size(path(sha256)) == bytes;
+        } catch (IOException gone) {
+            return false;
+        }
+    }
+
+    @Override
     public Path again(Sha256 sha256) {
         return path(sha256);
     }

@@ -46,7 +46,13 @@ public interface FileStore {
      */
     Path path(Sha256 sha256);
 
-    /** The same, after what lay nearby was found to be different: brought anew. */
+    /**
+     * Whether nothing speaks against the bytes being there, as far as it is seen at once. What lies elsewhere was there when it
+     * was confirmed; {@link FileCare} and its like read it again from time to time.
+     */
+    boolean seemsThere(Sha256 sha256, long bytes);
+
+    /** A readable path, after what lay nearby was found to be different: brought anew. */
     Path again(Sha256 sha256) throws IOException;
 
     /** The checksum of the bytes where they are kept, read to their end now; nothing when they are not there. */

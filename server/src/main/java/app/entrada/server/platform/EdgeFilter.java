@@ -22,6 +22,7 @@ import java.util.Set;
 import javax.sql.DataSource;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.slf4j.MDC;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
@@ -60,8 +61,21 @@ class EdgeFilter extends OncePerRequestFilter {
         }
     }
 
+    /** Each request has a number: it stands in every line of the log that comes of it, and in the answer. */
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        String number = RequestNumber.of(request);
+        MDC.put(RequestNumber.IN_LOG, number);
+        try {
+            response.setHeader(RequestNumber.HEADER, number);
+            answer(request, response, chain);
+        } finally {
+            MDC.remove(RequestNumber.IN_LOG);
+        }
+    }
+
+    private void answer(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         if (request.getDispatcherType() == DispatcherType.ERROR) tellError(request, response);
         else if (!known(request.getHeader("Host")))
@@ -85,6 +99,7 @@ class EdgeFilter extends OncePerRequestFilter {
                 // before or behind our own code: a session that could not be looked up, or kept with the answer
                 if (response.isCommitted()) throw failure;
                 response.reset();
+                response.setHeader(RequestNumber.HEADER, RequestNumber.of(request));
                 // our own handler tells everything that can be told; what it could not write failed with the session
                 boolean away = failure instanceof ServletException || DatabaseAway.in(failure) || !reachable();
                 LOG.warn("{} {} could not be answered", request.getMethod(), request.getRequestURI(), failure);

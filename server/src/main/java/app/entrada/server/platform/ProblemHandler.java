@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.slf4j.MDC;
 import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -101,11 +102,14 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
         return unforeseen().answer();
     }
 
+    /** What nobody foresaw; the log says more under the number of this request. */
     static Problem unforeseen() {
+        String number = MDC.get(RequestNumber.IN_LOG);
         return new Problem(
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "unforeseen",
-                "Something went wrong on the server. What was saved before is safe; this step was not done. Try again, and look into the log if it stays.");
+                "Something went wrong on the server. What was saved before is safe; this step was not done. Try again; if it stays, look into the log%s."
+                        .formatted(number == null ? "" : " for request " + number));
     }
 
     static ProblemDetail detail(HttpStatus status, String type, String says) {

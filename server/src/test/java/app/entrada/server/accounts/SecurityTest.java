@@ -7,8 +7,10 @@ import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -124,6 +126,21 @@ class SecurityTest {
             assertThat(known.headers()).containsKey("strict-transport-security");
             assertThat(lastAddress(behind)).isEqualTo("203.0.113.7");
         }
+    }
+
+    @Test
+    void every_answer_has_a_number_of_its_own_that_nobody_outside_chooses() {
+        Client client = RunningServer.client();
+        Set<String> numbers = new HashSet<>();
+        for (String path : List.of("/api/session", "/api/releases", "/", "/nowhere.txt"))
+            numbers.add(client.send("GET", path, Map.of("Entrada-Request", "00000000"), new byte[0])
+                    .headers()
+                    .get("entrada-request")
+                    .get(0));
+        assertThat(numbers)
+                .hasSize(4)
+                .allMatch(number -> number.matches("[0-9a-f]{8}"))
+                .doesNotContain("00000000");
     }
 
     @Test

@@ -128,6 +128,39 @@ class CopiesTest {
     }
 
     @Test
+    void the_background_finds_a_copy_that_nobody_asked_for() throws IOException {
+        long id = ReadyRelease.make(manager, "Altered Unseen");
+        ReadyRelease.copies(manager, id, "promo-mp3");
+        Sha256 sha256 =
+                new Sha256(file(id, "promo-mp3").path("proof").path("sha256").asString());
+        JdbcClient jdbc = RunningServer.bean(JdbcClient.class);
+        // it is the one that has waited for longest
+        jdbc.sql(
+                        "UPDATE copy SET checked_at = CASE WHEN sha256 = ? THEN timestamptz '2020-01-01' ELSE timestamptz '2100-01-01' END")
+                .param(sha256.hex())
+                .update();
+        CopyCare care = RunningServer.bean(CopyCare.class);
+        care.run("all", null);
+        assertThat(ReadyRelease.state(manager, id, "promo-mp3")).isEqualTo("written");
+        Path copy = RunningServer.bean(FileStore.class).path(sha256);
+        byte[] spoilt = Files.readAllBytes(copy);
+        spoilt[spoilt.length / 2] ^= 1;
+        copy.toFile().setWritable(true);
+        Files.write(copy, spoilt);
+        care.run("all", null);
+        assertThat(ReadyRelease.state(manager, id, "promo-mp3"))
+                .as("read a moment ago")
+                .isEqualTo("written");
+        jdbc.sql("UPDATE copy SET checked_at = timestamptz '2020-01-01' WHERE sha256 = ?")
+                .param(sha256.hex())
+                .update();
+        care.run("all", null);
+        assertThat(ReadyRelease.state(manager, id, "promo-mp3")).isEqualTo("altered");
+        ReadyRelease.copies(manager, id, "promo-mp3");
+        jdbc.sql("UPDATE copy SET checked_at = NULL").update();
+    }
+
+    @Test
     void what_the_master_says_is_taken_into_the_release_as_a_change_with_its_source() throws IOException {
         long id = ReadyRelease.make(manager, "Taken");
         ReadyRelease.copies(manager, id, "store-wav");
