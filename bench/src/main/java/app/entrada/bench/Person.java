@@ -31,6 +31,8 @@ final class Person {
             .connectTimeout(Duration.ofSeconds(5))
             .build();
 
+    private Map<String, String> next = Map.of();
+
     Person(Path port) {
         this.port = port;
     }
@@ -42,6 +44,12 @@ final class Person {
                         .statusCode()
                 != 200) throw new IOException("not signed in");
         get("/api/session");
+    }
+
+    /** Headers of one's own for the next request. */
+    Person with(Map<String, String> headers) {
+        next = headers;
+        return this;
     }
 
     HttpResponse<String> get(String path) throws IOException, InterruptedException {
@@ -79,10 +87,15 @@ final class Person {
         for (HttpCookie cookie : cookies.getCookieStore().getCookies())
             if (cookie.getName().toUpperCase(Locale.ROOT).equals("XSRF-TOKEN"))
                 request.header("X-XSRF-TOKEN", cookie.getValue());
+        Map<String, String> own = next;
+        next = Map.of();
+        own.forEach(request::header);
         if (body == null)
             return request.method(method, HttpRequest.BodyPublishers.noBody()).build();
         if (body instanceof byte[] file)
-            return request.header("Content-Type", "application/octet-stream")
+            return (own.containsKey("Content-Type")
+                            ? request
+                            : request.header("Content-Type", "application/octet-stream"))
                     .method(method, HttpRequest.BodyPublishers.ofByteArray(file))
                     .build();
         return request.header("Content-Type", "application/json")

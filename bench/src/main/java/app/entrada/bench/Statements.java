@@ -84,7 +84,7 @@ final class Statements {
     private String mark() throws IOException {
         String mark = "mark " + System.nanoTime() + " " + marks++;
         say("SELECT '" + mark + "'");
-        while (!log(1).contains(mark)) LockSupport.parkNanos(5_000_000);
+        while (!log(2).contains(mark)) LockSupport.parkNanos(5_000_000);
         return mark;
     }
 

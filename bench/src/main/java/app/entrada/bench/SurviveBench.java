@@ -1,216 +1,219 @@
 package app.entrada.bench;
 
 import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.LockSupport;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Kills the server or PostgreSQL with -9 at random moments while several people type, upload and ask for nonsense, and holds
- * what is there after each restart against a ledger that is kept outside: what was confirmed stands there, and nothing that
- * nobody wrote. The installation is one of its own and is made and started again by the project's script.
+ * Kills the server or PostgreSQL with -9 at random moments while several people type, upload, send, exchange the key, back up
+ * and ask for nonsense, and holds what is there after each restart against a ledger that is kept outside: what was confirmed
+ * stands there, and nothing that nobody wrote. At the end the newest backup is restored beside it. The installation is one of
+ * its own and is made and started again by the project's script.
  */
 final class SurviveBench {
-    private static final int PEOPLE = 4;
+    private static final int PEOPLE = 3;
+    /** Of so many kills one is at the database. */
+    private static final int DATABASE_EVERY = 7;
+
     private static final Duration LONGEST_RESTART = Duration.ofMinutes(2);
+    private static final Duration LONGEST_WORK = Duration.ofMinutes(2);
     private static final JsonMapper JSON = new JsonMapper();
-    private static final List<String> NONSENSE = List.of(
-            "/api/releases/99999999999999999999",
-            "/api/people/find?typed=%ED%A0%80",
-            "/api/releases/1/deliveries/preview?destination=%00&path=x",
-            "/api/files/nothing",
-            "/error",
-            "/api/activity?before=x");
+    private static final Map<String, String> SETTINGS = Map.of(
+            "ENTRADA_FIRST_PORT",
+            "8900",
+            "ENTRADA_DEMO_LONGEST",
+            "5s",
+            "ENTRADA_TODAY",
+            "2026-11-23",
+            "ENTRADA_BACKUP_PASSPHRASE",
+            "survive-and-restore");
 
     private final Installation house;
+    private final Path folder;
     private final Random random = new Random(14);
-    private final AtomicInteger confirmed = new AtomicInteger();
-    private final AtomicInteger unanswered = new AtomicInteger();
-    private final AtomicInteger files = new AtomicInteger();
-    private final AtomicInteger nonsense = new AtomicInteger();
-    private final List<String> wrong = new java.util.concurrent.CopyOnWriteArrayList<>();
-    private final Map<String, byte[]> kept = new ConcurrentHashMap<>();
-    private volatile boolean ending;
+    private final Ledger ledger = new Ledger();
 
-    private SurviveBench(Installation house) {
-        this.house = house;
+    private SurviveBench(Path folder) {
+        this.folder = folder;
+        this.house = new Installation(folder.resolve("survive"), SETTINGS);
     }
 
-    /** @param kills how many; half of them at the server, half at the database */
+    /** @param kills how many; one of seven at the database, the others at the server */
     static String run(Path folder, int kills) throws IOException {
-        SurviveBench bench =
-                new SurviveBench(new Installation(folder.resolve("survive"), Map.of("ENTRADA_FIRST_PORT", "8900")));
+        SurviveBench bench = new SurviveBench(folder);
         try {
             return bench.run(kills);
         } catch (InterruptedException | ExecutionException stopped) {
             throw new IOException(stopped);
         } finally {
-            bench.ending = true;
+            bench.ledger.end();
             bench.house.script("stop");
             // what went wrong is kept to be looked at
-            if (bench.wrong.isEmpty()) bench.house.clear();
+            if (bench.ledger.wrong().isEmpty()) bench.house.clear();
         }
+    }
+
+    private Person signedIn() throws IOException, InterruptedException {
+        Person person = new Person(house.at("demo/run/port"));
+        person.signIn("M. Arden", password());
+        return person;
+    }
+
+    private String password() throws IOException {
+        return Files.readString(house.at("demo/secrets/demo-password")).strip();
     }
 
     private String run(int kills) throws IOException, InterruptedException, ExecutionException {
         house.script("stop");
         house.clear();
-        house.script("start");
-        Person first = new Person(house.at("own/run/port"));
-        first.get("/api/session");
-        String password = "survive-" + Long.toHexString(random.nextLong());
-        if (first.send("POST", "/api/accounts/first", Map.of("name", "Kay", "password", password))
-                        .statusCode()
-                != 200) throw new IOException("the first account was not made");
-        first.get("/api/session");
+        house.script("demo");
+        Person first = signedIn();
+        waitForWork(first);
+        long single = release(first, "Slack Water");
+        // a destination that takes its time would be sent to a few times only
+        http("POST", "/lumenfold/control/faults", "{\"kind\":\"review\",\"times\":0,\"millis\":300}");
+        List<Hand> hands = new ArrayList<>();
         JsonNode view = first.json("POST", "/api/releases", Map.of("kind", "album", "title", "Forty Fathoms"));
         long release = view.path("head").path("id").asLong();
-        for (int i = 0; i < PEOPLE; i++) first.send("POST", "/api/releases/" + release + "/tracks", Map.of("count", 1));
+        for (int i = 0; i < 2 * PEOPLE; i++)
+            first.send("POST", "/api/releases/" + release + "/tracks", Map.of("count", 1));
         List<Long> tracks = new ArrayList<>();
         for (JsonNode row : first.json("GET", "/api/releases/" + release, null).path("rows"))
             if (row.path("trackId").asLong() > 0) tracks.add(row.path("trackId").asLong());
-        if (tracks.size() < PEOPLE) throw new IOException("the release has only %d tracks".formatted(tracks.size()));
+        for (int i = 0; i < PEOPLE; i++) hands.add(new Typing(ledger, release, tracks.subList(2 * i, 2 * i + 2), i));
+        Delivering delivering = new Delivering(ledger, single, password());
+        hands.addAll(List.of(
+                new SendingPieces(ledger), delivering, new ExchangingKeys(ledger), new BackingUp(ledger, house)));
 
-        ExecutorService hands = Executors.newFixedThreadPool(PEOPLE);
-        List<Future<?>> typing = new ArrayList<>();
-        for (int i = 0; i < PEOPLE; i++) {
-            long track = tracks.get(i);
-            Random own = new Random(i);
-            typing.add(hands.submit(() -> {
-                type(password, release, track, own);
-                return null;
-            }));
-        }
+        ExecutorService all = Executors.newFixedThreadPool(hands.size());
+        List<Future<Void>> working = new ArrayList<>();
+        for (Hand each : hands) working.add(all.submit(each.at(this::signedIn)));
         long slowest = 0;
-        for (int i = 0; i < kills; i++) {
-            LockSupport.parkNanos(Duration.ofMillis(2000 + random.nextInt(6000)).toNanos());
-            kill(house.at(i % 2 == 0 ? "own/run/server.pid" : "own/db/postmaster.pid"));
+        int databases = 0;
+        for (int i = 1; i <= kills; i++) {
+            LockSupport.parkNanos(Duration.ofMillis(1500 + random.nextInt(5000)).toNanos());
+            boolean database = i % DATABASE_EVERY == 0 || kills < DATABASE_EVERY && i == kills;
+            if (database) databases++;
+            kill(house.at(database ? "demo/db/postmaster.pid" : "demo/run/server.pid"));
             slowest = Math.max(slowest, ready());
         }
         LockSupport.parkNanos(Duration.ofSeconds(5).toNanos());
-        ending = true;
-        for (Future<?> each : typing) each.get();
-        hands.shutdown();
-        Person last = new Person(house.at("own/run/port"));
-        last.signIn("Kay", password);
-        for (Map.Entry<String, byte[]> each : kept.entrySet()) {
-            HttpResponse<byte[]> back = last.bytes("/api/files/" + each.getKey());
-            if (back.statusCode() != 200 || !java.util.Arrays.equals(back.body(), each.getValue()))
-                wrong.add("file %s came back otherwise (%d)".formatted(each.getKey(), back.statusCode()));
-        }
-        String well = "nothing";
-        try {
-            house.script("doctor", "--deep");
-        } catch (IOException different) {
-            well = "something";
-            wrong.add("./entrada doctor --deep found: " + different.getMessage());
-        }
-        wrong.forEach(System.err::println);
+        ledger.end();
+        for (Future<Void> each : working) each.get();
+        all.shutdown();
+
+        Person last = signedIn();
+        delivering.held(last, JSON.readTree(http("GET", "/lumenfold/control/state", "")));
+        last.send("POST", "/api/destinations/key", Map.of());
+        waitForWork(last);
+        readBack(last);
+        String well = lookOver("./entrada doctor --deep", () -> house.script("doctor", "--deep"));
+        String restored = lookOver("restoring the newest backup", this::restore);
+        ledger.wrong().forEach(System.err::println);
         return """
                 | what | count |
                 |---|---|
-                | kills with -9, half at the server, half at PostgreSQL | %d |
-                | edits that were confirmed | %,d |
-                | edits whose answer was lost; each stands there whole or not at all | %,d |
-                | files that were confirmed, read back byte for byte | %,d |
-                | requests that were none, answered with what is wrong | %,d |
-                | found by `./entrada doctor --deep`: files, halves, references, what is kept of how releases stand | %s |
+                | kills of the server with -9 | %d |
+                | kills of PostgreSQL with -9 | %d |
+                %s| found by `./entrada doctor --deep`: files, halves, references, what is kept of how releases stand | %s |
+                | found in the newest backup, restored beside it, by the same | %s |
                 | slowest restart, without anybody's help | %.1f s |
                 | **lost, doubled or answered wrongly** | **%d** |
                 """.formatted(
-                        kills,
-                        confirmed.get(),
-                        unanswered.get(),
-                        files.get(),
-                        nonsense.get(),
+                        kills - databases,
+                        databases,
+                        ledger.rows(),
                         well,
+                        restored,
                         slowest / 1e9,
-                        wrong.size());
+                        ledger.wrong().size());
     }
 
-    /** One person's ledger: the title of a track is what was confirmed last, or what was sent last and not answered. */
-    private void type(String password, long release, long track, Random own) throws InterruptedException {
-        Person person = null;
-        String stands = null;
-        String sent = null;
-        for (int n = 0; !ending; n++)
-            try {
-                if (person == null) {
-                    Person fresh = new Person(house.at("own/run/port"));
-                    fresh.signIn("Kay", password);
-                    person = fresh;
-                    String now = title(person, release, track);
-                    if (sent != null) {
-                        if (!now.equals(sent) && !now.equals(String.valueOf(stands)))
-                            wrong.add("track %d says “%s”; confirmed was “%s”, unanswered “%s”"
-                                    .formatted(track, now, stands, sent));
-                        unanswered.incrementAndGet();
-                        sent = null;
-                    }
-                    stands = now.equals("null") ? null : now;
-                }
-                String next = "Fathom %d.%d".formatted(track, n);
-                Map<String, Object> change = new HashMap<>(
-                        Map.of("entity", "track", "target", track, "field", "track.title", "after", next));
-                change.put("before", stands);
-                sent = next;
-                HttpResponse<String> answer = person.send(
-                        "POST",
-                        "/api/releases/" + release + "/changes",
-                        Map.of("says", "Title", "source", "typed", "changes", List.of(change)));
-                if (answer.statusCode() == 200) {
-                    stands = next;
-                    sent = null;
-                    confirmed.incrementAndGet();
-                } else if (answer.statusCode() != 503) {
-                    wrong.add("an edit was answered with %d: %s".formatted(answer.statusCode(), answer.body()));
-                    person = null;
-                    continue;
-                } else throw new IOException("not now");
-                if (n % 5 == 0) upload(person, release, own);
-                HttpResponse<String> odd = person.send("GET", NONSENSE.get(own.nextInt(NONSENSE.size())), null);
-                nonsense.incrementAndGet();
-                if (odd.statusCode() >= 500 && odd.statusCode() != 503)
-                    wrong.add("nonsense was answered with %d: %s".formatted(odd.statusCode(), odd.body()));
-            } catch (IOException away) {
-                person = null;
-                LockSupport.parkNanos(200_000_000);
-            }
+    /** Something that finds what is not as it has to be. */
+    private interface Look {
+        void over() throws IOException;
     }
 
-    private void upload(Person person, long release, Random own) throws IOException, InterruptedException {
-        byte[] file = new byte[2000 + own.nextInt(200_000)];
-        own.nextBytes(file);
-        HttpResponse<String> answer = person.send("POST", "/api/releases/" + release + "/files?name=notes.bin", file);
-        if (answer.statusCode() == 503) throw new IOException("not now");
-        if (answer.statusCode() != 200) {
-            wrong.add("a file was answered with %d: %s".formatted(answer.statusCode(), answer.body()));
-            return;
+    private String lookOver(String what, Look look) {
+        try {
+            look.over();
+            return "nothing";
+        } catch (IOException different) {
+            ledger.wrong("%s: %s".formatted(what, different.getMessage()));
+            return "something";
         }
-        kept.put(JSON.readTree(answer.body()).path("sha256").asString(), file);
-        files.incrementAndGet();
     }
 
-    private static String title(Person person, long release, long track) throws IOException, InterruptedException {
-        for (JsonNode row : person.json("GET", "/api/releases/" + release, null).path("rows"))
-            if (row.path("trackId").asLong() == track)
-                return row.path("cells").path("title").path("value").asString("null");
-        throw new IOException("the track is not there");
+    /** Restores the newest backup into an installation of its own, which holds its counts against the manifest, and looks it over. */
+    private void restore() throws IOException {
+        if (!Files.isDirectory(Path.of(BackingUp.folder(house)))
+                || !ledger.rows().contains("that were complete")) return;
+        Installation beside = new Installation(folder.resolve("restored"), SETTINGS);
+        beside.clear();
+        try {
+            beside.script("restore", BackingUp.folder(house));
+            beside.script("doctor", "--deep");
+        } finally {
+            beside.script("stop");
+        }
+        beside.clear();
+    }
+
+    private static long release(Person person, String title) throws IOException, InterruptedException {
+        for (JsonNode each : person.json("GET", "/api/releases?count=100", null).path("releases"))
+            if (each.path("title").asString().equals(title))
+                return each.path("id").asLong();
+        throw new IOException("the demo has no " + title);
+    }
+
+    /** Every job ends. */
+    private void waitForWork(Person person) throws IOException, InterruptedException {
+        long end = System.nanoTime() + LONGEST_WORK.toNanos();
+        while (person.get("/api/jobs").body().matches("(?s).*\"state\":\"(waiting|running)\".*")) {
+            if (System.nanoTime() > end) {
+                ledger.wrong("work does not end: " + person.get("/api/jobs").body());
+                return;
+            }
+            LockSupport.parkNanos(500_000_000);
+        }
+    }
+
+    private void readBack(Person person) throws IOException, InterruptedException {
+        for (Map.Entry<String, byte[]> each : ledger.files().entrySet()) {
+            HttpResponse<byte[]> back = person.bytes("/api/files/" + each.getKey());
+            if (back.statusCode() != 200 || !Arrays.equals(back.body(), each.getValue()))
+                ledger.wrong("file %s came back otherwise (%d)".formatted(each.getKey(), back.statusCode()));
+        }
+    }
+
+    private String http(String method, String path, String body) throws IOException, InterruptedException {
+        return HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create("http://127.0.0.1:"
+                                        + Files.readString(house.at("demo/run/standins.port"))
+                                                .strip()
+                                        + path))
+                                .method(method, HttpRequest.BodyPublishers.ofString(body))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString())
+                .body();
     }
 
     // ---- the installation
@@ -228,7 +231,7 @@ final class SurviveBench {
         LockSupport.parkNanos(500_000_000);
         while (System.nanoTime() - began < LONGEST_RESTART.toNanos())
             try {
-                if (new Person(house.at("own/run/port"))
+                if (new Person(house.at("demo/run/port"))
                                 .send("GET", "/actuator/health/readiness", null)
                                 .statusCode()
                         == 200) return System.nanoTime() - began;

@@ -37,9 +37,15 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class Backups {
-    /** Rows that mean nothing a moment later. */
-    private static final List<String> OF_THE_MOMENT =
-            List.of("spring_session", "spring_session_attributes", "backup_run", "backup_plan", "wrong_password");
+    /** Rows that mean nothing a moment later, or whose bytes are no files of the store yet. */
+    private static final List<String> OF_THE_MOMENT = List.of(
+            "spring_session",
+            "spring_session_attributes",
+            "backup_run",
+            "backup_plan",
+            "wrong_password",
+            "upload",
+            "upload_piece");
 
     private static final DateTimeFormatter NAME =
             DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH-mm-ss'Z'").withZone(ZoneOffset.UTC);

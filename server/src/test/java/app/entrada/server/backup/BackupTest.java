@@ -122,6 +122,16 @@ class BackupTest {
     @ParameterizedTest
     @ValueSource(strings = {"backups", "house.tar"})
     void becomes_the_same_house_again(String to) throws IOException {
+        // its pieces are not in the backup, so it must not say that they are there
+        String underWay = manager.send("POST", "/api/uploads", Map.of("Upload-Length", "9"), new byte[0])
+                .headers()
+                .get("location")
+                .get(0);
+        manager.send(
+                "PATCH",
+                underWay,
+                Map.of("Upload-Offset", "0", "Content-Type", "application/offset+octet-stream"),
+                new byte[4]);
         BackupManifest made = backUp(folder.resolve(to));
         assertThat(runs.lastGood().orElseThrow().files()).isEqualTo(made.files().size());
         List<String> other = RunningServer.nothingYet();
@@ -134,6 +144,13 @@ class BackupTest {
             Client client = RunningServer.client(again);
             assertThat(client.signIn("manager", RunningServer.PASSWORD).status())
                     .isEqualTo(200);
+            assertThat(client.send("HEAD", underWay, Map.of(), new byte[0]).status())
+                    .isEqualTo(404);
+            assertThat(again.getBean(JdbcClient.class)
+                            .sql("SELECT count(*) FROM upload_piece")
+                            .query(Integer.class)
+                            .single())
+                    .isZero();
             for (String path : List.of("/api/releases", "/api/label", "/api/people", "/api/codes", "/api/destinations"))
                 assertThat(client.get(path).text())
                         .as(path)
