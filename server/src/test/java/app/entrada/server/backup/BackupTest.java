@@ -113,7 +113,7 @@ class BackupTest {
     private static Set<String> filesIn(Path folder) throws IOException {
         try (Stream<Path> all = Files.walk(folder)) {
             return new TreeSet<>(all.filter(Files::isRegularFile)
-                    .filter(each -> !each.toString().contains("workshop"))
+                    .filter(each -> !each.toString().matches(".*/(workshop|pieces)/.*"))
                     .map(each -> folder.relativize(each).toString())
                     .toList());
         }
