@@ -53,6 +53,7 @@ final class Bucket implements AutoCloseable {
     private static final int PART = 16 << 20;
     private static final Duration CONNECTING = Duration.ofSeconds(5);
     private static final Duration SILENT = Duration.ofSeconds(60);
+    private static final Duration SIGN_OF_LIFE = Duration.ofSeconds(3);
     private static final Duration LONGEST_SENDING = Duration.ofDays(1);
 
     private static final int MISSING = 404;
@@ -90,16 +91,20 @@ final class Bucket implements AutoCloseable {
     /** Asks whether it is there, and whether it may be used. */
     void reach() throws StoreAway {
         try {
-            client.headBucket(ask -> ask.bucket(name));
+            headBucket();
         } catch (SdkException away) {
             throw new StoreAway("The bucket " + name + " cannot be used", away);
         }
     }
 
+    private void headBucket() {
+        client.headBucket(ask -> ask.bucket(name).overrideConfiguration(call -> call.apiCallTimeout(SIGN_OF_LIFE)));
+    }
+
     /** Why its server does not let it be used; nothing when it does, and when it does not answer at all. */
     Optional<String> refused() {
         try {
-            client.headBucket(ask -> ask.bucket(name));
+            headBucket();
             return Optional.empty();
         } catch (S3Exception answer) {
             if (answer.statusCode() == MISSING) return Optional.of("there is none of that name");
@@ -170,8 +175,13 @@ final class Bucket implements AutoCloseable {
         return Base64.getEncoder().encodeToString(digest);
     }
 
+    /** A checksum of all bytes, as the protocol writes it. */
+    private static String whole(Sha256 sha256) {
+        return base64(HexFormat.of().parseHex(sha256.hex()));
+    }
+
     private String putAtOnce(String key, Path file, Sha256 sha256) {
-        String sum = base64(HexFormat.of().parseHex(sha256.hex()));
+        String sum = whole(sha256);
         client.putObject(ask -> ask.bucket(name).key(key).checksumSHA256(sum), RequestBody.fromFile(file));
         return sum;
     }
@@ -223,9 +233,20 @@ final class Bucket implements AutoCloseable {
         }
     }
 
+    private HeadObjectResponse withChecksum(String key) {
+        return client.headObject(ask -> ask.bucket(name).key(key).checksumMode(ChecksumMode.ENABLED));
+    }
+
+    /** Whether these bytes are under a name: as its server says, or read where it says nothing. */
+    boolean has(String key, Sha256 sha256, long bytes) throws IOException {
+        Optional<HeadObjectResponse> there = found(key, () -> withChecksum(key));
+        if (there.isEmpty() || there.get().contentLength() != bytes) return false;
+        if (whole(sha256).equals(there.get().checksumSHA256())) return true;
+        return sum(key).filter(sha256::equals).isPresent();
+    }
+
     private void compare(String key, Sha256 sha256, long bytes, String expected) throws IOException {
-        HeadObjectResponse there =
-                client.headObject(ask -> ask.bucket(name).key(key).checksumMode(ChecksumMode.ENABLED));
+        HeadObjectResponse there = withChecksum(key);
         boolean same = there.contentLength() == bytes
                 && (there.checksumSHA256() != null
                         ? there.checksumSHA256().equals(expected)

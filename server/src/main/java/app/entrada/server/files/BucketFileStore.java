@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -66,22 +67,22 @@ final class BucketFileStore implements FileStore {
         return stored;
     }
 
+    /** What is in the bucket is read before it is believed: one that became another gives way to this one. */
     private void keep(Path part, Stored stored) throws IOException {
-        send(part, stored.sha256(), stored.bytes());
+        String key = key(stored.sha256());
+        if (bucket.sum(key).filter(stored.sha256()::equals).isEmpty()) bucket.put(key, part, stored.sha256());
         near.keep(part, stored.sha256());
         nearby.used(stored.sha256(), stored.bytes());
     }
 
     /**
-     * Puts a file into the bucket unless it is there; one there that became another gives way to it.
+     * Sends a file unless the bucket says that it has it.
      *
      * @return whether it was sent
      */
     boolean send(Path file, Sha256 sha256, long bytes) throws IOException {
-        String key = key(sha256);
-        if (bucket.bytes(key).filter(there -> there == bytes).isPresent()
-                && bucket.sum(key).filter(sha256::equals).isPresent()) return false;
-        bucket.put(key, file, sha256);
+        if (bucket.has(key(sha256), sha256, bytes)) return false;
+        bucket.put(key(sha256), file, sha256);
         return true;
     }
 
@@ -101,9 +102,19 @@ final class BucketFileStore implements FileStore {
     public Path path(Sha256 sha256) {
         Path place = near.path(sha256);
         try {
-            if (!Files.exists(place)) return again(sha256);
-            nearby.used(sha256, Files.size(place));
+            long bytes = Files.size(place);
+            nearby.used(sha256, bytes);
             return place;
+        } catch (NoSuchFileException notNearby) {
+            return brought(sha256);
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
+        }
+    }
+
+    private Path brought(Sha256 sha256) {
+        try {
+            return again(sha256);
         } catch (IOException away) {
             throw new UncheckedIOException(away);
         }

@@ -57,6 +57,7 @@ class UploadService implements Work {
     private static final Duration LONGEST_LAST_STEPS = Duration.ofMinutes(1);
 
     private static final Duration BETWEEN_LOOKS = Duration.ofSeconds(30);
+    private static final Duration BETWEEN_FORGETTING = Duration.ofHours(1);
 
     private static final String UPLOADS = """
             SELECT u.*, coalesce(here, 0) AS here FROM upload u LEFT JOIN LATERAL (
@@ -72,6 +73,8 @@ class UploadService implements Work {
     private final JdbcClient jdbc;
     private final Clock clock;
     private final Background background;
+    /** When this server last removed what is old. */
+    private volatile Instant forgotten = Instant.EPOCH;
 
     UploadService(
             FileStore store,
@@ -272,11 +275,13 @@ class UploadService implements Work {
             } catch (IOException | RuntimeException notNow) {
                 LOG.warn("An upload that had come whole could not be entered: {}", upload.id, notNow);
             }
-        try {
-            forgetOld();
-        } catch (IOException notNow) {
-            LOG.warn("Old uploads could not be removed", notNow);
-        }
+        if (forgotten.plus(BETWEEN_FORGETTING).isBefore(Instant.now()))
+            try {
+                forgetOld();
+                forgotten = Instant.now();
+            } catch (IOException notNow) {
+                LOG.warn("Old uploads could not be removed", notNow);
+            }
         return Optional.of(Instant.now().plus(BETWEEN_LOOKS));
     }
 
@@ -293,7 +298,8 @@ class UploadService implements Work {
         for (Piece piece : pieces) this.pieces.remove(piece.name);
     }
 
-    private void forgetOld() throws IOException {
+    /** Removes what nobody went on with, and pieces that nobody noted. */
+    void forgetOld() throws IOException {
         Instant now = clock.instant();
         for (UUID id : jdbc.sql("SELECT id FROM upload WHERE at < ?")
                 .param(Timestamp.from(now.minus(KEPT)))

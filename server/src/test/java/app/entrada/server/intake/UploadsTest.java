@@ -311,7 +311,7 @@ class UploadsTest {
         for (String name : List.of("upload-nobody-s", pieces(place).get(0)))
             Files.setLastModifiedTime(
                     folder.resolve(name), FileTime.from(Instant.now().minus(Duration.ofDays(1))));
-        RunningServer.bean(UploadService.class).run("all", null);
+        RunningServer.bean(UploadService.class).forgetOld();
         assertThat(kept.bytes("upload-nobody-s")).isEmpty();
         assertThat(kept.bytes(pieces(place).get(0))).hasValue(400);
         assertThat(manager.delete(place).status()).isEqualTo(204);
