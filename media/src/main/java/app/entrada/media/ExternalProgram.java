@@ -9,8 +9,10 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 
 /** Runs another program: arguments as a list, never through a shell; no standard input; bounded in time and output. */
 final class ExternalProgram {
@@ -27,6 +29,20 @@ final class ExternalProgram {
      * @param err standard error, at most 1 MiB
      */
     record Result(int exit, String out, String err) {}
+
+    /** Thrown when a program was ended by the system, or by us because it took too long. */
+    static final class Ended extends IOException {
+        private static final long serialVersionUID = 1L;
+
+        Ended(String says) {
+            super(says);
+        }
+    }
+
+    /** What a shell adds to the number of the signal that ended a program. */
+    private static final int SIGNAL = 128;
+
+    private static final Set<Integer> ENDED_FROM_OUTSIDE = Set.of(SIGNAL + 9, SIGNAL + 15);
 
     /** Whether a program can be found. */
     static boolean exists(String name) {
@@ -85,7 +101,7 @@ final class ExternalProgram {
 
     /**
      * Starts the program and gives what it writes to standard output, as it comes. Closing the stream ends the program and
-     * throws when it had failed by itself.
+     * throws when it had failed by itself, and {@link Ended} when it was ended.
      *
      * @throws IOException when the program is missing
      */
@@ -93,7 +109,13 @@ final class ExternalProgram {
         Path err = Files.createTempFile("entrada", ".err");
         Process process = alone(command, err).start();
         var watch = CompletableFuture.delayedExecutor(limit.toMillis(), TimeUnit.MILLISECONDS);
-        CompletableFuture<Void> late = CompletableFuture.runAsync(process::destroyForcibly, watch);
+        AtomicBoolean tooLong = new AtomicBoolean();
+        CompletableFuture<Void> late = CompletableFuture.runAsync(
+                () -> {
+                    tooLong.set(true);
+                    process.destroyForcibly();
+                },
+                watch);
         return new FilterInputStream(process.getInputStream()) {
             private boolean ended;
 
@@ -107,16 +129,24 @@ final class ExternalProgram {
             @Override
             public void close() throws IOException {
                 try {
-                    if (ended && process.waitFor(10, TimeUnit.SECONDS) && process.exitValue() != 0)
-                        throw new IOException("%s stopped: %s".formatted(command.get(0), reason(head(err))));
+                    if (ended && process.waitFor(10, TimeUnit.SECONDS) && process.exitValue() != 0) throw failed();
                 } catch (InterruptedException stopped) {
                     Thread.currentThread().interrupt();
+                    throw new Ended("%s was stopped".formatted(command.get(0)));
                 } finally {
                     late.cancel(true);
                     process.destroyForcibly();
                     super.close();
                     Files.deleteIfExists(err);
                 }
+            }
+
+            private IOException failed() throws IOException {
+                if (tooLong.get())
+                    return new Ended("%s took longer than %d s".formatted(command.get(0), limit.toSeconds()));
+                if (ENDED_FROM_OUTSIDE.contains(process.exitValue()))
+                    return new Ended("%s was ended by the system".formatted(command.get(0)));
+                return new IOException("%s stopped: %s".formatted(command.get(0), reason(head(err))));
             }
         };
     }

@@ -8,6 +8,7 @@ import app.entrada.core.copy.write.Transcoder;
 import app.entrada.core.sound.AudioFacts;
 import app.entrada.core.sound.SoundDecoder;
 import app.entrada.core.text.Sha256;
+import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -98,7 +99,22 @@ public final class Ffmpeg implements Transcoder, SoundDecoder {
         List<String> command = command(type(sound.kind()), file);
         // floating point, since integers would clip the overs of lossy codecs
         command.addAll(List.of("-c:a", "pcm_f32le", "-f", "f32le", "pipe:1"));
-        return ExternalProgram.stream(command, LIMIT);
+        InputStream decoded;
+        try {
+            decoded = ExternalProgram.stream(command, LIMIT);
+        } catch (IOException notStarted) {
+            throw new Ended("ffmpeg could not be started: " + notStarted.getMessage());
+        }
+        return new FilterInputStream(decoded) {
+            @Override
+            public void close() throws IOException {
+                try {
+                    super.close();
+                } catch (ExternalProgram.Ended outside) {
+                    throw new Ended(String.valueOf(outside.getMessage()));
+                }
+            }
+        };
     }
 
     /**

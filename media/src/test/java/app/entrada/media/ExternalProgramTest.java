@@ -27,6 +27,26 @@ class ExternalProgramTest {
         assertThat(Duration.ofNanos(System.nanoTime() - start)).isLessThan(Duration.ofSeconds(30));
     }
 
+    private static void readToItsEnd(List<String> command, Duration limit) throws IOException {
+        try (InputStream said = ExternalProgram.stream(command, limit)) {
+            said.readAllBytes();
+        }
+    }
+
+    @Test
+    void one_that_the_system_ends_or_that_hangs_is_told_from_one_that_fails() {
+        Duration patient = Duration.ofSeconds(30);
+        assertThatThrownBy(() -> readToItsEnd(List.of("sh", "-c", "echo half; kill -9 $$"), patient))
+                .isInstanceOf(ExternalProgram.Ended.class)
+                .hasMessageContaining("ended by the system");
+        assertThatThrownBy(() -> readToItsEnd(List.of("sleep", "60"), Duration.ofMillis(300)))
+                .isInstanceOf(ExternalProgram.Ended.class)
+                .hasMessageContaining("took longer");
+        assertThatThrownBy(() -> readToItsEnd(List.of("ls", "/no/such/folder"), patient))
+                .isNotInstanceOf(ExternalProgram.Ended.class)
+                .hasMessageContaining("/no/such/folder");
+    }
+
     @Test
     void arguments_are_arguments_and_never_read_by_a_shell() throws IOException {
         assertThat(ExternalProgram.run(List.of("echo", "$(id)", "; ls", "*"), Duration.ofSeconds(5))

@@ -69,6 +69,7 @@ public final class AudioMeasuring {
      *
      * @param progress told now and then how many bytes of the file are done
      * @param more further listeners to the short spectra
+     * @throws SoundDecoder.Ended when the decoder was ended from outside or took too long
      * @throws IOException with a sentence that says why the file is no readable audio
      */
     public static Measured measure(
@@ -199,8 +200,8 @@ public final class AudioMeasuring {
                 if (sound.samples() > 0) progress.accept(Math.min(bytes, bytes * listening.frames() / sound.samples()));
                 if (surplus > 10L * sound.sampleRate()) break;
             }
-        } catch (SoundDecoder.Missing missing) {
-            throw missing;
+        } catch (SoundDecoder.Missing | SoundDecoder.Ended notTheFile) {
+            throw notTheFile;
         } catch (IOException failed) {
             faults.add(new Fault(
                     Objects.requireNonNullElse(failed.getMessage(), "the file ends in the middle"),

@@ -22,9 +22,19 @@ public interface SoundDecoder {
         }
     }
 
+    /** Thrown when the decoder was ended from outside or took too long: that says nothing of the file, and may not happen again. */
+    final class Ended extends IOException {
+        private static final long serialVersionUID = 1L;
+
+        /** @param says one sentence */
+        public Ended(String says) {
+            super(says);
+        }
+    }
+
     /**
      * Decoded samples: interleaved, 32-bit floating point, little-endian, in the file's own rate and channels. The stream's
-     * {@code close} throws when the decoder failed.
+     * {@code close} throws when the decoder failed; {@link Ended} when that was not its own doing.
      *
      * @throws Missing when there is no decoder for this
      */

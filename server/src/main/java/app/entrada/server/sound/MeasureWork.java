@@ -30,6 +30,11 @@ import org.springframework.stereotype.Component;
 public class MeasureWork implements Work {
     private static final Logger LOG = LoggerFactory.getLogger(MeasureWork.class);
 
+    /** What is said of a file whose decoder was ended again and again; it is tried anew after the next start. */
+    static final String DECODER_ENDED =
+            "the decoder was ended by the system or took too long, several times; it is measured again when the server starts";
+
+    private static final int MOST_TRIES = 4;
     private static final long BETWEEN_REPORTS = 8 << 20;
 
     private final FileStore store;
@@ -71,7 +76,7 @@ public class MeasureWork implements Work {
         long job = Long.parseLong(parts[1]);
         FileIndex.StoredFile entry = files.find(new Sha256(parts[0])).orElseThrow();
         try {
-            if (!entry.measured()) measure(entry, job);
+            if (!entry.measured()) measure(entry, job, context.getExecution().consecutiveFailures >= MOST_TRIES - 1);
         } catch (UncheckedIOException disk) {
             // it is tried again by itself; until then it says what it waits for
             DiskFull.in(disk, settings.var()).ifPresent(full -> board.waits(job, full));
@@ -84,6 +89,11 @@ public class MeasureWork implements Work {
 
     /** Measures a file now. */
     public void measure(FileIndex.StoredFile entry, long job) {
+        measure(entry, job, true);
+    }
+
+    /** @param last whether it is not tried again when the decoder is ended from outside */
+    private void measure(FileIndex.StoredFile entry, long job, boolean last) {
         Path path = store.path(entry.sha256());
         try {
             if (entry.kind() == FileKind.PICTURE) {
@@ -119,6 +129,10 @@ public class MeasureWork implements Work {
                             .orElse(null));
         } catch (java.nio.file.FileSystemException disk) {
             throw new UncheckedIOException(disk);
+        } catch (SoundDecoder.Ended outside) {
+            LOG.warn("{} could not be decoded: {}", entry.sha256(), outside.getMessage());
+            if (!last) throw new UncheckedIOException(outside);
+            files.measured(entry.sha256(), null, null, DECODER_ENDED);
         } catch (IOException unreadable) {
             files.measured(entry.sha256(), null, null, Objects.toString(unreadable.getMessage(), "it cannot be read"));
         } catch (OutOfMemoryError full) {

@@ -1,5 +1,6 @@
 package app.entrada.server.sound;
 
+import app.entrada.media.Ffmpeg;
 import app.entrada.server.jobs.Background;
 import app.entrada.server.jobs.JobBoard;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -7,7 +8,10 @@ import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
-/** After a new version that measures more, files that were received before are measured again. */
+/**
+ * At the start files are measured again: after a new version that measures more, those that were received before; those whose
+ * decoder was ended from outside; and those whose sound nobody could hear because there was no decoder.
+ */
 @Component
 class Remeasuring {
     private final JdbcClient jdbc;
@@ -24,6 +28,13 @@ class Remeasuring {
 
     @EventListener(ApplicationReadyEvent.class)
     void begin() {
+        jdbc.sql("""
+                        UPDATE file SET measured = false, revision = revision + 1, problem = NULL
+                        WHERE kind = 'audio' AND measured AND (problem = :ended
+                            OR :decoder AND problem IS NULL AND audio IS NOT NULL AND audio ->> 'sound' IS NULL)""")
+                .param("ended", MeasureWork.DECODER_ENDED)
+                .param("decoder", Ffmpeg.installed())
+                .update();
         jdbc.sql("""
                         SELECT sha256, bytes FROM file f WHERE NOT measured AND kind IN ('audio', 'picture')
                         AND NOT EXISTS (SELECT 1 FROM scheduled_tasks s WHERE s.task_name = 'measure'
