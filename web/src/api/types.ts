@@ -62,6 +62,7 @@ export type DeliveryView = Schemas['DeliveryView']
 export type Ruled = Schemas['Ruled']
 export type DestinationView = Schemas['DestinationView']
 export type LabelFacts = Schemas['LabelProfile']
+export type HouseFacts = Schemas['HouseFacts']
 /** A change: what was typed, or people with their shares, part by part. */
 export type Edit = Omit<Schemas['Edit'], 'after' | 'people'> & { after?: string | null; people?: PersonShare[] | null }
 export type Weight = FindingView['weight']

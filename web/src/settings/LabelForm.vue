@@ -61,26 +61,4 @@ async function save() {
   </BForm>
 </template>
 
-<style scoped>
-.field {
-  display: grid;
-  grid-template-columns: 160px 260px 1fr;
-  gap: var(--space-6);
-  align-items: center;
-  padding: var(--space-3) 0;
-  border-bottom: 1px solid var(--line);
-}
-label {
-  font-weight: 500;
-}
-.problem {
-  color: var(--stop);
-}
-button {
-  margin-top: var(--space-6);
-}
-.saved {
-  margin-left: var(--space-5);
-  color: var(--ready);
-}
-</style>
+<style scoped src="./fields.css"></style>

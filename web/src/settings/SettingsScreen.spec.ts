@@ -19,6 +19,8 @@ const usual = {
   'GET /api/label': LABEL,
   'GET /api/backups': NONE,
   'GET /api/calendar': { path: null, since: null },
+  'GET /api/house/facts': { timeZone: '', contact: '' },
+  'GET /api/destinations': [],
 }
 afterEach(() => vi.unstubAllGlobals())
 
@@ -46,6 +48,36 @@ describe('P1 Settings of the house', () => {
     expect(shown.find('[role=alert]').text()).toContain('two letters')
     expect((shown.find('#isrcPrefix').element as HTMLInputElement).value).toBe('X')
     expect(shown.find('.saved').text()).toBe('')
+  })
+  it('saves when a day begins and whom others may ask', async () => {
+    const typed = { timeZone: 'Europe/Berlin', contact: 'M. Arden, desk@ninth-weir.example' }
+    const { shown, posts } = await screen(SettingsScreen, { ...usual, 'PUT /api/house/facts': typed })
+    await shown.find('#timeZone').setValue(typed.timeZone)
+    await shown.find('#contact').setValue(typed.contact)
+    await shown.findAll('form')[1]!.trigger('submit')
+    await flushPromises()
+    expect(posts().at(-1)).toMatchObject({ method: 'PUT', path: '/api/house/facts', body: typed })
+    expect(shown.findAll('.saved').map((each) => each.text())).toContain('Saved.')
+  })
+  it('says how destinations are reached and what of that is missing', async () => {
+    const one = { id: 'lumenfold', name: 'Lumenfold', way: 'interface', url: 'https://lumenfold.example', secret: true }
+    const { shown } = await screen(SettingsScreen, {
+      ...usual,
+      'GET /api/destinations': [
+        one,
+        { ...one, id: 'ostra', name: 'OSTRA', url: null },
+        { ...one, id: 'ppo', name: 'PPO', secret: false },
+        { ...one, id: 'form', name: 'Quayside Form', way: 'form', url: null, secret: false },
+      ],
+    })
+    const section = shown.find('[aria-labelledby=settings-connections]')
+    const rows = section.findAll('tbody tr').map((row) => row.findAll('td').map((cell) => cell.text()))
+    expect(rows).toEqual([
+      ['Lumenfold', 'by its interface', 'https://lumenfold.example', ''],
+      ['OSTRA', 'by its interface', '', 'no address entered'],
+      ['PPO', 'by its interface', 'https://lumenfold.example', 'no token entered'],
+      ['Quayside Form', 'by hand, into a web form', '', ''],
+    ])
   })
   it('says when the last good backup was, and why a later one failed', async () => {
     const run = {

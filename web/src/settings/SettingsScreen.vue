@@ -3,6 +3,8 @@
 import { useSession } from '../api/session'
 import CalendarAddress from '../desk/CalendarAddress.vue'
 import BackupSection from './BackupSection.vue'
+import ConnectionsSection from './ConnectionsSection.vue'
+import HouseFactsForm from './HouseFactsForm.vue'
 import HouseSection from './HouseSection.vue'
 import LabelForm from './LabelForm.vue'
 import NewKey from './NewKey.vue'
@@ -16,6 +18,14 @@ const session = useSession()
     <section aria-labelledby="settings-label">
       <h2 id="settings-label">Label</h2>
       <LabelForm />
+    </section>
+    <section aria-labelledby="settings-where">
+      <h2 id="settings-where">Time zone and contact</h2>
+      <HouseFactsForm />
+    </section>
+    <section aria-labelledby="settings-connections">
+      <h2 id="settings-connections">Connections</h2>
+      <ConnectionsSection />
     </section>
     <section aria-labelledby="settings-calendar">
       <h2 id="settings-calendar">Calendar</h2>

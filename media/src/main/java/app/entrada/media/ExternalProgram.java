@@ -28,7 +28,12 @@ final class ExternalProgram {
      * @param out standard output, at most 1 MiB
      * @param err standard error, at most 1 MiB
      */
-    record Result(int exit, String out, String err) {}
+    record Result(int exit, String out, String err) {
+        /** Whether it was ended from outside: what it had to do says nothing of that. */
+        boolean isEnded() {
+            return ENDED_FROM_OUTSIDE.contains(exit);
+        }
+    }
 
     /** Thrown when a program was ended by the system, or by us because it took too long. */
     static final class Ended extends IOException {

@@ -169,6 +169,7 @@ public final class Ffmpeg implements Transcoder, SoundDecoder {
         List<String> command = command(type, in);
         command.addAll(output);
         ExternalProgram.Result result = ExternalProgram.run(command, LIMIT);
+        if (result.isEnded()) throw new IOException("ffmpeg was ended by the system; try again");
         if (result.exit() != 0)
             throw new IOException("ffmpeg could not read or write the sound: " + ExternalProgram.reason(result.err()));
         return result.out();

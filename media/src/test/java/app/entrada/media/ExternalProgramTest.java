@@ -34,7 +34,7 @@ class ExternalProgramTest {
     }
 
     @Test
-    void one_that_the_system_ends_or_that_hangs_is_told_from_one_that_fails() {
+    void one_that_the_system_ends_or_that_hangs_is_told_from_one_that_fails() throws IOException {
         Duration patient = Duration.ofSeconds(30);
         assertThatThrownBy(() -> readToItsEnd(List.of("sh", "-c", "echo half; kill -9 $$"), patient))
                 .isInstanceOf(ExternalProgram.Ended.class)
@@ -45,6 +45,10 @@ class ExternalProgramTest {
         assertThatThrownBy(() -> readToItsEnd(List.of("ls", "/no/such/folder"), patient))
                 .isNotInstanceOf(ExternalProgram.Ended.class)
                 .hasMessageContaining("/no/such/folder");
+        assertThat(ExternalProgram.run(List.of("sh", "-c", "kill -15 $$"), patient)
+                        .isEnded())
+                .isTrue();
+        assertThat(ExternalProgram.run(List.of("false"), patient).isEnded()).isFalse();
     }
 
     @Test

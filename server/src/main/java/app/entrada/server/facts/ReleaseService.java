@@ -31,9 +31,16 @@ public class ReleaseService {
     private final ReleaseRepository releases;
     private final ChangeService changes;
     private final CodeBook codes;
+    private final HouseFactsRepository house;
     private final Clock clock;
 
-    ReleaseService(ReleaseRepository releases, ChangeService changes, CodeBook codes, Clock clock) {
+    ReleaseService(
+            ReleaseRepository releases,
+            ChangeService changes,
+            CodeBook codes,
+            HouseFactsRepository house,
+            Clock clock) {
+        this.house = house;
         this.releases = releases;
         this.changes = changes;
         this.codes = codes;
@@ -92,6 +99,8 @@ public class ReleaseService {
             facts.add(new Change(release, Fields.RELEASE_P_LINE, null, line));
             facts.add(new Change(release, Fields.RELEASE_C_LINE, null, line));
         }
+        String contact = house.now().contact();
+        if (!contact.isEmpty()) facts.add(new Change(release, Fields.RELEASE_CONTACT, null, contact));
         return changes.apply(id, new ChangeService.Batch("New release", ChangeSource.DEFAULTS, facts), account);
     }
 

@@ -2,8 +2,8 @@ package app.entrada.server.platform;
 
 import app.entrada.core.copy.write.CopyWriter;
 import app.entrada.media.Ffmpeg;
-import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
@@ -17,19 +17,15 @@ import org.springframework.transaction.support.TransactionTemplate;
 class PlatformConfiguration {
     /** The clock, moved to a pinned day when one is set: hours still pass. */
     @Bean
-    Clock clock(Settings settings) {
-        Clock clock = Clock.systemDefaultZone();
-        if (settings.today() == null || settings.today().isBlank()) return clock;
-        ZoneId zone = clock.getZone();
-        LocalTime now = LocalTime.now(clock);
-        return Clock.offset(
-                clock,
-                Duration.between(
-                        clock.instant(),
-                        LocalDate.parse(settings.today())
-                                .atTime(now)
-                                .atZone(zone)
-                                .toInstant()));
+    HouseClock clock(Settings settings) {
+        ZoneId zone = ZoneId.systemDefault();
+        if (settings.today() == null || settings.today().isBlank()) return new HouseClock(zone, Duration.ZERO);
+        Instant now = Instant.now();
+        Instant pinned = LocalDate.parse(settings.today())
+                .atTime(LocalTime.ofInstant(now, zone))
+                .atZone(zone)
+                .toInstant();
+        return new HouseClock(zone, Duration.between(now, pinned));
     }
 
     @Bean

@@ -37,6 +37,7 @@ final class Routes {
             "GET /api/accounts/log",
             "GET /api/backups",
             "GET /api/house",
+            "PUT /api/house/facts",
             "POST /api/accounts",
             "PUT /api/accounts/{id}",
             "POST /api/accounts/{id}/password",

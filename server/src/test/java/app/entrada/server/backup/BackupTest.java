@@ -436,6 +436,7 @@ class BackupTest {
         // as it was a while ago: an upload under way lay in one file
         JdbcClient database = database(own);
         int then = 25;
+        database.sql("DROP TABLE house").update();
         database.sql("DROP TABLE wrong_password").update();
         database.sql("DROP TABLE upload_piece").update();
         database.sql("ALTER TABLE upload ADD COLUMN here bigint NOT NULL DEFAULT 0, ADD COLUMN stored_sha256 text")

@@ -107,6 +107,7 @@ class BoundedStatementsTest {
                 "/api/activity",
                 "/api/backups",
                 "/api/house",
+                "/api/house/facts",
                 "/api/account",
                 "/api/accounts",
                 "/api/accounts/log",

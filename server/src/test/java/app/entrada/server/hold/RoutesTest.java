@@ -202,6 +202,7 @@ class RoutesTest {
                         "PUT /api/recipes/{id}",
                         "DELETE /api/recipes/{id}",
                         "PUT /api/label",
+                        "PUT /api/house/facts",
                         "POST /api/releases/{id}/readiness/risks",
                         "POST /api/releases/{id}/readiness/risks/withdraw");
         assertThat(byRole.get("assistant manager"))

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+/** How each destination is reached; each is entered on its own page. */
+import { api, got } from '../api/client'
+import type { DestinationView } from '../api/types'
+import { WAYS } from '../destinations/ways'
+import { useLoad } from '../kit/useLoad'
+
+const { value: destinations, problem } = useLoad<DestinationView[]>(() => got(api.GET('/api/destinations')))
+/** What has to be entered before anything is sent. */
+function lacks(of: DestinationView) {
+  const wanted = WAYS[of.way]
+  if (wanted.place && !of.url) return `no ${wanted.place.toLowerCase()} entered`
+  return wanted.secret && !of.secret ? `no ${wanted.secret.toLowerCase()} entered` : ''
+}
+</script>
+
+<template>
+  <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+  <p v-else-if="!destinations" class="quiet">Loading the destinations…</p>
+  <p v-else-if="!destinations.length" class="quiet">
+    There are no destinations yet. Add them under <RouterLink :to="{ name: 'destinations' }">Destinations</RouterLink>.
+  </p>
+  <table v-else>
+    <thead>
+      <tr>
+        <th>Destination</th>
+        <th>Handed over</th>
+        <th>Address</th>
+        <th><span class="visually-hidden">What is missing</span></th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="each in destinations" :key="each.id">
+        <td>
+          <RouterLink :to="{ name: 'destination', params: { id: each.id } }">{{ each.name }}</RouterLink>
+        </td>
+        <td>{{ WAYS[each.way].name }}</td>
+        <td class="mono">{{ each.url }}</td>
+        <td class="problem">{{ lacks(each) }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+}
+th {
+  font-weight: 500;
+  padding: var(--space-2) var(--space-5) var(--space-2) 0;
+}
+td {
+  border-top: 1px solid var(--line);
+  padding: var(--space-2) var(--space-5) var(--space-2) 0;
+  overflow-wrap: anywhere;
+}
+.problem {
+  color: var(--stop);
+}
+</style>
