@@ -33,12 +33,19 @@ public class TagCache {
 
     /** What a file offers; nothing when its tags cannot be read. */
     public TagFacts of(Sha256 file) {
-        return read.computeIfAbsent(file, key -> {
-            try {
-                return TagFacts.of(TagReading.of(store.path(key)).entries());
-            } catch (IOException unreadable) {
-                return new TagFacts(List.of(), OptionalInt.empty());
-            }
-        });
+        TagFacts known = read.get(file);
+        if (known != null) return known;
+        // the file may have to be brought from elsewhere: nobody else waits for it
+        TagFacts fresh = read(file);
+        read.put(file, fresh);
+        return fresh;
+    }
+
+    private TagFacts read(Sha256 file) {
+        try {
+            return TagFacts.of(TagReading.of(store.path(file)).entries());
+        } catch (IOException unreadable) {
+            return new TagFacts(List.of(), OptionalInt.empty());
+        }
     }
 }

@@ -12,6 +12,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -28,6 +29,8 @@ final class Nearby {
     /** The same where there is far too much: a backup asks for every file once. */
     private static final Duration OPENED_AT_ONCE = Duration.ofMinutes(1);
 
+    private static final Duration BETWEEN_LOOKS = Duration.ofSeconds(10);
+
     /** Whether the store has a file, of that length. */
     interface Elsewhere {
         boolean has(FileStore.Kept file) throws IOException;
@@ -39,7 +42,10 @@ final class Nearby {
     private final long most;
     private final Elsewhere elsewhere;
     private final Map<Sha256, Use> uses = new HashMap<>();
+    private final AtomicBoolean making = new AtomicBoolean();
     private long bytes;
+    /** No room is looked for before this. */
+    private volatile Instant next = Instant.EPOCH;
 
     Nearby(DirectoryFileStore near, long most, Elsewhere elsewhere) throws IOException {
         this.near = near;
@@ -62,32 +68,62 @@ final class Nearby {
     }
 
     /** Notes that a file was asked for, and makes room when there is too much. */
-    synchronized void used(Sha256 sha256, long of) {
+    void used(Sha256 sha256, long of) {
         used(sha256, of, Instant.now());
     }
 
-    /** The same, at a moment. */
-    synchronized void used(Sha256 sha256, long of, Instant at) {
-        enter(sha256, of, at);
-        if (bytes > most) makeRoom(at);
+    /** The same, at a moment. Who asks for a file waits for no other's room. */
+    void used(Sha256 sha256, long of, Instant at) {
+        synchronized (uses) {
+            enter(sha256, of, at);
+            if (bytes <= most || at.isBefore(next)) return;
+        }
+        if (!making.compareAndSet(false, true)) return;
+        try {
+            makeRoom(at);
+        } finally {
+            next = at.plus(BETWEEN_LOOKS);
+            making.set(false);
+        }
     }
 
     private void makeRoom(Instant now) {
-        List<Map.Entry<Sha256, Use>> oldest = new ArrayList<>(uses.entrySet());
-        oldest.sort(Comparator.comparing(each -> each.getValue().at));
-        for (Map.Entry<Sha256, Use> each : oldest) {
-            Instant opened = now.minus(bytes > 2 * most ? OPENED_AT_ONCE : OPENED);
+        for (Map.Entry<Sha256, Use> each : oldest()) {
+            long there = bytes();
+            Instant opened = now.minus(there > 2 * most ? OPENED_AT_ONCE : OPENED);
             // a little more than has to be, so that not every new file looks for room
-            if (bytes <= most - most / 10 || each.getValue().at.isAfter(opened)) return;
+            if (there <= most - most / 10 || each.getValue().at.isAfter(opened)) return;
             try {
-                if (!elsewhere.has(new FileStore.Kept(each.getKey(), each.getValue().bytes))) continue;
-                Files.deleteIfExists(near.path(each.getKey()));
-                uses.remove(each.getKey());
-                bytes -= each.getValue().bytes;
+                if (elsewhere.has(new FileStore.Kept(each.getKey(), each.getValue().bytes)) && forgotten(each))
+                    Files.deleteIfExists(near.path(each.getKey()));
             } catch (IOException notNow) {
                 LOG.warn("No room is made in the data folder for now: {}", notNow.getMessage());
                 return;
             }
+        }
+    }
+
+    private List<Map.Entry<Sha256, Use>> oldest() {
+        synchronized (uses) {
+            List<Map.Entry<Sha256, Use>> oldest = new ArrayList<>();
+            uses.forEach((sha256, use) -> oldest.add(Map.entry(sha256, use)));
+            oldest.sort(Comparator.comparing(each -> each.getValue().at));
+            return oldest;
+        }
+    }
+
+    private long bytes() {
+        synchronized (uses) {
+            return bytes;
+        }
+    }
+
+    /** Whether it was forgotten; not when somebody asked for it meanwhile. */
+    private boolean forgotten(Map.Entry<Sha256, Use> file) {
+        synchronized (uses) {
+            boolean gone = uses.remove(file.getKey(), file.getValue());
+            if (gone) bytes -= file.getValue().bytes;
+            return gone;
         }
     }
 }

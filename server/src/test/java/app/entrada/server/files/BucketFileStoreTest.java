@@ -16,6 +16,9 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Random;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -234,6 +237,35 @@ class BucketFileStoreTest {
         assertThat(near.path(late)).exists();
         assertThat(near.path(onlyHere)).exists();
         assertThat(store.path(early)).hasBinaryContent(bytes(21, 400_000));
+    }
+
+    @Test
+    void who_asks_for_a_file_does_not_wait_for_room_and_a_store_that_is_away_is_not_asked_each_time() throws Exception {
+        DirectoryFileStore near = new DirectoryFileStore(one);
+        Sha256 first = receive(near, bytes(23, 900_000)).sha256();
+        Sha256 second = receive(near, bytes(24, 900_000)).sha256();
+        AtomicInteger asked = new AtomicInteger();
+        CountDownLatch answers = new CountDownLatch(1);
+        CountDownLatch begun = new CountDownLatch(1);
+        Nearby nearby = new Nearby(near, NEARBY, file -> {
+            asked.incrementAndGet();
+            begun.countDown();
+            try {
+                answers.await();
+            } catch (InterruptedException stopped) {
+                throw new IOException(stopped);
+            }
+            throw new IOException("away");
+        });
+        Instant later = Instant.now().plusSeconds(3600);
+        CompletableFuture<Void> slow = CompletableFuture.runAsync(() -> nearby.used(first, 900_000, later));
+        begun.await();
+        nearby.used(second, 900_000, later.plusSeconds(1));
+        answers.countDown();
+        slow.join();
+        nearby.used(second, 900_000, later.plusSeconds(2));
+        assertThat(asked).hasValue(1);
+        assertThat(near.all()).hasSize(2);
     }
 
     @Test
