@@ -34,6 +34,9 @@ class EveryVerbTest {
 
     private record Ended(int code, String said) {}
 
+    /** The kills take longest: a demo is set up, killed, looked over, restored and looked over again. */
+    private static final int LONGEST_MINUTES = 10;
+
     private static Ended run(String... arguments) throws IOException, InterruptedException {
         Path said = Files.createTempFile(folder, "said", ".txt");
         ProcessBuilder builder = new ProcessBuilder(
@@ -47,7 +50,13 @@ class EveryVerbTest {
                         "ENTRADA_NO_BUILD", "1",
                         "ENTRADA_BENCHMARKS", folder.resolve("benchmarks.md").toString()));
         Process process = builder.start();
-        assertThat(process.waitFor(180, TimeUnit.SECONDS)).isTrue();
+        try {
+            assertThat(process.waitFor(LONGEST_MINUTES, TimeUnit.MINUTES))
+                    .as("%s: %s", List.of(arguments), Files.readString(said))
+                    .isTrue();
+        } finally {
+            process.destroyForcibly();
+        }
         return new Ended(process.exitValue(), Files.readString(said));
     }
 
