@@ -26,6 +26,8 @@ class FileMoveTest {
     Path folder;
 
     private final List<String> inTheFolder = RunningServer.nothingYet();
+    // a real server keeps buckets of earlier runs
+    private final String name = "moved-" + Long.toHexString(System.nanoTime());
 
     private byte[] wav(long seed) throws IOException {
         Path wav = folder.resolve(seed + ".wav");
@@ -65,17 +67,17 @@ class FileMoveTest {
                         .isEqualTo(200);
         }
         assertThat(move(inTheFolder)).as("without a bucket").isEqualTo(1);
-        List<String> bucket = and(inTheFolder, BucketStandin.running().settings("moved"));
+        List<String> bucket = and(inTheFolder, BucketStandin.running().settings(name));
         assertThatThrownBy(() -> RunningServer.with(bucket))
                 .rootCause()
                 .hasMessageContaining("holds none of the files that this database knows")
                 .hasMessageContaining("./entrada move-files");
 
         assertThatThrownBy(() -> RunningServer.with(bucket.stream()
-                        .map(each -> each.equals("--entrada.bucket.name=moved") ? each + "-elsewhere" : each)
+                        .map(each -> each.equals("--entrada.bucket.name=" + name) ? each + "-elsewhere" : each)
                         .toList()))
                 .rootCause()
-                .hasMessageContaining("moved-elsewhere cannot be used: there is none of that name");
+                .hasMessageContaining(name + "-elsewhere cannot be used: there is none of that name");
 
         assertThat(move(bucket)).isZero();
         assertThat(move(bucket)).as("once more").isZero();
@@ -105,8 +107,8 @@ class FileMoveTest {
         Files.delete(damaged);
         Files.write(damaged, kept);
         BucketStandin standin = BucketStandin.running();
-        assertThat(move(and(inTheFolder, standin.settings("moved-in-part")))).isEqualTo(1);
-        try (Bucket bucket = new Bucket(standin.bucket("moved-in-part"))) {
+        assertThat(move(and(inTheFolder, standin.settings(name)))).isEqualTo(1);
+        try (Bucket bucket = new Bucket(standin.bucket(name))) {
             assertThat(new BucketFileStore(bucket, new DirectoryFileStore(folder), 1 << 20).all())
                     .extracting(FileStore.Kept::sha256)
                     .containsExactly(Sha256.of(kept));
