@@ -1,21 +1,17 @@
 <script setup lang="ts">
 /** Where the house is, and whom others may ask. */
 import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
-import { ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { HouseFacts } from '../api/types'
-import { useLoad } from '../kit/useLoad'
+import { useSaved } from './useSaved'
 
 const session = useSession()
-const saved = ref('')
 const zones = Intl.supportedValuesOf('timeZone')
-const { value: facts, problem, attempt } = useLoad<HouseFacts>(() => got(api.GET('/api/house/facts')))
-async function save() {
-  saved.value = ''
-  const done = await attempt(async () => (facts.value = await got(api.PUT('/api/house/facts', { body: facts.value! }))))
-  if (done) saved.value = 'Saved.'
-}
+const { facts, problem, saved, save } = useSaved<HouseFacts>(
+  () => got(api.GET('/api/house/facts')),
+  (body) => got(api.PUT('/api/house/facts', { body })),
+)
 </script>
 
 <template>

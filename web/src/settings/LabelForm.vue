@@ -1,14 +1,12 @@
 <script setup lang="ts">
 /** The label’s names and prefixes. */
 import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
-import { ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { LabelFacts } from '../api/types'
-import { useLoad } from '../kit/useLoad'
+import { useSaved } from './useSaved'
 
 const session = useSession()
-const saved = ref('')
 const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
   { key: 'name', name: 'Label name', help: 'Goes into new releases, with its P- and C-line.' },
   { key: 'isrcPrefix', name: 'ISRC prefix', help: 'Two letters and three letters or digits, as assigned (ISO 3901).' },
@@ -33,12 +31,15 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
     help: 'The label’s sender number at the authors’ societies, up to nine digits; registrations carry it.',
   },
 ]
-const { value: label, problem, attempt } = useLoad<LabelFacts>(() => got(api.GET('/api/label')))
-async function save() {
-  saved.value = ''
-  const done = await attempt(async () => (label.value = await got(api.PUT('/api/label', { body: label.value! }))))
-  if (done) saved.value = 'Saved.'
-}
+const {
+  facts: label,
+  problem,
+  saved,
+  save,
+} = useSaved<LabelFacts>(
+  () => got(api.GET('/api/label')),
+  (body) => got(api.PUT('/api/label', { body })),
+)
 </script>
 
 <template>

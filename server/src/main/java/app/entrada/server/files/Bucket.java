@@ -126,9 +126,8 @@ final class Bucket implements AutoCloseable {
         return found(key, () -> client.getObject(ask -> ask.bucket(name).key(key)));
     }
 
-    /** The first bytes under a name, fewer when there are fewer. */
+    /** The first bytes under a name, fewer when there are fewer; at least one has to be there. */
     Optional<byte[]> first(String key, int most) throws StoreAway {
-        if (bytes(key).orElse(1L) == 0) return Optional.of(new byte[0]);
         return found(
                 key,
                 () -> client.getObjectAsBytes(ask -> ask.bucket(name).key(key).range("bytes=0-" + (most - 1)))

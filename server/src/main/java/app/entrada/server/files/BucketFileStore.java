@@ -56,11 +56,6 @@ final class BucketFileStore implements FileStore {
     }
 
     @Override
-    public Stored sum(Path file) throws IOException {
-        return near.sum(file);
-    }
-
-    @Override
     public Stored adopt(Path file) throws IOException {
         Stored stored = near.sum(file);
         keep(file, stored);
@@ -95,7 +90,9 @@ final class BucketFileStore implements FileStore {
     public Optional<Stored> find(Sha256 sha256) throws IOException {
         Optional<Long> bytes = bucket.bytes(key(sha256));
         if (bytes.isEmpty()) return Optional.empty();
-        return bucket.first(key(sha256), HEAD).map(head -> new Stored(sha256, bytes.get(), head));
+        // nothing cannot be asked for its first bytes
+        Optional<byte[]> head = bytes.get() == 0 ? Optional.of(new byte[0]) : bucket.first(key(sha256), HEAD);
+        return head.map(begins -> new Stored(sha256, bytes.get(), begins));
     }
 
     @Override

@@ -65,8 +65,8 @@ class DirectoryFileStore implements FileStore {
         return new Stored(AudioMeasuring.hex(digest), bytes, head);
     }
 
-    @Override
-    public Stored sum(Path file) throws IOException {
+    /** What a file will be in the store once it is taken over; its bytes are durable from here on. */
+    Stored sum(Path file) throws IOException {
         byte[] head = head(file);
         long bytes = Files.size(file);
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE)) {

@@ -31,9 +31,6 @@ public interface FileStore {
      */
     Stored receive(InputStream in, long most) throws IOException;
 
-    /** What a file will be in the store once it is taken over; its bytes are durable from here on. */
-    Stored sum(Path file) throws IOException;
-
     /** Takes a file over that lies on the same machine; it is gone from where it was. */
     Stored adopt(Path file) throws IOException;
 
