@@ -1,5 +1,6 @@
 package app.entrada.server;
 
+import app.entrada.server.platform.BrieflyKept;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Proxy;
 import java.sql.Connection;
@@ -21,20 +22,31 @@ public final class CountingDriver implements Driver {
 
     private static final List<String> EXECUTED = new CopyOnWriteArrayList<>();
 
+    /** Of what is kept for a moment: whether a request reads it depends on how quick the machine is. */
+    private static final List<String> KEPT = new CopyOnWriteArrayList<>();
+
     /** Plans that the database wrote down itself, where it was told to. */
     private static final List<String> PLANS = new CopyOnWriteArrayList<>();
+
+    private static final StackWalker STACK = StackWalker.getInstance(StackWalker.Option.RETAIN_CLASS_REFERENCE);
 
     private final Driver driver = new org.postgresql.Driver();
 
     /** Forgets what was noted so far. */
     public static void forget() {
         EXECUTED.clear();
+        KEPT.clear();
         PLANS.clear();
     }
 
-    /** Statements of requests since then, those that keep the session left out. */
+    /** Statements of requests since then, without those that keep the session and those {@link #ofWhatIsKept()}. */
     public static List<String> ofTheApplication() {
         return EXECUTED.stream().filter(sql -> !ofASession(sql)).toList();
+    }
+
+    /** Statements of requests since then that read what is kept for a moment afterwards ({@link BrieflyKept}). */
+    public static List<String> ofWhatIsKept() {
+        return List.copyOf(KEPT);
     }
 
     /** Plans of all statements since then, of requests and of the background. */
@@ -52,8 +64,10 @@ public final class CountingDriver implements Driver {
     }
 
     private static void note(String sql) {
-        if (Thread.currentThread().getName().contains("-exec-"))
-            EXECUTED.add(sql.replaceAll("\\s+", " ").strip());
+        if (!Thread.currentThread().getName().contains("-exec-")) return;
+        boolean kept = STACK.walk(
+                calls -> calls.anyMatch(each -> each.getDeclaringClass().equals(BrieflyKept.class)));
+        (kept ? KEPT : EXECUTED).add(sql.replaceAll("\\s+", " ").strip());
     }
 
     private static void told(Statement statement) throws SQLException {
