@@ -3,6 +3,7 @@ package app.entrada.bench;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -24,6 +25,9 @@ public final class Bench {
     /** How many of them; a number among the arguments says another. */
     private static int kills = 30;
 
+    /** For how long it may kill; so many minutes followed by “m” among the arguments say another. */
+    private static Duration longest = Duration.ofHours(12);
+
     private static final Map<String, String> TITLES = new LinkedHashMap<>();
     private static final Map<String, Bencher> BENCHES = new LinkedHashMap<>();
 
@@ -43,7 +47,7 @@ public final class Bench {
                 "catalogue",
                 "Calls in a small and a large catalogue",
                 folder -> few ? CatalogueBench.run(folder, 20, 40) : CatalogueBench.run(folder, 400, 4000));
-        bench(LONG, "What survives", folder -> SurviveBench.run(folder, few ? 2 : kills));
+        bench(LONG, "What survives", folder -> SurviveBench.run(folder, few ? 3 : kills, longest));
     }
 
     private Bench() {}
@@ -61,6 +65,8 @@ public final class Bench {
         List<String> wanted = new ArrayList<>();
         for (String each : List.of(arguments).subList(2, arguments.length))
             if (each.matches("\\d{1,5}")) kills = Integer.parseInt(each);
+            else if (each.matches("\\d{1,5}m"))
+                longest = Duration.ofMinutes(Integer.parseInt(each.substring(0, each.length() - 1)));
             else if (!each.equals("--few")) wanted.add(each);
         for (String each : wanted)
             if (!BENCHES.containsKey(each)) {

@@ -30,19 +30,23 @@ final class Installation {
 
     /** Runs the script and waits for its end. */
     void script(String... command) throws IOException {
+        try {
+            if (begin(command).waitFor() != 0) throw new IOException("./entrada %s failed".formatted(List.of(command)));
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IOException(stopped);
+        }
+    }
+
+    /** Runs the script and does not wait. */
+    Process begin(String... command) throws IOException {
         ProcessBuilder builder = new ProcessBuilder(
                         Stream.concat(Stream.of(root.resolve("entrada").toString()), Stream.of(command))
                                 .toList())
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.DISCARD);
         builder.environment().putAll(environment);
-        try {
-            if (builder.start().waitFor() != 0)
-                throw new IOException("./entrada %s failed".formatted(List.of(command)));
-        } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            throw new IOException(stopped);
-        }
+        return builder.start();
     }
 
     /** Removes its data, and the databases that lie where their own user can go. */

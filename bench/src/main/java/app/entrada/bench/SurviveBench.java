@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -32,6 +33,9 @@ final class SurviveBench {
     /** Of so many kills one is at the database. */
     private static final int DATABASE_EVERY = 7;
 
+    /** Of so many kills one is followed by another without waiting until all runs again. */
+    private static final int AT_ONCE_EVERY = 4;
+
     private static final Duration LONGEST_RESTART = Duration.ofMinutes(2);
     private static final Duration LONGEST_WORK = Duration.ofMinutes(2);
     private static final JsonMapper JSON = new JsonMapper();
@@ -49,17 +53,25 @@ final class SurviveBench {
     private final Path folder;
     private final Random random = new Random(14);
     private final Ledger ledger = new Ledger();
+    private int servers;
+    private int databases;
+    private int atOnce;
+    private int restores;
+    private long slowest;
 
     private SurviveBench(Path folder) {
         this.folder = folder;
         this.house = new Installation(folder.resolve("survive"), SETTINGS);
     }
 
-    /** @param kills how many; one of seven at the database, the others at the server */
-    static String run(Path folder, int kills) throws IOException {
+    /**
+     * @param kills how many; one of seven at the database, the others at the server
+     * @param longest after which no other one follows
+     */
+    static String run(Path folder, int kills, Duration longest) throws IOException {
         SurviveBench bench = new SurviveBench(folder);
         try {
-            return bench.run(kills);
+            return bench.run(kills, longest);
         } catch (InterruptedException | ExecutionException stopped) {
             throw new IOException(stopped);
         } finally {
@@ -80,7 +92,7 @@ final class SurviveBench {
         return Files.readString(house.at("demo/secrets/demo-password")).strip();
     }
 
-    private String run(int kills) throws IOException, InterruptedException, ExecutionException {
+    private String run(int most, Duration longest) throws IOException, InterruptedException, ExecutionException {
         house.script("stop");
         house.clear();
         house.script("demo");
@@ -99,21 +111,19 @@ final class SurviveBench {
             if (row.path("trackId").asLong() > 0) tracks.add(row.path("trackId").asLong());
         for (int i = 0; i < PEOPLE; i++) hands.add(new Typing(ledger, release, tracks.subList(2 * i, 2 * i + 2), i));
         Delivering delivering = new Delivering(ledger, single, password());
+        WritingCopies copies = new WritingCopies(ledger, release(first, "Towpath Songs"));
         hands.addAll(List.of(
-                new SendingPieces(ledger), delivering, new ExchangingKeys(ledger), new BackingUp(ledger, house)));
+                new SendingPieces(ledger),
+                new EditingMany(ledger),
+                copies,
+                delivering,
+                new ExchangingKeys(ledger),
+                new BackingUp(ledger, house)));
 
         ExecutorService all = Executors.newFixedThreadPool(hands.size());
         List<Future<Void>> working = new ArrayList<>();
         for (Hand each : hands) working.add(all.submit(each.at(this::signedIn)));
-        long slowest = 0;
-        int databases = 0;
-        for (int i = 1; i <= kills; i++) {
-            LockSupport.parkNanos(Duration.ofMillis(1500 + random.nextInt(5000)).toNanos());
-            boolean database = i % DATABASE_EVERY == 0 || kills < DATABASE_EVERY && i == kills;
-            if (database) databases++;
-            kill(house.at(database ? "demo/db/postmaster.pid" : "demo/run/server.pid"));
-            slowest = Math.max(slowest, ready());
-        }
+        killing(most, longest);
         LockSupport.parkNanos(Duration.ofSeconds(5).toNanos());
         ledger.end();
         for (Future<Void> each : working) each.get();
@@ -122,28 +132,56 @@ final class SurviveBench {
         Person last = signedIn();
         delivering.held(last, JSON.readTree(http("GET", "/lumenfold/control/state", "")));
         last.send("POST", "/api/destinations/key", Map.of());
+        copies.atLast(last);
         waitForWork(last);
+        copies.held(last);
+        if (last.get("/api/jobs").body().contains("\"state\":\"failed\""))
+            ledger.wrong("work failed: " + last.get("/api/jobs").body());
         readBack(last);
         String well = lookOver("./entrada doctor --deep", () -> house.script("doctor", "--deep"));
-        String restored = lookOver("restoring the newest backup", this::restore);
+        String restored = lookOver("restoring the newest backup", () -> restore(Math.min(10, 1 + most / 7)));
         ledger.wrong().forEach(System.err::println);
         return """
                 | what | count |
                 |---|---|
                 | kills of the server with -9 | %d |
                 | kills of PostgreSQL with -9 | %d |
+                | of both, while it was still getting up from the one before | %d |
+                | kills of a restore with -9, after which the next one made it whole | %d |
                 %s| found by `./entrada doctor --deep`: files, halves, references, what is kept of how releases stand | %s |
                 | found in the newest backup, restored beside it, by the same | %s |
                 | slowest restart, without anybody's help | %.1f s |
                 | **lost, doubled or answered wrongly** | **%d** |
                 """.formatted(
-                        kills - databases,
+                        servers,
                         databases,
+                        atOnce,
+                        restores,
                         ledger.rows(),
                         well,
                         restored,
                         slowest / 1e9,
                         ledger.wrong().size());
+    }
+
+    /** Kills one after the other, until there were as many as wanted or the time is over. */
+    private void killing(int most, Duration longest) throws IOException {
+        long end = System.nanoTime() + longest.toNanos();
+        boolean up = true;
+        while (servers + databases < most && System.nanoTime() < end) {
+            LockSupport.parkNanos(
+                    Duration.ofMillis((up ? 1500 : 500) + random.nextInt(5000)).toNanos());
+            int next = servers + databases + 1;
+            boolean database = next % DATABASE_EVERY == 0 || most < DATABASE_EVERY && next == most;
+            // it may not run again yet
+            if (!kill(house.at(database ? "demo/db/postmaster.pid" : "demo/run/server.pid"))) continue;
+            if (database) databases++;
+            else servers++;
+            if (!up) atOnce++;
+            up = next % AT_ONCE_EVERY != 0;
+            if (up) slowest = Math.max(slowest, ready());
+        }
+        ready();
     }
 
     /** Something that finds what is not as it has to be. */
@@ -161,19 +199,49 @@ final class SurviveBench {
         }
     }
 
-    /** Restores the newest backup into an installation of its own, which holds its counts against the manifest, and looks it over. */
-    private void restore() throws IOException {
+    /**
+     * Restores the newest backup into an installation of its own, which holds its counts against the manifest, and looks it over.
+     *
+     * @param kills how often restoring is killed before it may come to its end
+     */
+    private void restore(int kills) throws IOException {
         if (!Files.isDirectory(Path.of(BackingUp.folder(house)))
                 || !ledger.rows().contains("that were complete")) return;
         Installation beside = new Installation(folder.resolve("restored"), SETTINGS);
         beside.clear();
         try {
+            for (int i = 0; i < kills; i++)
+                if (killed(beside.begin("restore", BackingUp.folder(house)))) restores++;
+                else {
+                    // it was quicker
+                    beside.script("stop");
+                    beside.clear();
+                }
             beside.script("restore", BackingUp.folder(house));
             beside.script("doctor", "--deep");
         } finally {
             beside.script("stop");
         }
         beside.clear();
+    }
+
+    /** Kills the program that restores, at some moment while it works. */
+    private boolean killed(Process script) throws IOException {
+        try {
+            Optional<ProcessHandle> program = Optional.empty();
+            while (program.isEmpty() && script.isAlive()) {
+                LockSupport.parkNanos(20_000_000);
+                program = script.descendants()
+                        .filter(each -> each.info().commandLine().orElse("").contains("RestoreProgram"))
+                        .findFirst();
+            }
+            LockSupport.parkNanos(Duration.ofMillis(random.nextInt(3000)).toNanos());
+            boolean killed = program.filter(ProcessHandle::isAlive).isPresent();
+            program.ifPresent(ProcessHandle::destroyForcibly);
+            return script.waitFor() != 0 && killed;
+        } catch (InterruptedException stopped) {
+            throw new IOException(stopped);
+        }
     }
 
     private static long release(Person person, String title) throws IOException, InterruptedException {
@@ -218,10 +286,17 @@ final class SurviveBench {
 
     // ---- the installation
 
-    private static void kill(Path pidFile) throws IOException {
-        if (!Files.exists(pidFile)) return;
-        ProcessHandle.of(Long.parseLong(Files.readAllLines(pidFile).get(0).strip()))
-                .ifPresent(ProcessHandle::destroyForcibly);
+    /** @return whether something ran there */
+    private static boolean kill(Path pidFile) throws IOException {
+        if (!Files.exists(pidFile)) return false;
+        List<String> lines = Files.readAllLines(pidFile);
+        return !lines.isEmpty()
+                && lines.get(0).strip().matches("\\d+")
+                && ProcessHandle.of(Long.parseLong(lines.get(0).strip()))
+                        // a number may belong to another program by now
+                        .filter(each -> each.info().command().orElse("").matches(".*/(java|postgres)"))
+                        .map(ProcessHandle::destroyForcibly)
+                        .orElse(false);
     }
 
     /** Waits until it works again; nanoseconds that took. */

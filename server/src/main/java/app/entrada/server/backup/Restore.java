@@ -3,6 +3,7 @@ package app.entrada.server.backup;
 import app.entrada.core.copy.write.ChecksumList;
 import app.entrada.core.text.Sha256;
 import app.entrada.media.PostgresTools;
+import app.entrada.server.platform.DataFolder;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.file.Files;
@@ -63,17 +64,37 @@ final class Restore {
             throw new IOException(
                     "This backup was made by a newer version of Entrada (its database is at %d, this version knows %d). Restore it with that version."
                             .formatted(manifest.schema(), newestSchema));
-        empty();
+        boolean again = Files.exists(mark());
+        if (again && isFilled()) {
+            wasFilledWith(chosen);
+            counted(manifest);
+            Files.delete(mark());
+            return manifest;
+        }
+        if (!again) empty();
         Map<String, byte[]> keys = keys(from, manifest, passphrase);
         check(from, manifest);
+        if (again) {
+            out.println("An earlier restore was interrupted here. What it left is removed.");
+            undone(keys);
+        }
         out.println("It is whole. Restoring…");
+        Files.createDirectories(data);
+        Files.writeString(mark(), chosen);
         try {
             fill(from, manifest, keys);
         } catch (IOException | RuntimeException failed) {
             undone(keys);
+            Files.delete(mark());
             throw failed;
         }
+        Files.delete(mark());
         return manifest;
+    }
+
+    /** Lies there from before the first file until all is counted. */
+    private Path mark() {
+        return data.resolve(DataFolder.RESTORING);
     }
 
     /** The folder held no files before: those that are there now were put there by what failed. */
@@ -83,13 +104,33 @@ final class Restore {
         if (Files.exists(files)) BackupFolder.remove(files);
     }
 
+    /** The database is filled last and in one transaction: when it is, so is all the rest. */
+    private boolean isFilled() throws IOException {
+        try (Connection connection = open()) {
+            return !Backups.rows(connection).isEmpty();
+        } catch (SQLException away) {
+            throw new IOException("The database cannot be reached: " + away.getMessage(), away);
+        }
+    }
+
+    private void wasFilledWith(String chosen) throws IOException {
+        String was = Files.readString(mark());
+        if (!was.equals(chosen))
+            throw new IOException(
+                    "%s holds backup %s, whose restore was interrupted right before its end. Restore that one, or empty the data folder and its database first."
+                            .formatted(data, was));
+    }
+
     private Path key(String name) {
         return secrets.resolve(Path.of(name).getFileName().toString());
     }
 
     private BackupManifest unpacked(Path archive, @Nullable String name, @Nullable String passphrase, int newestSchema)
             throws IOException {
-        Path folder = Files.createTempDirectory(data, "restore");
+        // always the same one, so that what was interrupted is not left lying there
+        Path folder = data.resolve("unpacked");
+        if (Files.exists(folder)) BackupFolder.remove(folder);
+        Files.createDirectories(folder);
         try {
             out.println("Unpacking the archive…");
             BackupArchive.unpack(archive, folder);
@@ -106,12 +147,7 @@ final class Restore {
                 if (there.anyMatch(Files::isRegularFile))
                     throw new IOException("%s holds files already. Restore into an empty data folder.".formatted(data));
             }
-        try (Connection connection = open()) {
-            if (!Backups.rows(connection).isEmpty())
-                throw new IOException("The database holds tables already. Restore into an empty data folder.");
-        } catch (SQLException away) {
-            throw new IOException("The database cannot be reached: " + away.getMessage(), away);
-        }
+        if (isFilled()) throw new IOException("The database holds tables already. Restore into an empty data folder.");
     }
 
     private Connection open() throws SQLException {

@@ -21,6 +21,9 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class DataFolder implements DisposableBean {
+    /** Lies in the folder while a backup is restored into it; holds the backup's name. */
+    public static final String RESTORING = "restoring";
+
     private static final String HELD = "in-use";
     private static final int LONGEST_NOTE = 100;
 
@@ -28,6 +31,10 @@ public class DataFolder implements DisposableBean {
     private final @Nullable FileChannel held;
 
     DataFolder(Settings settings, Environment environment) {
+        if (Files.exists(settings.var().resolve(RESTORING)))
+            throw new IllegalStateException(
+                    "Restoring a backup into %s was interrupted, so not all of it is here. Run “./entrada restore” again with the same backup: it removes what was left and begins anew."
+                            .formatted(settings.var().toAbsolutePath()));
         beside = environment.containsProperty("entrada.doctor");
         held = beside ? null : hold(settings.var(), settings.shared());
     }

@@ -10,6 +10,7 @@ import app.entrada.server.RunningServer;
 import app.entrada.server.files.BucketStandin;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -97,17 +98,38 @@ class BackupTest {
 
     private static String restore(List<String> into, Path from, String passphrase, int schema) throws IOException {
         ByteArrayOutputStream said = new ByteArrayOutputStream();
-        new Restore(
-                        new PostgresTools(""),
-                        new PostgresTools.Database(
-                                RunningServer.setting(into, "spring.datasource.url"),
-                                RunningServer.setting(into, "spring.datasource.username"),
-                                RunningServer.setting(into, "spring.datasource.password")),
-                        Path.of(RunningServer.setting(into, "entrada.var")),
-                        Path.of(RunningServer.setting(into, "entrada.var"), "secrets"),
-                        new PrintStream(said, true, StandardCharsets.UTF_8))
+        restoreSaying(into, new PrintStream(said, true, StandardCharsets.UTF_8))
                 .restore(from, null, passphrase, schema);
         return said.toString(StandardCharsets.UTF_8);
+    }
+
+    private static Restore restoreSaying(List<String> into, PrintStream out) {
+        return new Restore(
+                new PostgresTools(""),
+                new PostgresTools.Database(
+                        RunningServer.setting(into, "spring.datasource.url"),
+                        RunningServer.setting(into, "spring.datasource.username"),
+                        RunningServer.setting(into, "spring.datasource.password")),
+                Path.of(RunningServer.setting(into, "entrada.var")),
+                Path.of(RunningServer.setting(into, "entrada.var"), "secrets"),
+                out);
+    }
+
+    /** Ends a restore as a machine that goes down does: nothing is cleared away. */
+    private static final class Down extends Error {
+        private static final long serialVersionUID = 1;
+    }
+
+    private static void restoreUntilItSays(String words, List<String> into, Path from) {
+        PrintStream out = new PrintStream(OutputStream.nullOutputStream(), true, StandardCharsets.UTF_8) {
+            @Override
+            public PrintStream printf(String format, Object... arguments) {
+                if (format.formatted(arguments).contains(words)) throw new Down();
+                return this;
+            }
+        };
+        assertThatThrownBy(() -> restoreSaying(into, out).restore(from, null, PASSPHRASE, Migrations.newest()))
+                .isInstanceOf(Down.class);
     }
 
     private static Set<String> filesIn(Path folder) throws IOException {
@@ -280,6 +302,39 @@ class BackupTest {
         assertThat(filesIn(Path.of(RunningServer.setting(other, "entrada.var"))))
                 .isEmpty();
         database(other).sql("DROP SEQUENCE release_id_seq").update();
+        assertThat(restore(other, to, PASSPHRASE, Migrations.newest())).contains("each as many as the manifest says");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"Restoring files", "Restored:"})
+    void a_restore_that_was_killed_is_known_and_the_next_one_makes_it_whole(String said) throws IOException {
+        Path to = folder.resolve("killed at " + said.length());
+        backUp(to);
+        List<String> other = RunningServer.nothingYet();
+        restoreUntilItSays(said, other, to);
+        assertThatThrownBy(() -> RunningServer.with(other)).rootCause().hasMessageContaining("was interrupted");
+        assertThat(restore(other, to, PASSPHRASE, Migrations.newest())).contains("each as many as the manifest says");
+        assertThat(filesIn(Path.of(RunningServer.setting(other, "entrada.var"), "files")))
+                .isEqualTo(filesIn(Path.of(RunningServer.setting(settings, "entrada.var"), "files")));
+        try (var again = RunningServer.with(other)) {
+            Client client = RunningServer.client(again);
+            client.signIn("manager", RunningServer.PASSWORD);
+            assertThat(client.get("/api/releases").text())
+                    .isEqualTo(manager.get("/api/releases").text());
+        }
+    }
+
+    @Test
+    void over_a_restore_that_was_killed_at_its_end_no_other_backup_is_restored() throws IOException {
+        Path to = folder.resolve("one of two");
+        BackupManifest first = backUp(to);
+        List<String> other = RunningServer.nothingYet();
+        restoreUntilItSays("Restored:", other, to);
+        Path second = folder.resolve("two of two");
+        next(first);
+        backUp(second);
+        assertThatThrownBy(() -> restore(other, second, PASSPHRASE, Migrations.newest()))
+                .hasMessageContaining("Restore that one");
         assertThat(restore(other, to, PASSPHRASE, Migrations.newest())).contains("each as many as the manifest says");
     }
 
