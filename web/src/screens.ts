@@ -41,7 +41,7 @@ export const SCREENS: Screen[][] = [
       key: 'intake',
       path: '/intake',
       name: 'Intake',
-      more: 'what came in and has no place yet',
+      more: 'files not on a release yet',
       component: () => import('./intake/IntakeScreen.vue'),
     },
     {
@@ -57,7 +57,7 @@ export const SCREENS: Screen[][] = [
           path: '/catalogue/families',
           part: {
             name: 'Spelling families',
-            more: 'names and words that are probably the same',
+            more: 'possible duplicates among names and words',
             component: () => import('./catalogue/families/FamiliesScreen.vue'),
           },
         },
@@ -106,7 +106,7 @@ export const SCREENS: Screen[][] = [
       key: 'inspect',
       path: '/inspect',
       name: 'Inspect',
-      more: 'all that is in a file',
+      more: 'everything in a file',
       component: () => import('./inspect/InspectScreen.vue'),
     },
   ],

@@ -12,9 +12,9 @@ const { account } = defineProps<{
 const emit = defineEmits<{ done: [issued: GivenPassword | null]; cancel: [] }>()
 
 const ROLES = [
-  { id: 'manager', says: 'sends to destinations, keeps rules, codes and accounts' },
+  { id: 'manager', says: 'delivers to destinations; manages rules, codes and accounts' },
   { id: 'assistant', says: 'edits releases, writes copies' },
-  { id: 'reader', says: 'looks and changes nothing' },
+  { id: 'reader', says: 'read-only access' },
 ]
 const name = ref(account?.name ?? '')
 const role = ref(account?.role ?? 'assistant')
@@ -76,7 +76,7 @@ const removeFactor = () =>
       <div>
         <label for="own-again">Your own password</label>
         <BFormInput id="own-again" v-model="password" type="password" autocomplete="current-password" required />
-        <p v-if="account" class="quiet">Whatever you change here signs {{ account.own ? 'you' : account.name }} out.</p>
+        <p v-if="account" class="quiet">Any change here signs {{ account.own ? 'you' : account.name }} out.</p>
       </div>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -87,12 +87,12 @@ const removeFactor = () =>
       <button class="act" type="button" @click="$emit('cancel')">Cancel</button>
       <template v-if="account">
         <span class="gap" />
-        <button class="act" type="button" :disabled="busy || !password" @click="issue">Issue new password</button>
+        <button class="act" type="button" :disabled="busy || !password" @click="issue">Issue a new password</button>
         <button v-if="account.factor" class="act" type="button" :disabled="busy || !password" @click="removeFactor">
           Remove second factor
         </button>
         <button class="act" type="button" :disabled="busy || !password" @click="change({ held: !account.held })">
-          {{ account.held ? 'End hold' : 'Put on hold' }}
+          {{ account.held ? 'Reactivate' : 'Suspend' }}
         </button>
       </template>
     </div>

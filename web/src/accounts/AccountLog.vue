@@ -22,7 +22,7 @@ const earlier = () => attempt(async () => take(lines.value, await page(lines.val
 <template>
   <section class="log" aria-labelledby="account-log">
     <h2 id="account-log">Log</h2>
-    <p class="quiet">Sign-ins and changes to accounts. Nobody can edit it.</p>
+    <p class="quiet">Sign-ins and changes to accounts. The log cannot be edited.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <table v-if="lines.length">
       <tbody>

@@ -61,7 +61,7 @@ function factor(account: AccountView) {
         <tr :class="{ held: each.held }">
           <td>
             <b>{{ each.name }}</b> <span v-if="each.own" class="quiet">you</span>
-            <span v-if="each.held" class="state">on hold</span>
+            <span v-if="each.held" class="state">suspended</span>
             <span v-else-if="each.given" class="state">password issued, not changed yet</span>
           </td>
           <td>{{ each.role }}</td>

@@ -20,7 +20,7 @@ async function copy() {
       <button class="act" type="button" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button>
     </p>
     <p class="quiet">
-      It is shown only now. It works until {{ moment(given.until) }} and has to be changed at the first sign-in.
+      Shown only once. Valid until {{ moment(given.until) }} and must be changed at the first sign-in.
       <button class="act" type="button" @click="$emit('close')">Done</button>
     </p>
   </div>

@@ -32,7 +32,7 @@ async function change() {
 
 <template>
   <BForm @submit.prevent="change">
-    <label for="password-before">{{ given ? 'Password you were given' : 'Current password' }}</label>
+    <label for="password-before">{{ given ? 'Password issued to you' : 'Current password' }}</label>
     <BFormInput id="password-before" v-model="before" type="password" autocomplete="current-password" required />
     <label for="password-fresh">New password</label>
     <BFormInput
@@ -43,7 +43,7 @@ async function change() {
       aria-describedby="password-rule"
       required
     />
-    <p id="password-rule" class="quiet">12 characters or more. Several unrelated words make a good one.</p>
+    <p id="password-rule" class="quiet">At least 12 characters. Several unrelated words make a good password.</p>
     <label class="see"><input v-model="seen" type="checkbox" /> Show password</label>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <BButton type="submit" variant="primary" :disabled="busy">Change password</BButton>

@@ -54,7 +54,7 @@ function again() {
     <p class="quiet">
       {{
         first
-          ? 'Nobody has an account here yet. The first one is the manager’s: choose a name and a password of twelve characters or more.'
+          ? 'There is no account yet. Create the first one, for the manager: choose a name and a password of at least 12 characters.'
           : 'The release desk.'
       }}
     </p>

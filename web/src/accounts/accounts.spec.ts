@@ -98,7 +98,7 @@ describe('P1 Accounts of the house', () => {
     expect(rows[1]).toContain('password issued, not changed yet')
     expect(rows[1]).toContain('required, not set up yet')
     expect(rows[1]).toContain('never')
-    expect(rows[2]).toContain('on hold')
+    expect(rows[2]).toContain('suspended')
     expect(shown.find('.log').text()).toContain('Sol Pereira-Finch created: assistant')
   })
   it('shows an issued password once', async () => {
@@ -134,7 +134,7 @@ describe('P1 Accounts of the house', () => {
     await shown.find('#own-again').setValue('slack water at dusk')
     await shown
       .findAll('.account-form .act')
-      .find((each) => each.text() === 'Put on hold')!
+      .find((each) => each.text() === 'Suspend')!
       .trigger('click')
     await flushPromises()
     expect(shown.find('.account-form [role=alert]').text()).toBe('This is the only active manager.')

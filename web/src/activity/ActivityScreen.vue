@@ -58,7 +58,7 @@ const readOnly = computed(() => session.who?.role === 'reader')
       <label>
         By
         <select :value="asked.who" @change="pick('who', $event)">
-          <option value="">everybody</option>
+          <option value="">everyone</option>
           <option v-for="name in page.people" :key="name" :value="name">{{ name }}</option>
         </select>
       </label>
@@ -82,10 +82,10 @@ const readOnly = computed(() => session.who?.role === 'reader')
       </label>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!page" class="quiet">Looking up what was done…</p>
-    <p v-else-if="!page.sittings.length && narrowed" class="quiet">Nothing of this kind was done.</p>
+    <p v-if="!page" class="quiet">Loading activity…</p>
+    <p v-else-if="!page.sittings.length && narrowed" class="quiet">No changes match this filter.</p>
     <p v-else-if="!page.sittings.length" class="quiet">
-      Nothing was done yet. Every change will stand here, with before and after.
+      No changes yet. Every change is listed here with its old and new value.
     </p>
     <ol v-else>
       <SittingRow

@@ -9,7 +9,7 @@ import { toggled } from '../kit/toggled'
 const props = defineProps<{ sitting: Sitting; readOnly: boolean }>()
 const emit = defineEmits<{ takenBack: []; problem: [says: string] }>()
 
-const WAYS: Record<string, string> = { edit: '', undo: 'taken back: ', redo: 'done again: ' }
+const WAYS: Record<string, string> = { edit: '', undo: 'undone: ', redo: 'redone: ' }
 const last = computed(() => props.sitting.deeds[0]!)
 const first = computed(() => props.sitting.deeds.at(-1)!)
 const single = computed(() => props.sitting.deeds.length === 1)
@@ -109,12 +109,12 @@ const takeBack = (id: number) =>
               <p v-for="(each, i) in looked.changes" :key="i">
                 {{ each.field }}, {{ each.where }}: {{ each.now || 'empty' }} becomes
                 <b>{{ each.restored || 'empty' }}</b>
-                <template v-if="each.standsInTheWay"> · changed since, so it would stay as it is now</template>
+                <template v-if="each.standsInTheWay"> · changed since; would be left as it is</template>
               </p>
-              <button class="act" type="button" @click="takeBack(deed.id)">Take it back</button>
-              <button class="act" type="button" @click="looked = null">Leave it</button>
+              <button class="act" type="button" @click="takeBack(deed.id)">Undo</button>
+              <button class="act" type="button" @click="looked = null">Cancel</button>
             </template>
-            <button v-else class="act" type="button" @click="look(deed.id)">Take back…</button>
+            <button v-else class="act" type="button" @click="look(deed.id)">Undo…</button>
           </div>
         </template>
       </li>

@@ -254,7 +254,7 @@ const find = (of: CatalogueColumn) => completion(of.type ? { type: of.type } : u
         >
           <button
             type="button"
-            :title="`${each.help ?? each.name} Click to sort; with Shift, after the columns sorted already. Alt and arrow keys make it wider or narrower.`"
+            :title="`${each.help ?? each.name} Click to sort; Shift-click to sort by further columns. Alt and arrow keys change the width.`"
             @keydown.alt.left.prevent.stop="(event) => stepped(each.key, event, -STEP)"
             @keydown.alt.right.prevent.stop="(event) => stepped(each.key, event, STEP)"
             @click="catalogue.go({ sort: sorted(catalogue.sort.value, each.key, $event.shiftKey) })"

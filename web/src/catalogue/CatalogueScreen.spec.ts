@@ -128,7 +128,7 @@ describe('F4 The catalogue', () => {
       'POST /api/releases/12/recordings': {},
     })
     for (const line of [3, 1]) await shown.findAll('.tick input')[line]!.trigger('click')
-    await button('Take to a release…').trigger('click')
+    await button('Add to a release…').trigger('click')
     await flushPromises()
     await shown.find('.fields input').setValue('Best of the Weir')
     shown.find('.fields').element.closest('form')!.dispatchEvent(new Event('submit'))
@@ -153,7 +153,7 @@ describe('F4 The catalogue', () => {
       'POST /api/releases/7/recordings': {},
     })
     await shown.findAll('.tick input')[0]!.trigger('click')
-    await button('Take to a release…').trigger('click')
+    await button('Add to a release…').trigger('click')
     await flushPromises()
     const submit = async () => {
       shown.find('.fields').element.closest('form')!.dispatchEvent(new Event('submit'))
@@ -167,7 +167,7 @@ describe('F4 The catalogue', () => {
       '/api/releases/12/recordings',
       '/api/releases/12/recordings',
     ])
-    await button('Take to a release…').trigger('click')
+    await button('Add to a release…').trigger('click')
     await flushPromises()
     await shown.findAll('.way input')[1]!.setValue(true)
     await flushPromises()
@@ -210,11 +210,11 @@ describe('F4 The catalogue', () => {
   })
   it('says that nothing fits', async () => {
     const { shown } = await catalogue('/catalogue/recordings?find=nobody')
-    expect(shown.text()).toContain('Nothing fits this filter.')
+    expect(shown.text()).toContain('No rows match this filter.')
   })
   it('says of a view which of its columns is gone', async () => {
     const { shown } = await catalogue('/catalogue/recordings?columns=title,barnacles')
-    expect(shown.text()).toContain('There is no column “barnacles” any more; it is left out.')
+    expect(shown.text()).toContain('There is no column “barnacles” any more; it was left out.')
   })
   it('opens a saved view', async () => {
     const { shown, router } = await catalogue()

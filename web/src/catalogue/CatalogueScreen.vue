@@ -86,7 +86,7 @@ const exported = (format: string) =>
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p v-if="gone.length" class="problem" role="status">
-        There is no column {{ gone.map((key) => `“${key}”`).join(', ') }} any more; it is left out.
+        There is no column {{ gone.map((key) => `“${key}”`).join(', ') }} any more; it was left out.
       </p>
       <div class="found">
         <span v-if="head">
@@ -94,7 +94,7 @@ const exported = (format: string) =>
           <template v-if="total !== head.of"> of {{ number(head.of) }}</template> {{ total === 1 ? one : subject }}
           <span v-if="subject !== 'releases'" class="quiet">on {{ number(head.releases) }} releases</span>
         </span>
-        <span v-else class="quiet">Looking up the catalogue…</span>
+        <span v-else class="quiet">Loading the catalogue…</span>
         <template v-if="!readOnly && total && (find || chosen.size)">
           <span v-if="chosen.size"
             >{{ number(chosen.size) }} selected
@@ -107,7 +107,7 @@ const exported = (format: string) =>
             {{ chosen.size ? 'Allocate missing ISRCs' : `Allocate missing ISRCs in all ${number(meant)}` }}
           </button>
           <button v-if="subject === 'recordings' && chosen.size" class="act" type="button" @click="taking = true">
-            Take to a release…
+            Add to a release…
           </button>
         </template>
         <span class="undo">
@@ -117,7 +117,7 @@ const exported = (format: string) =>
       </div>
       <LookedOver :count="head?.lookedOver ?? 0" />
       <p v-if="head && !total" class="quiet none">
-        {{ find ? 'Nothing fits this filter. Take a part of it away.' : 'Nothing here yet.' }}
+        {{ find ? 'No rows match this filter. Remove a condition.' : 'Nothing here yet.' }}
       </p>
       <CatalogueGrid
         v-model:chosen="chosen"
@@ -145,7 +145,7 @@ const exported = (format: string) =>
           </span>
         </template>
         <span v-else class="quiet"
-          >Choose a cell: Enter types in it, Ctrl D sets its value in many rows, Shift Space selects its row.</span
+          >Select a cell: Enter edits it, Ctrl D sets its value in many rows, Shift Space selects the row.</span
         >
       </footer>
     </section>

@@ -34,8 +34,8 @@ function apply() {
       </li>
     </ul>
     <div class="end">
-      <button class="act" type="button" @click="((open = false), void catalogue.go({ columns: '' }))">
-        Usual columns
+      <button class="act aside" type="button" @click="((open = false), void catalogue.go({ columns: '' }))">
+        Default columns
       </button>
       <button class="act" type="button" @click="open = false">Cancel</button>
       <BButton variant="primary" :disabled="!chosen.size" @click="apply">Show {{ chosen.size }}</BButton>
@@ -52,11 +52,5 @@ ul {
 }
 li {
   break-inside: avoid;
-}
-.end {
-  display: flex;
-  gap: var(--space-6);
-  justify-content: flex-end;
-  margin-top: var(--space-6);
 }
 </style>

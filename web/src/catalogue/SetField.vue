@@ -92,7 +92,7 @@ const what = computed(() =>
       </div>
     </div>
     <p v-if="column">
-      <label><input v-model="emptied" type="checkbox" /> Empty the field</label>
+      <label><input v-model="emptied" type="checkbox" /> Clear the field</label>
     </p>
     <p v-if="column?.help" class="quiet">{{ column.help }}</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -117,8 +117,8 @@ const what = computed(() =>
             <tr>
               <th scope="col">{{ what === 'release' ? 'Release' : 'Title' }}</th>
               <th v-if="what !== 'release'" scope="col">Release</th>
-              <th scope="col">Now</th>
-              <th scope="col">Then</th>
+              <th scope="col">Before</th>
+              <th scope="col">After</th>
             </tr>
           </thead>
           <tbody>
@@ -137,8 +137,8 @@ const what = computed(() =>
         </p>
       </div>
     </template>
-    <p v-else-if="complete && !problem" class="quiet">Looking up what would change…</p>
-    <p v-else-if="!problem" class="quiet">What would change is shown here before anything is written.</p>
+    <p v-else-if="complete && !problem" class="quiet">Working out the changes…</p>
+    <p v-else-if="!problem" class="quiet">Changes are previewed here before anything is written.</p>
     <div class="end">
       <button class="act" type="button" @click="open = false">Cancel</button>
       <BButton variant="primary" :disabled="!preview?.places.length" @click="apply"
@@ -179,11 +179,5 @@ p {
 }
 .problem {
   color: var(--stop);
-}
-.end {
-  display: flex;
-  gap: var(--space-6);
-  justify-content: flex-end;
-  margin-top: var(--space-6);
 }
 </style>

@@ -63,7 +63,7 @@ async function take() {
 </script>
 
 <template>
-  <BModal v-model="open" :title="`Take ${count()} to a release`" no-footer @hidden="emit('close')">
+  <BModal v-model="open" :title="`Add ${count()} to a release`" no-footer @hidden="emit('close')">
     <form @submit.prevent="take">
       <label class="way"><input v-model="fresh" type="radio" :value="true" /> A new release</label>
       <div v-if="fresh" class="fields">
@@ -78,7 +78,7 @@ async function take() {
           </select>
         </label>
       </div>
-      <label class="way"><input v-model="fresh" type="radio" :value="false" /> One that is there</label>
+      <label class="way"><input v-model="fresh" type="radio" :value="false" /> Existing release</label>
       <div v-if="!fresh" class="fields there">
         <label
           >Find
@@ -92,14 +92,14 @@ async function take() {
             >
           </li>
         </ul>
-        <p v-if="!found.length" class="quiet">No release fits.</p>
+        <p v-if="!found.length" class="quiet">No release matches.</p>
       </div>
-      <p class="quiet">Behind its last track, in the order in which you selected.</p>
+      <p class="quiet">After the last track, in the order you selected them.</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="end">
         <button class="act" type="button" @click="open = false">Cancel</button>
         <BButton type="submit" variant="primary" :disabled="busy || (!fresh && chosen === null)"
-          >Take {{ count() }}</BButton
+          >Add {{ count() }}</BButton
         >
       </div>
     </form>
@@ -127,11 +127,5 @@ ul {
 }
 .problem {
   color: var(--stop);
-}
-.end {
-  display: flex;
-  gap: var(--space-6);
-  justify-content: flex-end;
-  margin-top: var(--space-6);
 }
 </style>

@@ -56,14 +56,16 @@ const left = computed(() => (values.value ? values.value.distinct - values.value
     <p class="quiet order">
       <button class="act" type="button" :aria-pressed="byCount" @click="byCount = true">by count</button> ·
       <button class="act" type="button" :aria-pressed="!byCount" @click="byCount = false">
-        {{ column.scale === 'text' ? 'A–Z' : 'in order' }}
+        {{ column.scale === 'text' ? 'A–Z' : 'by value' }}
       </button>
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-else-if="!values" class="quiet">Counting…</p>
-    <p v-else-if="!values.distinct" class="quiet">No value in what is shown.</p>
+    <p v-else-if="!values.distinct" class="quiet">No values in the rows shown.</p>
     <p v-if="several.length > 1" class="order">
-      <button class="btn btn-line btn-sm" type="button" @click="making = true">Make {{ several.length }} one…</button>
+      <button class="btn btn-line btn-sm" type="button" @click="making = true">
+        Merge {{ several.length }} values…
+      </button>
     </p>
     <MakeOne v-if="making && kind" :kind="kind" :values="several" @done="made" @close="making = false" />
     <ul v-if="values">
@@ -73,7 +75,7 @@ const left = computed(() => (values.value ? values.value.distinct - values.value
           v-model="chosen"
           type="checkbox"
           :value="each.value"
-          :aria-label="`Choose ${each.value} to make one with others`"
+          :aria-label="`Choose ${each.value} to merge with others`"
         />
         <button type="button" :title="`Show only ${each.value}`" @click="emit('add', part(column, each.value))">
           <span>{{ each.value }}</span><b>{{ each.count.toLocaleString('en') }}</b>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Views under a name: one's own, and those for everybody. */
+/** Views under a name: one's own, and those for everyone. */
 import { BButton, BModal } from 'bootstrap-vue-next'
 import { computed, onMounted, ref } from 'vue'
 import { api, got } from '../api/client'
@@ -79,7 +79,7 @@ async function remove(id: number) {
           <input v-model="name" class="form-control form-control-sm" maxlength="80" required autofocus />
         </label>
         <p class="quiet">Filter, order and columns are saved. A view of yours with the same name is replaced.</p>
-        <label v-if="!readOnly"><input v-model="forAll" type="checkbox" /> for everybody</label>
+        <label v-if="!readOnly"><input v-model="forAll" type="checkbox" /> for everyone</label>
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
         <div class="end">
           <button class="act" type="button" @click="saving = false">Cancel</button>
@@ -106,11 +106,5 @@ select {
 }
 p {
   margin: var(--space-4) 0;
-}
-.end {
-  display: flex;
-  gap: var(--space-6);
-  justify-content: flex-end;
-  margin-top: var(--space-6);
 }
 </style>

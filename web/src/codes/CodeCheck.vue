@@ -28,7 +28,7 @@ onUnmounted(looking.cancel)
       v-model="text"
       class="mono"
       aria-label="Codes to check"
-      placeholder="Paste ISRCs, barcodes, ISWCs, IPI numbers, ISNIs, label codes: one a line"
+      placeholder="Paste ISRCs, barcodes, ISWCs, IPI numbers, ISNIs or label codes, one per line"
     />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-for="(line, i) in lines" :key="i" class="line">
@@ -36,7 +36,7 @@ onUnmounted(looking.cancel)
       <span class="mono">{{ line.display ?? line.input }}</span>
       <span class="quiet">{{ line.kind }}</span>
       <span>{{ line.problem }}</span>
-      <span class="quiet">{{ line.on.length ? `on ${line.on.join('; ')}` : line.valid ? 'on nothing here' : '' }}</span>
+      <span class="quiet">{{ line.on.length ? `on ${line.on.join('; ')}` : line.valid ? 'not used here' : '' }}</span>
     </p>
   </section>
 </template>

@@ -50,26 +50,25 @@ function reserve() {
       />
     </svg>
     <p class="counts">
-      <i class="used" /> {{ props.strip.used }} used <i class="reserved" /> {{ props.strip.kept.length }} kept
-      <i class="spent" /> {{ props.strip.spent }} spent, on nothing now <i class="free" />
-      {{ free.toLocaleString('en-GB') }} free
+      <i class="used" /> {{ props.strip.used }} used <i class="reserved" /> {{ props.strip.kept.length }} reserved
+      <i class="spent" /> {{ props.strip.spent }} retired <i class="free" /> {{ free.toLocaleString('en-GB') }} free
       <span class="quiet">drawn to {{ end.toLocaleString('en-GB') }}</span>
     </p>
     <p v-for="kept in props.strip.kept" :key="kept.code" class="kept">
-      <span class="mono">{{ kept.display }}</span> kept for {{ kept.reservedFor }}
-      <button v-if="!props.readOnly" class="act" type="button" @click="emit('free', kept.code)">Give free</button>
+      <span class="mono">{{ kept.display }}</span> reserved for {{ kept.reservedFor }}
+      <button v-if="!props.readOnly" class="act" type="button" @click="emit('free', kept.code)">Make available</button>
     </p>
     <form v-if="!props.readOnly" @submit.prevent="reserve">
-      Keep
+      Reserve
       <input v-model.number="count" type="number" min="1" max="100" :aria-label="`How many of ${props.strip.name}`" />
       for
       <input
         v-model="reservedFor"
         class="for"
         placeholder="what is to come"
-        :aria-label="`What ${props.strip.name} are kept for`"
+        :aria-label="`What ${props.strip.name} are reserved for`"
       />
-      <button class="act" type="submit" :disabled="!reservedFor.trim()">Keep them</button>
+      <button class="act" type="submit" :disabled="!reservedFor.trim()">Reserve</button>
     </form>
   </section>
 </template>

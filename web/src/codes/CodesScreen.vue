@@ -15,9 +15,9 @@ const booked = (asked: Promise<{ data?: StripView[] }>) => attempt(async () => (
   <div class="screen">
     <h1>Codes</h1>
     <p class="quiet">
-      The label’s own blocks; their prefixes are in <RouterLink to="/settings">Settings</RouterLink>. A code that left
-      the house on a copy or in a delivery is never given again; one that did not is the next one when its release lets
-      go of it.
+      The label’s own blocks; their prefixes are in <RouterLink to="/settings">Settings</RouterLink>. A code that was
+      written to a copy or delivered is never allocated again; an unused one is allocated next when its release no
+      longer needs it.
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <CodeStripView

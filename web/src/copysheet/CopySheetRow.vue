@@ -10,7 +10,7 @@ const over = computed(() => props.entry.limit > 0 && props.entry.length > props.
 const value = computed(() => {
   const { entered, value } = props.entry
   if (entered !== 'TICKED') return value
-  return value === 'yes' ? 'Tick it' : value === 'no' ? 'Leave it open' : value
+  return value === 'yes' ? 'Tick it' : value === 'no' ? 'Leave unticked' : value
 })
 const deed = computed(() =>
   props.entry.entered === 'PASTED' ? 'Copy' : props.entry.entered === 'CHOSEN' ? 'Chosen:' : 'Ticked:',
@@ -23,7 +23,7 @@ const deed = computed(() =>
       v-if="props.entry.copied"
       class="tick"
       type="button"
-      :aria-label="`${props.entry.caption} is in the form; take the tick off`"
+      :aria-label="`${props.entry.caption} is in the form; untick`"
       @click="emit('untick')"
     >
       ✓
@@ -56,7 +56,7 @@ const deed = computed(() =>
       <Mark weight="risk" /> It was copied as “{{ props.entry.copiedBefore }}”; it is another value now.
     </p>
     <p v-else-if="props.entry.changed" class="says quiet">
-      {{ props.entry.before ? `Handed over last: ${props.entry.before}` : 'Was not handed over last' }}
+      {{ props.entry.before ? `Submitted last: ${props.entry.before}` : 'Not part of the last submission' }}
     </p>
     <p v-if="props.entry.note" class="says quiet">{{ props.entry.note }}</p>
   </li>

@@ -96,7 +96,7 @@ describe('B0 The copy sheet', () => {
     // a box is ticked there, nothing is pasted
     await key(' ')
     expect(clipboard).toHaveLength(3)
-    expect(page.shown.find('footer').text()).toContain('All of it is in the form')
+    expect(page.shown.find('footer').text()).toContain('Everything is in the form')
     expect(page.posts().map((post) => (post.body as { key: string; copied: boolean }).copied)).toEqual([
       true,
       true,
@@ -128,7 +128,7 @@ describe('B0 The copy sheet', () => {
     const entries = structuredClone(ENTRIES)
     entries[4]!.problem = '3 characters more than the 4 that the form takes.'
     const page = await shown({ entries })
-    expect(page.shown.find('.wrong').text()).toContain('One value does not go into the form as it is')
+    expect(page.shown.find('.wrong').text()).toContain('One value does not fit the form as it is')
     await page.shown.find('.wrong .act').trigger('click')
     await flushPromises()
     expect(current(page)).toBe('Track title')
@@ -142,8 +142,8 @@ describe('B0 The copy sheet', () => {
       handedOver: { delivery: 3, state: 'rejected', at: '2026-11-23T10:00:00Z', by: 'M. Arden' },
     })
     expect(page.shown.findAll('ol li[data-caption]')).toHaveLength(1)
-    expect(page.shown.find('li.current').text()).toContain('Handed over last: Almanack')
-    expect(page.shown.find('header').text()).toContain('what changed since it was handed over')
+    expect(page.shown.find('li.current').text()).toContain('Submitted last: Almanack')
+    expect(page.shown.find('header').text()).toContain('what changed since submission')
     await page.button('All captions').trigger('click')
     await flushPromises()
     expect(page.shown.find('.count').text()).toBe('0 of 4')
@@ -159,7 +159,7 @@ describe('B0 The copy sheet', () => {
   })
   it('is handed over by managers, who declare and sign', async () => {
     const page = await shown({}, { 'POST /api/releases/7/deliveries': [{ destination: 'quay', id: 3, problem: null }] })
-    await page.button('Handed over…').trigger('click')
+    await page.button('Mark as submitted…').trigger('click')
     await page.shown.find('#declares').setValue(true)
     await page.shown.find('#hand-password').setValue('weir')
     await page.shown.find('form').trigger('submit')
@@ -171,6 +171,6 @@ describe('B0 The copy sheet', () => {
       password: 'weir',
     })
     const assistant = await shown({}, {}, 'assistant')
-    expect(assistant.shown.find('footer').text()).not.toContain('Handed over')
+    expect(assistant.shown.find('footer').text()).not.toContain('Mark as submitted')
   })
 })

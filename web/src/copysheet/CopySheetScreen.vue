@@ -87,7 +87,7 @@ async function take(i: number) {
   const entry = entries.value[i]
   if (!entry?.value) return
   if (entry.entered !== 'TICKED' && !(await copy(entry.value))) {
-    problem.value = `This browser does not let the page copy. Select the value of “${entry.caption}” and copy it by its own keys.`
+    problem.value = `This browser does not allow the page to copy. Select the value of “${entry.caption}” and copy it with the keyboard.`
     return
   }
   said.value =
@@ -141,36 +141,36 @@ async function handedOver() {
   handing.value = false
   all.value = false
   await load()
-  said.value = 'It is noted as handed over.'
+  said.value = 'Marked as submitted.'
 }
 </script>
 
 <template>
   <main class="sheet">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!sheet && !problem" class="quiet wait" role="status">Writing the sheet…</p>
+    <p v-if="!sheet && !problem" class="quiet wait" role="status">Preparing the copy sheet…</p>
     <template v-if="sheet">
       <header>
         <h1>{{ sheet.title }}</h1>
         <span class="count mono">{{ copied }} of {{ count }}</span>
         <p>
           for <b>{{ sheet.destinationName }}</b> ·
-          {{ correcting && !all ? 'what changed since it was handed over' : 'copy sheet' }}
+          {{ correcting && !all ? 'what changed since submission' : 'copy sheet' }}
         </p>
         <p v-if="sheet.handedOver" class="quiet">
-          Handed over {{ moment(sheet.handedOver.at) }} by {{ sheet.handedOver.by }}: {{ sheet.handedOver.state }}.
+          Submitted {{ moment(sheet.handedOver.at) }} by {{ sheet.handedOver.by }}: {{ sheet.handedOver.state }}.
           <button v-if="correcting" class="act" type="button" @click="all = !all">
             {{ all ? 'Only what changed' : 'All captions' }}
           </button>
         </p>
         <ul v-if="sheet.gone.length" class="gone">
-          <li v-for="line in sheet.gone" :key="line">Take out of the form: {{ line.replace(' → empty', '') }}</li>
+          <li v-for="line in sheet.gone" :key="line">Remove from the form: {{ line.replace(' → empty', '') }}</li>
         </ul>
         <p v-if="wrong.length" class="wrong" role="note">
           {{
             wrongValues === 1
-              ? 'One value does not go into the form as it is:'
-              : `${wrongValues} values do not go into the form as they are:`
+              ? 'One value does not fit the form as it is:'
+              : `${wrongValues} values do not fit the form as they are:`
           }}
           <button v-for="each in wrong" :key="each.i" class="act" type="button" @click="show(each.i)">
             {{ each.says }}
@@ -206,7 +206,7 @@ async function handedOver() {
         </template>
       </ol>
       <details v-if="sheet.files.length">
-        <summary>{{ sheet.files.length }} files lie ready</summary>
+        <summary>{{ sheet.files.length }} files ready</summary>
         <ul class="files">
           <li v-for="each in sheet.files" :key="each.name">
             <a class="act" :href="file(each.name)" download>{{ each.name }}</a>
@@ -226,8 +226,8 @@ async function handedOver() {
         <button v-if="now && copied < count" class="btn btn-primary btn-sm" type="button" @click="take(current)">
           {{ now.entered === 'TICKED' ? 'Ticked' : 'Copy' }} “{{ now.caption }}”
         </button>
-        <span class="quiet">{{ copied < count ? 'Space copies the next' : 'All of it is in the form' }}</span>
-        <button v-if="copied" class="act" type="button" @click="anew">Begin anew</button>
+        <span class="quiet">{{ copied < count ? 'Space copies the next' : 'Everything is in the form' }}</span>
+        <button v-if="copied" class="act" type="button" @click="anew">Start over</button>
         <button
           v-if="session.who?.role === 'manager'"
           class="act over"
@@ -235,7 +235,7 @@ async function handedOver() {
           :disabled="sheet.hindrances.length > 0"
           @click="handing = true"
         >
-          Handed over…
+          Mark as submitted…
         </button>
         <p v-for="hindrance in sheet.hindrances" :key="hindrance.message" class="quiet hindrance">
           {{ hindrance.message }}

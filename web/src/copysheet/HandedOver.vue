@@ -43,16 +43,16 @@ async function hand() {
 
 <template>
   <BForm class="over" @submit.prevent="hand">
-    <p>What is in the form now is sealed, value by value, and never changed.</p>
+    <p>The values now in the form are sealed and never changed.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <RightsDeclaration v-model="declares" />
     <label for="hand-password">Your password</label>
     <BFormInput id="hand-password" v-model="password" type="password" autocomplete="current-password" size="sm" />
     <p class="deeds">
       <BButton type="submit" variant="primary" size="sm" :disabled="busy || !declares || !password">
-        It is handed over
+        Mark as submitted
       </BButton>
-      <button class="act" type="button" @click="emit('close')">Not yet</button>
+      <button class="act" type="button" @click="emit('close')">Cancel</button>
     </p>
   </BForm>
 </template>

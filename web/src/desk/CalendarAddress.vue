@@ -5,7 +5,7 @@ import { api, got } from '../api/client'
 import { moment } from '../kit/dates'
 import { useLoad } from '../kit/useLoad'
 
-const { says = 'Read these dates in a calendar program' } = defineProps<{
+const { says = 'Subscribe in a calendar app' } = defineProps<{
   /** What it is for, as it stands there unopened. */
   says?: string
 }>()
@@ -31,7 +31,7 @@ const copy = (path: string) =>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <template v-if="value?.path">
       <p>
-        Subscribe to this address. It is shown only now; whoever has it can read titles and dates.
+        Subscribe to this address. It is shown only once; anyone who has it can read titles and dates.
         <input
           :value="address(value.path)"
           readonly
@@ -50,7 +50,7 @@ const copy = (path: string) =>
       <button class="act" type="button" @click="withdraw">Withdraw</button>
     </p>
     <p v-else>
-      Release dates and last days to deliver, as they change.
+      Release dates and delivery deadlines, always up to date.
       <button class="act" type="button" @click="renew">Create an address</button>
     </p>
   </details>

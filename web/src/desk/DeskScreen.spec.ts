@@ -117,21 +117,21 @@ describe('F1 The desk', () => {
     })
     const blocks = shown.findAll('.block')
     expect(blocks.map((each) => each.find('h3').text())).toEqual([
-      'Tidewrack Almanac5 things · 62 days of slack Put off…',
-      'Slack Water1 thing · no date Put off…',
+      'Tidewrack Almanac5 things · 62 days to spare Postpone…',
+      'Slack Water1 thing · no date Postpone…',
     ])
     expect(blocks[0]!.findAll('ol li')).toHaveLength(3)
     expect(blocks[0]!.find('.more').text()).toBe('2 more')
     expect(blocks[0]!.find('.more a').attributes('href')).toBe('/releases/7/readiness')
-    expect(shown.text()).toContain('38 further releases want something.')
+    expect(shown.text()).toContain('38 more releases need attention.')
     await button('Show more').trigger('click')
     await flushPromises()
     expect(heard.at(-1)!.path).toBe('/api/desk?releases=60')
   })
   it('says how many releases are being looked over', async () => {
     const { shown } = await screen(DeskScreen, { 'GET /api/desk': { ...desk([]), lookedOver: 12 } })
-    expect(shown.find('[role=status]').text()).toContain('12 releases are being looked over')
-    expect(shown.text()).not.toContain('Nothing waits for you')
+    expect(shown.find('[role=status]').text()).toContain('12 releases are being rechecked')
+    expect(shown.text()).not.toContain('Nothing to do')
   })
   it('tells what was answered, and why when it was not yes', async () => {
     const answer = (state: string, says: string) => ({
@@ -152,7 +152,7 @@ describe('F1 The desk', () => {
   })
   it('says that nothing waits', async () => {
     const { shown } = await screen(DeskScreen, { 'GET /api/desk': desk([]) })
-    expect(shown.text()).toContain('Nothing waits for you.')
+    expect(shown.text()).toContain('Nothing to do.')
   })
   it('asks again when what it tells is different, and not for what it does not tell', async () => {
     const date = {
@@ -237,7 +237,7 @@ describe('F1 The desk', () => {
         ]),
       'DELETE /api/desk/put-off/3': () => (putOff = []),
     })
-    await shown.find('[aria-label="Put off Tidewrack Almanac"]').trigger('click')
+    await shown.find('[aria-label="Postpone Tidewrack Almanac"]').trigger('click')
     const form = shown.find('form')
     expect(form.find<HTMLInputElement>('[type=date]').element.value).toBe('2026-12-07')
     await form.find('[type=date]').setValue('2027-01-10')
@@ -246,9 +246,9 @@ describe('F1 The desk', () => {
     await form.trigger('submit')
     await eventually(() => expect(shown.find('.put-off').text()).toContain('until Sun 10 Jan 2027: Masters in January'))
     expect(posts()[0]!.body).toEqual({ release: 7, until: '2027-01-10', reason: 'Masters in January', forAll: true })
-    expect(shown.text()).not.toContain('Put off…')
+    expect(shown.text()).not.toContain('Postpone…')
     await shown.find('.put-off .act').trigger('click')
-    await eventually(() => expect(shown.text()).toContain('Put off…'))
+    await eventually(() => expect(shown.text()).toContain('Postpone…'))
   })
   it('tells the address of the calendar once, and withdraws it', async () => {
     const { shown } = await screen(DeskScreen, {

@@ -83,13 +83,13 @@ const MARKS: Record<string, Readiness> = {
 }
 const ANSWERED: Record<string, string> = {
   rejected: 'was rejected by',
-  failed: 'did not reach',
-  questions: 'is asked about by',
+  failed: 'could not be delivered to',
+  questions: 'has questions from',
 }
 function slack(days: number | null): string {
   if (days === null) return 'no date'
-  if (days < 0) return days < -60 ? 'long past' : `${-days} ${days === -1 ? 'day' : 'days'} late`
-  return days === 1 ? '1 day of slack' : `${days} days of slack`
+  if (days < 0) return days < -60 ? 'overdue' : `${-days} ${days === -1 ? 'day' : 'days'} late`
+  return days === 1 ? '1 day to spare' : `${days} days to spare`
 }
 </script>
 
@@ -100,29 +100,29 @@ function slack(days: number | null): string {
       <BButton v-if="!readOnly" variant="primary" size="sm" @click="router.push('/releases?new')">New release</BButton>
     </div>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!desk" class="quiet">Looking over all releases…</p>
+    <p v-if="!desk" class="quiet">Checking all releases…</p>
     <div v-else class="columns">
       <section aria-label="Next moves">
         <h2>Next moves</h2>
         <p v-if="desk.backupTooOld" class="wanting">
           <Mark weight="stop" /> There has been no backup for a week.
-          <RouterLink to="/settings">See Settings</RouterLink>.
+          <RouterLink to="/settings">Open Settings</RouterLink>.
         </p>
         <p v-if="desk.houseFound" class="wanting">
           <Mark weight="stop" />
           {{ desk.houseFound === 1 ? 'Something' : `${desk.houseFound} things` }} in the installation
           {{ desk.houseFound === 1 ? 'is' : 'are' }} damaged or missing.
-          <RouterLink to="/settings">See Settings</RouterLink>.
+          <RouterLink to="/settings">Open Settings</RouterLink>.
         </p>
         <p v-if="!desk.destinations" class="quiet">
           There is no destination yet, so nothing is checked.
-          <RouterLink to="/destinations">Add those that you send to</RouterLink>.
+          <RouterLink to="/destinations">Add your destinations</RouterLink>.
         </p>
         <p v-else-if="!desk.moves.length && !desk.lookedOver" class="quiet">
-          Nothing waits for you. Begin a new release when its masters are finished.
+          Nothing to do. Create a new release when its masters are ready.
         </p>
         <LookedOver :count="desk.lookedOver" />
-        <ul v-if="desk.wanting.length" class="wanting" aria-label="Answers that want something">
+        <ul v-if="desk.wanting.length" class="wanting" aria-label="Answers that need action">
           <li v-for="(answer, i) in allWanting ? desk.wanting : desk.wanting.slice(0, LINES)" :key="i">
             <Mark weight="stop" />
             <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }">
@@ -133,7 +133,7 @@ function slack(days: number | null): string {
           </li>
           <li v-if="!allWanting && desk.wanting.length > LINES">
             <button class="act" type="button" @click="allWanting = true">
-              {{ desk.wanting.length - LINES }} more answers that want something
+              {{ desk.wanting.length - LINES }} more answers that need action
             </button>
           </li>
         </ul>
@@ -148,10 +148,10 @@ function slack(days: number | null): string {
               class="act"
               type="button"
               :aria-expanded="putting === block.id"
-              :aria-label="`Put off ${block.title}`"
+              :aria-label="`Postpone ${block.title}`"
               @click="putting = putting === block.id ? 0 : block.id"
             >
-              Put off…
+              Postpone…
             </button>
           </h3>
           <PutOffForm
@@ -186,18 +186,20 @@ function slack(days: number | null): string {
           </p>
         </div>
         <p v-if="desk.busy > blocks.length" class="quiet">
-          {{ things(desk.busy - blocks.length).replace('thing', 'further release') }}
-          {{ desk.busy - blocks.length === 1 ? 'wants' : 'want' }} something.
+          {{
+            desk.busy - blocks.length === 1 ? '1 more release needs' : `${desk.busy - blocks.length} more releases need`
+          }}
+          attention.
           <button class="act" type="button" @click="releases = Math.min(300, releases * 2)">Show more</button>
         </p>
         <details v-if="desk.putOff.length" class="put-off">
-          <summary>{{ desk.putOff.length === 1 ? '1 release' : `${desk.putOff.length} releases` }} put off</summary>
+          <summary>{{ desk.putOff.length === 1 ? '1 release' : `${desk.putOff.length} releases` }} postponed</summary>
           <ul>
             <li v-for="each in desk.putOff" :key="each.id">
               <RouterLink :to="{ name: 'readiness', params: { id: each.release } }">{{ each.title }}</RouterLink>
               <span>until {{ day(each.until) }}: {{ each.reason }}</span>
-              <span class="quiet">{{ each.forAll ? `for everybody, by ${each.by}` : 'for you' }}</span>
-              <button v-if="!readOnly" class="act" type="button" @click="bringBack(each.id)">Bring back</button>
+              <span class="quiet">{{ each.forAll ? `for everyone, by ${each.by}` : 'for you' }}</span>
+              <button v-if="!readOnly" class="act" type="button" @click="bringBack(each.id)">Restore</button>
             </li>
           </ul>
         </details>
@@ -208,7 +210,7 @@ function slack(days: number | null): string {
         <p class="year"><RouterLink to="/year">The coming year, to print</RouterLink></p>
         <CalendarAddress v-if="!readOnly" />
         <h2>Answers</h2>
-        <p v-if="!desk.answers.length" class="quiet">None came in yet.</p>
+        <p v-if="!desk.answers.length" class="quiet">No answers yet.</p>
         <ul>
           <li v-for="(answer, i) in desk.answers" :key="i">
             <Mark :weight="MARKS[answer.state] ?? 'stop'" />

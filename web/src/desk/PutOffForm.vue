@@ -40,12 +40,12 @@ async function put() {
         type="text"
         maxlength="200"
         required
-        placeholder="What it waits for"
+        placeholder="What it is waiting for"
         class="form-control form-control-sm"
     /></label>
-    <label class="all"><input v-model="forAll" type="checkbox" /> for everybody</label>
+    <label class="all"><input v-model="forAll" type="checkbox" /> for everyone</label>
     <button class="act" type="button" @click="emit('cancel')">Cancel</button>
-    <BButton variant="primary" size="sm" type="submit" :disabled="!reason.trim()">Put off</BButton>
+    <BButton variant="primary" size="sm" type="submit" :disabled="!reason.trim()">Postpone</BButton>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </form>
 </template>

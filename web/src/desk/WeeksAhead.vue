@@ -26,7 +26,7 @@ const months = computed(() => {
     width="380"
     height="58"
     role="img"
-    aria-label="Dates ahead; the list below says them in words"
+    aria-label="Dates ahead; the list below gives the same dates in words"
   >
     <line x1="0" y1="30" x2="380" y2="30" class="line" />
     <g v-for="month in months" :key="month.name">

@@ -25,7 +25,7 @@ const print = () => window.print()
       <BButton class="aside" variant="primary" size="sm" :disabled="!year" @click="print">Print</BButton>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!year" class="quiet">Looking up all dates…</p>
+    <p v-if="!year" class="quiet">Loading dates…</p>
     <div v-else class="months">
       <section v-for="month in months" :key="month.key" :aria-label="month.name">
         <h2>{{ month.name }}</h2>

@@ -90,11 +90,11 @@ async function read(event: Event) {
         <label for="destination-name">Name</label>
         <BFormInput id="destination-name" v-model="name" size="sm" maxlength="100" autocomplete="off" />
         <span class="row">
-          <label for="lead">Days it wants before the release date</label>
+          <label for="lead">Lead time in days</label>
           <input id="lead" v-model="leadDays" type="number" min="0" max="400" />
         </span>
         <span class="row">
-          <label for="faster">Days by a faster service</label>
+          <label for="faster">Lead time with express service</label>
           <input id="faster" v-model="faster" type="number" min="0" max="400" placeholder="none" />
           <label for="fee">for</label>
           <input id="fee" v-model="fee" class="wide" maxlength="40" placeholder="40 EUR" :disabled="faster === ''" />
@@ -108,10 +108,10 @@ async function read(event: Event) {
           </select>
         </span>
         <label class="tick">
-          <input v-model="featuredInTitle" type="checkbox" /> Featured artists are part of the title there
+          <input v-model="featuredInTitle" type="checkbox" /> Featured artists go into the title
         </label>
         <template v-if="chosen.passesOn">
-          <label for="outlets">Its outlets, one a line; they are chosen for each release</label>
+          <label for="outlets">Outlets, one per line; chosen for each release</label>
           <textarea
             id="outlets"
             v-model="outlets"
@@ -122,18 +122,18 @@ async function read(event: Event) {
         </template>
         <details>
           <summary>Files, limits, countries, genres</summary>
-          <label for="recipe">Files it takes</label>
+          <label for="recipe">File formats it accepts</label>
           <select id="recipe" v-model="recipe" class="form-select form-select-sm">
             <option value="">none</option>
             <option v-for="each in recipes ?? []" :key="each.id" :value="each.id">{{ each.name }}</option>
           </select>
           <span class="row">
-            <label for="longest">Longest title it takes</label>
+            <label for="longest">Maximum title length</label>
             <input id="longest" v-model="longestTitle" type="number" min="1" max="1000" placeholder="any" />
           </span>
-          <label for="sells">Countries in which it sells</label>
+          <label for="sells">Countries it sells in</label>
           <BFormInput id="sells" v-model="sells" size="sm" placeholder="all, or DE, AT, CH" autocomplete="off" />
-          <label for="genres">Its words for genres, one a line</label>
+          <label for="genres">Its genre names, one per line</label>
           <textarea
             id="genres"
             v-model="genres"
@@ -142,24 +142,23 @@ async function read(event: Event) {
             placeholder="Folk = Singer-songwriter"
           />
         </details>
-        <label class="tick">
-          <input v-model="usual" type="checkbox" /> Every release is meant for it unless it says otherwise
-        </label>
+        <label class="tick"> <input v-model="usual" type="checkbox" /> A default destination of every release </label>
         <p class="quiet last">
-          Its rules are those that such receivers have in common; they can be adjusted afterwards.
+          It starts with the rules common to destinations of this kind; they can be adjusted later.
         </p>
       </template>
-      <p class="end">
-        <BButton type="submit" variant="primary" :disabled="busy || !chosen || !name.trim()">Add</BButton>
-        <label class="act pick"
-          >Read it from a file…<input
+      <div class="end">
+        <label class="act aside"
+          >Import from a file…<input
             class="hidden-text"
             type="file"
             accept=".yaml,.yml"
             :disabled="busy"
             @change="read"
         /></label>
-      </p>
+        <button class="act" type="button" @click="open = false">Cancel</button>
+        <BButton type="submit" variant="primary" :disabled="busy || !chosen || !name.trim()">Add</BButton>
+      </div>
     </BForm>
   </BModal>
 </template>
@@ -203,12 +202,6 @@ input[type='number'],
 }
 .last {
   margin-top: var(--space-4);
-}
-.end {
-  display: flex;
-  align-items: center;
-  gap: var(--space-6);
-  margin: var(--space-6) 0 0;
 }
 .problem {
   color: var(--stop);

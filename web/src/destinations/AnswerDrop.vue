@@ -48,7 +48,7 @@ function drop(event: DragEvent) {
     @drop.prevent.stop="drop"
   >
     <label
-      >Did an answer of {{ props.name }} come as a file? Drop it here, or
+      >Received an answer from {{ props.name }} as a file? Drop it here, or
       <span class="act">choose it</span>
       <input class="hidden-text answer" type="file" multiple @change="picked" />
     </label>

@@ -65,15 +65,15 @@ async function save() {
 <template>
   <section class="form">
     <header>
-      <h3>Captions of its form</h3>
+      <h3>Captions of the form</h3>
       <span class="quiet">{{ captions?.length ? `${captions.length}, in the form's order` : 'none yet' }}</span>
     </header>
     <ErrorNote :says="problem" @close="problem = ''" />
     <table v-if="captions?.length && choices" class="captions">
       <thead>
         <tr>
-          <th>Caption there</th>
-          <th>Asked for each</th>
+          <th>Caption</th>
+          <th>Asked per</th>
           <th>What goes into it</th>
           <th>Is</th>
           <th>At most</th>
@@ -85,7 +85,7 @@ async function save() {
         <tr class="line">
           <td><input v-model="caption.caption" aria-label="Caption" maxlength="100" :disabled="!mayWrite" /></td>
           <td>
-            <select v-model="caption.per" :aria-label="`${caption.caption}: asked for each`" :disabled="!mayWrite">
+            <select v-model="caption.per" :aria-label="`${caption.caption}: asked per`" :disabled="!mayWrite">
               <option v-for="per in choices.choices.per" :key="per" :value="per">{{ per }}</option>
             </select>
           </td>
@@ -175,14 +175,14 @@ async function save() {
     </table>
     <template v-if="mayWrite">
       <label class="paste"
-        >{{ captions?.length ? 'More captions' : 'Type or paste the captions of the form' }}, one a line
+        >{{ captions?.length ? 'More captions' : 'Enter or paste the captions of the form' }}, one per line
         <textarea v-model="pasted" class="form-control form-control-sm" rows="3" />
       </label>
       <p class="end">
         <button class="act" type="button" :disabled="!lines.length" @click="add(lines)">
           Add {{ lines.length || '' }}
         </button>
-        <BButton variant="primary" size="sm" :disabled="!captions" @click="save">Save the captions</BButton>
+        <BButton variant="primary" size="sm" :disabled="!captions" @click="save">Save captions</BButton>
         <span role="status">{{ saved }}</span>
       </p>
     </template>

@@ -64,7 +64,7 @@ describe('S3 How a destination is reached', () => {
   it('is shown to others only as far as they need it', async () => {
     const { shown } = await form({ secret: true }, {}, 'assistant')
     expect(shown.find('form').exists()).toBe(false)
-    expect(shown.text()).toBe('Handed over by its interface.')
+    expect(shown.text()).toBe('Delivered through its API.')
     const { shown: unconnected } = await form({}, {}, 'reader')
     expect(unconnected.find('form').exists()).toBe(false)
   })

@@ -50,7 +50,7 @@ const look = () =>
       }),
     )
     hostKey.value = shown.fingerprint
-    says.value = 'Hold it against the key that they told you; saving confirms it.'
+    says.value = 'Compare it with the key they gave you; saving confirms it.'
   })
 const save = () =>
   attempt(async () => {
@@ -77,7 +77,7 @@ const save = () =>
 <template>
   <BForm v-if="session.who?.role === 'manager'" class="connection" @submit.prevent="save">
     <span class="pair">
-      <label :for="`way-${id}`">Handed over</label>
+      <label :for="`way-${id}`">Delivery method</label>
       <select :id="`way-${id}`" v-model="way" class="form-select form-select-sm">
         <option v-for="(each, key) in WAYS" :key="key" :value="key">{{ each.name }}</option>
       </select>
@@ -96,7 +96,7 @@ const save = () =>
         rows="1"
         autocomplete="off"
         spellcheck="false"
-        :placeholder="props.destination.secret && !elsewhere ? 'kept, never shown again' : 'none yet'"
+        :placeholder="props.destination.secret && !elsewhere ? 'saved, never shown again' : 'none yet'"
       />
       <BFormInput
         v-else
@@ -104,13 +104,15 @@ const save = () =>
         v-model="secret"
         type="password"
         autocomplete="off"
-        :placeholder="elsewhere ? 'of the new host' : props.destination.secret ? 'kept, never shown again' : 'none yet'"
+        :placeholder="
+          elsewhere ? 'of the new host' : props.destination.secret ? 'saved, never shown again' : 'none yet'
+        "
       />
     </span>
     <span v-if="way === 'sftp'" class="pair">
-      <label :for="`key-${id}`">Key of the server</label>
+      <label :for="`key-${id}`">Server key</label>
       <BFormInput :id="`key-${id}`" v-model="hostKey" class="mono" placeholder="SHA256:…" autocomplete="off" />
-      <button class="act" type="button" :disabled="busy || !url" @click="look">Look at it</button>
+      <button class="act" type="button" :disabled="busy || !url" @click="look">Show its fingerprint</button>
     </span>
     <label v-if="wants.outside" class="pair own">
       <input v-model="ownNetwork" type="checkbox" /> In our own network
@@ -119,11 +121,11 @@ const save = () =>
       <label :for="`password-${id}`">Your password</label>
       <BFormInput :id="`password-${id}`" v-model="password" type="password" autocomplete="current-password" />
     </span>
-    <BButton type="submit" class="btn-line" variant="link" size="sm" :disabled="busy">Save the connection</BButton>
+    <BButton type="submit" class="btn-line" variant="link" size="sm" :disabled="busy">Save connection</BButton>
     <span role="status">{{ says }}</span>
     <p class="quiet explains">{{ wants.explains }}</p>
   </BForm>
-  <p v-else class="quiet">Handed over {{ wants.name }}.</p>
+  <p v-else class="quiet">Delivered {{ wants.name }}.</p>
 </template>
 
 <style scoped>

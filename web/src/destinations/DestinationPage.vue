@@ -40,7 +40,7 @@ const lead = computed(() => {
   const { leadDays, express } = props.destination
   if (!leadDays) return ''
   const faster = express ? `, or by its faster service ${express}` : ''
-  return `Wants a release ${leadDays === 1 ? '1 day' : `${leadDays} days`} before its date${faster}. `
+  return `Needs a release ${leadDays === 1 ? '1 day' : `${leadDays} days`} before its release date${faster}. `
 })
 const families = () => [...new Set(props.destination.rules.map((rule) => rule.family))]
 function saved() {
@@ -66,7 +66,7 @@ function saved() {
       {{ answers.accepted }} accepted, {{ answers.rejected }} rejected, {{ answers.underWay }} under way.
     </p>
     <p v-if="!props.destination.sends && props.destination.way !== 'form'" class="quiet">
-      Its profile names nothing that is composed for it; choose the web form, and what it wants is checked all the same.
+      Its profile defines no message. Choose the web form; its requirements are checked all the same.
     </p>
     <AnswerDrop
       v-if="session.who?.role === 'manager' && props.destination.way !== 'interface' && answers?.deliveries"
@@ -75,7 +75,7 @@ function saved() {
       @taken="emit('saved')"
     />
     <p class="deeds">
-      <a class="act" :href="`/api/destinations/${props.destination.id}/profile`" download>Its profile as a file</a>
+      <a class="act" :href="`/api/destinations/${props.destination.id}/profile`" download>Profile as a file</a>
       <template v-if="session.who?.role === 'manager'">
         <button class="act" type="button" @click="archive">Archive</button>
         <button v-if="answers && !answers.deliveries" class="act" type="button" @click="remove">Remove</button>
@@ -89,9 +89,9 @@ function saved() {
       @saved="emit('saved')"
     />
     <header>
-      <h3>What it wants</h3>
+      <h3>What it requires</h3>
       <button v-if="session.who?.role === 'manager' && !editing" class="act" type="button" @click="editing = true">
-        Adjust its rules…
+        Adjust rules…
       </button>
     </header>
     <RuleEditor v-if="editing" :destination="props.destination" @saved="saved" @leave="editing = false" />
@@ -104,7 +104,7 @@ function saved() {
           :rule="rule"
         />
       </div>
-      <p class="quiet">It does not ask {{ props.destination.others.length }} further rules.</p>
+      <p class="quiet">{{ props.destination.others.length }} further rules are off.</p>
     </template>
   </section>
 </template>

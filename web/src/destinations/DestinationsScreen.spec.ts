@@ -137,7 +137,7 @@ describe('B0 Destinations of one’s own', () => {
       options,
     )
     expect(shown.find('.outlets').text()).toContain('none yet')
-    await button('Name them').trigger('click')
+    await button('Add outlets').trigger('click')
     await shown.find('.outlets textarea').setValue('a:b')
     await shown.find('.outlets form').trigger('submit')
     await flushPromises()

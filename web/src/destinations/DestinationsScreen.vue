@@ -39,15 +39,15 @@ const restore = (id: string) =>
       <BButton v-if="manages" variant="primary" size="sm" @click="adding = true">Add a destination</BButton>
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!destinations" class="quiet" role="status">Reading the profiles…</p>
+    <p v-if="!destinations" class="quiet" role="status">Loading destinations…</p>
     <div v-else-if="!destinations.length" class="none">
       <p>
         {{ archived?.length ? 'No destination is in use' : 'There is no destination yet' }}, so nothing is checked and
-        nothing can leave.
+        nothing can be sent.
       </p>
       <p class="quiet">
-        Add those that you send to: stores, a distributor, societies, plants. Each begins with the rules that receivers
-        of its kind have in common{{ manages ? '' : '. A manager adds them' }}.
+        Add the ones you deliver to: stores, a distributor, societies, pressing plants. Each starts with the rules
+        common to its kind{{ manages ? '' : '. A manager adds them' }}.
       </p>
     </div>
     <div v-else class="two">

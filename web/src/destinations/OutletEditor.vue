@@ -40,17 +40,17 @@ async function save() {
       <h3>Outlets</h3>
       <span class="quiet">{{ names.length ? `${names.length}, chosen for each release under Send` : 'none yet' }}</span>
       <button v-if="session.who?.role === 'manager' && !editing" class="act" type="button" @click="editing = true">
-        {{ names.length ? 'Change' : 'Name them' }}
+        {{ names.length ? 'Change' : 'Add outlets' }}
       </button>
     </header>
     <ErrorNote :says="problem" @close="problem = ''" />
     <form v-if="editing" @submit.prevent="save">
       <label
-        >One a line
+        >One per line
         <textarea v-model="typed" class="form-control form-control-sm" rows="8" />
       </label>
       <p class="end">
-        <BButton type="submit" variant="primary" size="sm">Save the outlets</BButton>
+        <BButton type="submit" variant="primary" size="sm">Save outlets</BButton>
         <button class="act" type="button" @click="editing = false">Cancel</button>
       </p>
     </form>

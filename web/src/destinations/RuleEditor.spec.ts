@@ -60,7 +60,7 @@ describe('S9 Rules of a destination', () => {
     expect(shown.find('.limits input').attributes('disabled')).toBeDefined()
   })
   it('say what cannot be, and what was typed stays', async () => {
-    const says = '“max” of rule title.too-long is “many”; wanted: a number. Nothing was changed.'
+    const says = '“max” of rule title.too-long is “many”; expected: a number. Nothing was changed.'
     const { shown } = await editor({ [RULES]: new Refused(422, 'malformed-rules', says) })
     await shown.find('.limits input').setValue('many')
     await shown.find('form').trigger('submit')
@@ -71,13 +71,13 @@ describe('S9 Rules of a destination', () => {
   })
   it('go back to those that it began with, when they were adjusted', async () => {
     const { shown: untouched, button: none } = await editor({})
-    expect(none('Back to the rules it began with')).toBeUndefined()
+    expect(none('Restore the original rules')).toBeUndefined()
     untouched.unmount()
     const { shown, posts, button } = await editor(
       { 'DELETE /api/destinations/hollow-quay/rules': destination() },
       { ownFrom: '2026-12-01' },
     )
-    await button('Back to the rules it began with').trigger('click')
+    await button('Restore the original rules').trigger('click')
     await flushPromises()
     expect(posts().at(-1)!.method).toBe('DELETE')
     expect(shown.emitted('saved')).toHaveLength(1)
@@ -85,7 +85,7 @@ describe('S9 Rules of a destination', () => {
   it('are left as they are', async () => {
     const { shown, posts, button } = await editor({})
     await shown.find('.limits input').setValue('1')
-    await button('Leave as it is').trigger('click')
+    await button('Cancel').trigger('click')
     expect(shown.emitted('leave')).toHaveLength(1)
     expect(posts()).toHaveLength(0)
   })

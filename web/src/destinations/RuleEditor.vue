@@ -43,10 +43,10 @@ async function send(method: 'PUT' | 'DELETE') {
 <template>
   <form @submit.prevent="send('PUT')">
     <p class="quiet">
-      Off means: not asked. Lists take semicolons. Every release is checked by these rules from their day on.
+      “Off” means not checked. Separate list items with semicolons. The rules apply to every release from their date on.
     </p>
     <div class="row">
-      <label>Holds from <input v-model="from" type="date" required /></label>
+      <label>Valid from <input v-model="from" type="date" required /></label>
       <label>Days before the release <input v-model.number="lead" type="number" min="0" max="400" required /></label>
     </div>
     <div v-for="rule in rules" :key="rule.id" class="rule" :class="{ off: !rule.weight }">
@@ -70,10 +70,10 @@ async function send(method: 'PUT' | 'DELETE') {
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="end">
       <button v-if="props.destination.ownFrom" class="act" type="button" @click="send('DELETE')">
-        Back to the rules it began with
+        Restore the original rules
       </button>
-      <button class="act" type="button" @click="emit('leave')">Leave as it is</button>
-      <BButton variant="primary" type="submit">Keep as our own</BButton>
+      <button class="act" type="button" @click="emit('leave')">Cancel</button>
+      <BButton variant="primary" type="submit">Save as our own</BButton>
     </div>
   </form>
 </template>

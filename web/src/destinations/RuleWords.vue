@@ -21,11 +21,11 @@ const open = ref(false)
         <span class="quiet">{{ props.rule.reason }}</span>
       </button>
       <dl v-if="open">
-        <dt>Objects to</dt>
+        <dt>Fails</dt>
         <dd>
           {{ props.rule.fails.join('; ') }} <span class="quiet">“… {{ props.rule.says }} …”</span>
         </dd>
-        <dt>Lets pass</dt>
+        <dt>Passes</dt>
         <dd>{{ props.rule.passes.join('; ') }}</dd>
       </dl>
     </div>

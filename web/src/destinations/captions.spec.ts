@@ -38,7 +38,7 @@ describe('B0 Captions of a form', () => {
     await shown.find('.paste textarea').setValue('Title\n\n Barcode \nHouse number')
     await button('Add 3').trigger('click')
     await flushPromises()
-    await button('Save the captions').trigger('click')
+    await button('Save captions').trigger('click')
     await flushPromises()
     const body = posts().at(-1)!.body as CaptionTyped[]
     expect(body.map((each) => [each.caption, each.fact])).toEqual([
@@ -55,7 +55,7 @@ describe('B0 Captions of a form', () => {
     await shown.find('[aria-label="Writer up"]').trigger('click')
     await shown.find('[aria-expanded]').trigger('click')
     await shown.findAll('.writing select')[1]!.setValue('last, first')
-    await button('Save the captions').trigger('click')
+    await button('Save captions').trigger('click')
     await flushPromises()
     const body = posts().at(-1)!.body as CaptionTyped[]
     expect(body.map((each) => [each.caption, each.names])).toEqual([
@@ -69,7 +69,7 @@ describe('B0 Captions of a form', () => {
       [SAVE]: new Refused(422, 'malformed-caption', '“Title” stands there twice. Nothing was changed.'),
     })
     await shown.find('[aria-label=Caption]').setValue('Titel')
-    await button('Save the captions').trigger('click')
+    await button('Save captions').trigger('click')
     await flushPromises()
     expect(shown.find('[role=alert]').text()).toContain('Nothing was changed.')
     expect((shown.find('[aria-label=Caption]').element as HTMLInputElement).value).toBe('Titel')

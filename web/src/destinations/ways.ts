@@ -14,8 +14,8 @@ interface Wanted {
 /** Ways of handing over, and what each of them wants. */
 export const WAYS: Record<DestinationView['way'], Wanted> = {
   interface: {
-    name: 'by its interface',
-    explains: 'It speaks the protocol of its kind, answers by itself, and every step is followed.',
+    name: 'through its API',
+    explains: 'Uses its API; answers arrive automatically and every step is tracked.',
     place: 'Address',
     example: 'https://…',
     secret: 'Token',
@@ -23,7 +23,7 @@ export const WAYS: Record<DestinationView['way'], Wanted> = {
   },
   sftp: {
     name: 'as a package, by SFTP',
-    explains: 'One archive with its checksums is put onto their server, whole under its name or not at all.',
+    explains: 'One archive with its checksums is uploaded to their server.',
     place: 'Address',
     example: 'sftp://name@host/folder',
     secret: 'Password or private key',
@@ -31,16 +31,16 @@ export const WAYS: Record<DestinationView['way'], Wanted> = {
   },
   folder: {
     name: 'as a package, into a folder',
-    explains: 'One archive with its checksums is put into a folder of the machine that runs Entrada.',
+    explains: 'One archive with its checksums is written to a folder on the machine that runs Entrada.',
     place: 'Folder',
     example: '/srv/plant',
   },
   archive: {
-    name: 'as a package, passed on by hand',
-    explains: 'One archive with its checksums is downloaded under Send and passed on as they wish it.',
+    name: 'as a package, sent by hand',
+    explains: 'One archive with its checksums is downloaded under Send and sent the way they want it.',
   },
   form: {
     name: 'by hand, into a web form',
-    explains: 'The copy sheet of a release shows every value as it is pasted there, in the order of the form.',
+    explains: 'The copy sheet of a release shows every value ready to paste, in the order of the form.',
   },
 }

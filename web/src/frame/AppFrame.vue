@@ -83,14 +83,14 @@ onUnmounted(() => {
       <JumpBox />
       <div class="work">
         <RouterLink v-if="uploads.open.length" class="receiving" to="/intake">
-          {{ uploads.uploads.length - uploads.open.length }} of {{ uploads.uploads.length }} files are here
+          {{ uploads.uploads.length - uploads.open.length }} of {{ uploads.uploads.length }} files uploaded
         </RouterLink>
         <template v-if="open.length">
           <span class="bar" role="progressbar" :aria-valuenow="Math.round(share * 100)" aria-label="Background work">
             <span :style="{ width: `${share * 100}%` }" />
           </span>
           <span v-if="hindered" class="failed" role="alert">{{ hindered.problem }}</span>
-          <span v-else>{{ open.length === 1 ? open[0]?.says : `${open.length} pieces of work` }}</span>
+          <span v-else>{{ open.length === 1 ? open[0]?.says : `${open.length} tasks` }}</span>
           <button
             v-for="job in cancellable"
             :key="job.id"

@@ -144,7 +144,7 @@ onUnmounted(() => removeEventListener('keydown', keys))
         <span class="quiet kind">{{ goal.kind }}</span>
       </li>
       <li v-if="!goals.length" class="quiet" role="option" aria-selected="false">
-        {{ failed ? 'The catalogue cannot be searched just now' : answered === typed ? 'Nothing found' : 'Looking…' }}
+        {{ failed ? 'The catalogue cannot be searched right now' : answered === typed ? 'Nothing found' : 'Looking…' }}
       </li>
     </ul>
   </div>

@@ -1,6 +1,6 @@
 <template>
   <div class="screen">
-    <h1>Nothing is here</h1>
-    <p>The address leads nowhere, perhaps to something older. <RouterLink to="/">Go to the desk</RouterLink>.</p>
+    <h1>Page not found</h1>
+    <p>This page does not exist; the address may be out of date. <RouterLink to="/">Go to the Desk</RouterLink>.</p>
   </div>
 </template>

@@ -17,7 +17,7 @@ const PICTURE_BYTES = 192
       >
     </h3>
     <details v-if="!part.entries.length && part.length">
-      <summary>kept as it is; its first bytes</summary>
+      <summary>kept as it is; first bytes</summary>
       <pre class="mono">{{ hexLines(part.raw, 16).join('\n') }}</pre>
     </details>
     <table v-else-if="part.entries.length">
@@ -38,7 +38,7 @@ const PICTURE_BYTES = 192
               <summary>{{ hexLines(entry.raw, 12)[0] }} …</summary>
               <pre>{{ hexLines(entry.raw, 12).join('\n') }}</pre>
               <span v-if="entry.bytes > PICTURE_BYTES" class="quiet"
-                >{{ entry.bytes.toLocaleString('en-GB') }} bytes in all</span
+                >{{ entry.bytes.toLocaleString('en-GB') }} bytes in total</span
               >
             </details>
             <template v-else>{{ hexLines(entry.raw, 24)[0] }}</template>

@@ -64,14 +64,14 @@ function pick(event: Event) {
   <div class="screen">
     <div class="top">
       <h1>Inspect</h1>
-      <button class="act" type="button" @click="input?.click()">Pick a file…</button>
+      <button class="act" type="button" @click="input?.click()">Choose a file…</button>
       <input ref="input" hidden type="file" aria-label="File to inspect" @change="pick" />
     </div>
     <ErrorNote :says="problem" @close="problem = null" />
-    <p v-if="reading" class="quiet" role="status">Taking the file apart…</p>
+    <p v-if="reading" class="quiet" role="status">Reading the file…</p>
     <p v-else-if="!found && !problem" class="quiet">
-      Pick a sound file, or drop one anywhere with Alt held down, to see all that is in it: every tag, every chunk, as
-      bytes and as text. It is only looked at and not kept.
+      Choose an audio file, or drop one anywhere while holding Alt, to see everything in it: every tag and every chunk,
+      as bytes and as text. The file is not kept.
     </p>
     <template v-if="found">
       <h2>{{ found.name }}</h2>
@@ -103,7 +103,7 @@ function pick(event: Event) {
           <dd class="mono">{{ found.sha256 }}</dd>
         </div>
         <div class="wide">
-          <dt>SHA-256 of the sound</dt>
+          <dt>SHA-256 of the audio</dt>
           <dd class="mono">{{ found.audioSha256 }}</dd>
         </div>
       </dl>
@@ -112,7 +112,7 @@ function pick(event: Event) {
         <span class="quiet mono">at byte {{ fault.where.toLocaleString('en-GB') }}</span>
       </p>
       <div v-for="each in found.disagreements" :key="each.fact" class="fault">
-        <Mark weight="risk" /> <b>{{ each.fact }}</b> is given in different ways:
+        <Mark weight="risk" /> <b>{{ each.fact }}</b> has different values:
         <span v-for="(value, source) in each.values" :key="source" class="said">
           <span class="quiet">{{ source }}</span> {{ value }}
         </span>

@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { Refused } from '../testing/server'
-import { screen } from '../testing/screen'
+import { DIALOG, screen } from '../testing/screen'
 import DraftDialog from './DraftDialog.vue'
 
 const track = (number: number, title: string, more: object = {}) => ({
@@ -30,18 +30,13 @@ const DRAFT = {
   others: [{ name: 'cover.jpg', goes: 'front cover' }],
 }
 const MAKE = 'POST /api/intake/release'
-const BModal = {
-  props: ['okDisabled'],
-  emits: ['ok', 'hidden'],
-  template: `<div class="dialog"><slot /><button class="ok" :disabled="okDisabled" @click="$emit('ok', $event)">ok</button></div>`,
-}
 const dialog = (routes: Record<string, unknown>) =>
   screen(
     DraftDialog,
     { 'POST /api/intake/draft': DRAFT, ...routes },
     {
       props: { files: ['a', 'b'] },
-      stubs: { BModal },
+      stubs: DIALOG,
     },
   )
 afterEach(() => vi.unstubAllGlobals())
@@ -52,7 +47,7 @@ describe('G2 A release as the files suggest it', () => {
     expect(heard.find((call) => call.path === '/api/intake/draft')!.body).toEqual({ files: ['a', 'b'] })
     const facts = shown.findAll('.facts label').map((each) => each.text())
     expect(facts[0]).toContain('ID3 of 9 files')
-    expect(facts[1]).toContain('no file says')
+    expect(facts[1]).toContain('not in the files')
     expect(facts[2]).toContain('3 tracks')
   })
   it('shows titles, versions, features and what is known already', async () => {
@@ -60,7 +55,7 @@ describe('G2 A release as the files suggest it', () => {
     const rows = shown.findAll('tbody tr').map((each) => each.text())
     expect(rows[0]).toContain('Low Bridge (Live)')
     expect(rows[0]).toContain('feat. Petra Vann')
-    expect(rows[1]).toContain('known: “Almanac” on Tidewrack Almanac, recording and code are used again')
+    expect(rows[1]).toContain('known: “Almanac” on Tidewrack Almanac; recording and ISRC are reused')
     expect(rows[2]).toContain('untitled')
     expect(shown.text()).toContain('cover.jpg')
   })
@@ -69,7 +64,7 @@ describe('G2 A release as the files suggest it', () => {
     const [title] = shown.findAll('.facts input')
     await title!.setValue('Towpath Songs, Remastered')
     await shown.find('.facts select').setValue('compilation')
-    await shown.find('.ok').trigger('click')
+    await shown.find('.end .btn-primary').trigger('click')
     await flushPromises()
     expect(posts().at(-1)!.body).toEqual({
       files: ['a', 'b'],
@@ -81,16 +76,16 @@ describe('G2 A release as the files suggest it', () => {
   })
   it('is not made of files without sound', async () => {
     const { shown } = await dialog({ 'POST /api/intake/draft': { ...DRAFT, tracks: [] } })
-    expect(shown.find('.ok').attributes('disabled')).toBeDefined()
+    expect(shown.find('.end .btn-primary').attributes('disabled')).toBeDefined()
   })
   it('can be made once more when it could not be made, with what was typed', async () => {
     const says = 'One of these files is on a release meanwhile. Nothing was made.'
     const { shown } = await dialog({ [MAKE]: new Refused(409, 'taken', says) })
     await shown.findAll('.facts input')[0]!.setValue('Towpath')
-    await shown.find('.ok').trigger('click')
+    await shown.find('.end .btn-primary').trigger('click')
     await flushPromises()
     expect(shown.text()).toContain(says)
     expect((shown.findAll('.facts input')[0]!.element as HTMLInputElement).value).toBe('Towpath')
-    expect(shown.find('.ok').attributes('disabled')).toBeUndefined()
+    expect(shown.find('.end .btn-primary').attributes('disabled')).toBeUndefined()
   })
 })

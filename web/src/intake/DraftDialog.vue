@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A release as the files suggest it, to be looked at before anything is made. */
-import { BModal } from 'bootstrap-vue-next'
+import { BButton, BModal } from 'bootstrap-vue-next'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
@@ -49,17 +49,7 @@ async function make() {
 </script>
 
 <template>
-  <BModal
-    v-model="shown"
-    title="A release of these files"
-    size="xl"
-    scrollable
-    ok-title="Make the release"
-    cancel-title="Not now"
-    :ok-disabled="!draft?.tracks.length || making"
-    @ok.prevent="make"
-    @hidden="emit('close')"
-  >
+  <BModal v-model="shown" title="New release from these files" size="xl" scrollable no-footer @hidden="emit('close')">
     <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!draft && !problem" class="quiet" role="status">Reading tags and names…</p>
     <template v-if="draft">
@@ -67,12 +57,12 @@ async function make() {
         <label>
           Title
           <input v-model="title" type="text" class="form-control form-control-sm" />
-          <span class="quiet">{{ draft.title.source || 'no file says' }}</span>
+          <span class="quiet">{{ draft.title.source || 'not in the files' }}</span>
         </label>
         <label>
           Artists
           <input v-model="artists" type="text" class="form-control form-control-sm" />
-          <span class="quiet">{{ draft.artists.source || 'no file says' }}</span>
+          <span class="quiet">{{ draft.artists.source || 'not in the files' }}</span>
         </label>
         <label>
           Kind
@@ -91,7 +81,7 @@ async function make() {
           <tr>
             <th class="number">No.</th>
             <th>Title</th>
-            <th>Artists, if others</th>
+            <th>Artists, if different</th>
             <th class="number">Time</th>
             <th>File</th>
           </tr>
@@ -102,16 +92,14 @@ async function make() {
             <td>
               {{ track.title || 'untitled' }}<template v-if="track.version"> ({{ track.version }})</template>
               <span v-if="track.featured" class="quiet">feat. {{ track.featured }}</span>
-              <span v-if="track.reuses" class="known"
-                >known: {{ track.reuses }}, recording and code are used again</span
-              >
+              <span v-if="track.reuses" class="known">known: {{ track.reuses }}; recording and ISRC are reused</span>
             </td>
             <td>{{ track.artists }}</td>
             <td class="number mono">{{ track.time }}</td>
             <td class="file">
               {{ track.name }}
               <span class="quiet">title from {{ track.source === 'file name' ? 'its name' : 'tags' }}</span>
-              <span v-if="track.others.length" class="quiet">same sound: {{ track.others.join(', ') }}</span>
+              <span v-if="track.others.length" class="quiet">same audio: {{ track.others.join(', ') }}</span>
             </td>
           </tr>
         </tbody>
@@ -123,6 +111,10 @@ async function make() {
         </li>
       </ul>
     </template>
+    <div class="end">
+      <button class="act" type="button" @click="shown = false">Cancel</button>
+      <BButton variant="primary" :disabled="!draft?.tracks.length || making" @click="make">Create release</BButton>
+    </div>
   </BModal>
 </template>
 

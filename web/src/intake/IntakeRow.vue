@@ -45,8 +45,8 @@ const alike = computed(() => {
       >Inspect</RouterLink
     >
     <span v-else />
-    <button v-if="!readOnly" class="act" type="button" :aria-label="`Put ${item.name} away`" @click="$emit('putAway')">
-      Put away
+    <button v-if="!readOnly" class="act" type="button" :aria-label="`Dismiss ${item.name}`" @click="$emit('putAway')">
+      Dismiss
     </button>
   </div>
 </template>

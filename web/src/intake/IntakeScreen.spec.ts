@@ -47,7 +47,7 @@ describe('G1 What has come in', () => {
     const groups = shown.findAll('section[aria-label]').map((each) => each.attributes('aria-label'))
     expect(groups).toEqual(['Single files', 'Almanac'])
     const album = shown.find('section[aria-label=Almanac]')
-    expect(album.find('h2').text()).toContain('2 sound files, 1 picture')
+    expect(album.find('h2').text()).toContain('2 audio files, 1 picture')
     expect(album.text().indexOf('2 Eelgrass.wav')).toBeLessThan(album.text().indexOf('10 Knot.wav'))
   })
   it('is chosen whole, by folder and file by file', async () => {
@@ -58,10 +58,10 @@ describe('G1 What has come in', () => {
   })
   it('becomes a release only when all of it has been listened to', async () => {
     const { shown, button } = await intake([item('1.wav'), item('2.wav', { measured: false })])
-    expect(shown.find('.moves').text()).toContain('1 still being listened to')
-    expect(button('Make a release of these…').attributes('disabled')).toBeDefined()
+    expect(shown.find('.moves').text()).toContain('1 still being analysed')
+    expect(button('Create a release…').attributes('disabled')).toBeDefined()
     const { shown: whole, button: ready } = await intake([item('1.wav')])
-    await ready('Make a release of these…').trigger('click')
+    await ready('Create a release…').trigger('click')
     expect(whole.find('.draft').exists()).toBe(true)
   })
   it('is given to a release that is there, and is looked up again', async () => {
@@ -69,9 +69,9 @@ describe('G1 What has come in', () => {
     const { shown, posts, button } = await intake(() => items, {
       'POST /api/releases/7/intake': () => ((items = []), {}),
     })
-    expect(button('Give').attributes('disabled')).toBeDefined()
+    expect(button('Move').attributes('disabled')).toBeDefined()
     await shown.find('select[aria-label=Release]').setValue(7)
-    await button('Give').trigger('click')
+    await button('Move').trigger('click')
     await flushPromises()
     expect(posts().at(-1)!.body).toEqual({ files: ['sum of 1.wav', 'sum of 2.wav'] })
     expect(shown.find('.empty').exists()).toBe(true)
@@ -82,7 +82,7 @@ describe('G1 What has come in', () => {
       'POST /api/releases/7/intake': new Refused(404, 'missing', says),
     })
     await shown.find('select[aria-label=Release]').setValue(7)
-    await button('Give').trigger('click')
+    await button('Move').trigger('click')
     await flushPromises()
     expect(shown.text()).toContain(says)
     expect(chosen(shown)).toBe('1 of 1 chosen')
@@ -90,7 +90,7 @@ describe('G1 What has come in', () => {
   it('can be seen by readers, and not moved', async () => {
     const { shown, button } = await intake(ALBUM, {}, 'reader')
     expect(shown.find('.moves').exists()).toBe(false)
-    expect(button('Pick files…')).toBeUndefined()
+    expect(button('Choose files…')).toBeUndefined()
     expect(shown.text()).toContain('10 Knot.wav')
   })
 })

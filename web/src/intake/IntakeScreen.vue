@@ -40,7 +40,7 @@ const folders = computed(() => {
   return [...groups].map(([folder, inside]) => ({ folder, inside })).sort((a, b) => natural.compare(a.folder, b.folder))
 })
 const KINDS: [string, string, string][] = [
-  ['audio', 'sound file', 'sound files'],
+  ['audio', 'audio file', 'audio files'],
   ['picture', 'picture', 'pictures'],
   ['text', 'text', 'texts'],
   ['document', 'document', 'documents'],
@@ -89,41 +89,41 @@ function pick(event: Event) {
     <div class="top">
       <h1>Intake</h1>
       <template v-if="!readOnly">
-        <button class="act" type="button" @click="filesInput?.click()">Pick files…</button>
-        <button class="act" type="button" @click="folderInput?.click()">Pick a folder…</button>
+        <button class="act" type="button" @click="filesInput?.click()">Choose files…</button>
+        <button class="act" type="button" @click="folderInput?.click()">Choose a folder…</button>
         <input ref="filesInput" hidden type="file" multiple aria-label="Files" @change="pick" />
         <input ref="folderInput" hidden type="file" webkitdirectory aria-label="Folder" @change="pick" />
       </template>
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
     <UploadList :release="0" />
-    <p v-if="!items" class="quiet" role="status">Looking at what has come in…</p>
+    <p v-if="!items" class="quiet" role="status">Loading the intake…</p>
     <div v-else-if="!items.length" class="empty">
-      <h2>Nothing waits here</h2>
+      <h2>The intake is empty</h2>
       <p>
-        Drop masters, pictures, lyrics, scores and permissions anywhere on this window, single files or whole folders.
-        They are kept as they come, listened to, and wait here until they are on a release. Files dropped on an open
-        release go straight to it.
+        Drop masters, pictures, lyrics, scores and permissions anywhere on this window, as files or folders. They are
+        stored unaltered, analysed, and stay here until you add them to a release. Files dropped on an open release go
+        straight to it.
       </p>
     </div>
     <template v-else>
       <div v-if="!readOnly" class="moves">
         <span>{{ chosen.length }} of {{ items.length }} chosen</span>
-        <span v-if="waiting" class="quiet" role="status">{{ waiting }} still being listened to</span>
+        <span v-if="waiting" class="quiet" role="status">{{ waiting }} still being analysed</span>
         <button
           class="btn btn-primary btn-sm"
           type="button"
           :disabled="!chosen.length || !!waiting"
           @click="drafting = chosen.map((item) => item.sha256)"
         >
-          Make a release of these…
+          Create a release…
         </button>
         <span class="or">
           <select v-model="release" aria-label="Release">
-            <option :value="0" disabled>or give them to…</option>
+            <option :value="0" disabled>or move them to…</option>
             <option v-for="head in heads" :key="head.id" :value="head.id">{{ head.title }}</option>
           </select>
-          <button class="act" type="button" :disabled="!release || !chosen.length" @click="give">Give</button>
+          <button class="act" type="button" :disabled="!release || !chosen.length" @click="give">Move</button>
         </span>
       </div>
       <section v-for="group in folders" :key="group.folder" :aria-label="group.folder || 'Single files'">

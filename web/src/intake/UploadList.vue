@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Files on their way in: each with its progress, and all of them together. */
+/** Uploads in: each with its progress, and all of them together. */
 import { computed } from 'vue'
 import { bytes } from '../kit/dates'
 import Mark from '../kit/Mark.vue'
@@ -19,12 +19,12 @@ const WORDS: Record<string, string> = { reading: 'reading…', paused: 'paused',
 </script>
 
 <template>
-  <section v-if="mine.length" class="uploads" aria-label="Files on their way">
+  <section v-if="mine.length" class="uploads" aria-label="Uploads">
     <p v-if="open.length" class="all">
-      <b>{{ mine.length - open.length }} of {{ mine.length }} files are here</b>
+      <b>{{ mine.length - open.length }} of {{ mine.length }} files uploaded</b>
       <progress :value="uploads.share" max="1" aria-label="All files" />
       <button class="act" type="button" @click="uploads.paused ? uploads.resume() : uploads.pause()">
-        {{ uploads.paused ? 'Go on' : 'Pause' }}
+        {{ uploads.paused ? 'Resume' : 'Pause' }}
       </button>
       <button class="act" type="button" @click="uploads.cancelAll()">Cancel all</button>
     </p>

@@ -50,7 +50,7 @@ beforeEach(() => {
   vi.mocked(checksum).mockImplementation(async (of: File) => `sum of ${of.name}`)
 })
 
-describe('G1 Files on their way in', () => {
+describe('G1 Uploads in', () => {
   it('are not sent when the server has the same bytes already', async () => {
     const { heard } = server({ 'POST /api/intake/known': { ...received, known: true } })
     const uploads = useUploads()
@@ -65,7 +65,7 @@ describe('G1 Files on their way in', () => {
     })
     expect(Way.all).toHaveLength(0)
     expect(uploads.uploads[0]).toMatchObject({ state: 'done', here: 10 })
-    expect(uploads.uploads[0]!.says).toBe('Now track 3. The same bytes had been received before. WAV, stereo, 3:07')
+    expect(uploads.uploads[0]!.says).toBe('Now track 3. An identical file was received before. WAV, stereo, 3:07')
     expect(uploads.share).toBe(1)
   })
   it('go three at a time, and say of what is there how much it is', async () => {

@@ -23,7 +23,7 @@ const AT_ONCE = 3
 const PIECE = 16 << 20
 
 /**
- * Files on their way in. Each is read once for its checksum; what the server has already is not sent again. The rest goes in
+ * Uploads in. Each is read once for its checksum; what the server has already is not sent again. The rest goes in
  * pieces, and goes on after a broken connection, or when the same file is dropped again after the page was closed.
  */
 export const useUploads = defineStore('uploads', () => {
@@ -134,7 +134,7 @@ export const useUploads = defineStore('uploads', () => {
     try {
       return String((JSON.parse(body ?? '') as { detail: string }).detail)
     } catch {
-      return 'The server cannot be reached. What has arrived is kept; drop the file again and it goes on from there.'
+      return 'The server cannot be reached. What has arrived is kept; drop the file again to continue.'
     }
   }
 
@@ -148,9 +148,9 @@ export const useUploads = defineStore('uploads', () => {
           : upload.state === 'wrong'
             ? ''
             : upload.release
-              ? 'Kept as a loose file. '
+              ? 'Save as a loose file. '
               : 'In the intake. ') +
-        (received.known ? 'The same bytes had been received before. ' : '') +
+        (received.known ? 'An identical file was received before. ' : '') +
         received.says
     files.delete(upload.key)
     next()

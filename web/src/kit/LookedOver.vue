@@ -5,7 +5,7 @@ defineProps<{ count: number }>()
 
 <template>
   <p v-if="count" class="quiet" role="status">
-    {{ count === 1 ? '1 release is' : `${count} releases are` }} being looked over; what is said of
+    {{ count === 1 ? '1 release is' : `${count} releases are` }} being rechecked; what is shown of
     {{ count === 1 ? 'it' : 'them' }} may change.
   </p>
 </template>

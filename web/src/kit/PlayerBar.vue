@@ -31,12 +31,12 @@ onUnmounted(() => {
     <b>{{ player.heard?.name }}</b>
     <template v-if="player.second">
       <button class="act" type="button" :aria-pressed="player.hearsSecond" @click="player.swap()">
-        Hear {{ player.hearsSecond ? player.first.name : player.second.name }} here
+        Play {{ player.hearsSecond ? player.first.name : player.second.name }} here
       </button>
       <label><input v-model="player.level" type="checkbox" /> same loudness</label>
     </template>
     <span v-if="player.problem" role="alert" class="problem">{{ player.problem }}</span>
-    <label class="form"><input v-model="player.original" type="checkbox" /> original, not compressed</label>
+    <label class="form"><input v-model="player.original" type="checkbox" /> original, uncompressed</label>
     <button class="act" type="button" @click="player.stop()">Close</button>
   </div>
 </template>

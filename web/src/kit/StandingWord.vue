@@ -5,11 +5,11 @@ import type { MarkView } from '../api/types'
 const props = defineProps<{ standing: MarkView['standing'] }>()
 const WORDS: Record<MarkView['standing'], string> = {
   NOT_SENT: '',
-  ON_ITS_WAY: 'on its way',
+  ON_ITS_WAY: 'under way',
   ACCEPTED: 'accepted',
   REJECTED: 'rejected',
-  FAILED: 'not handed over',
-  ASKED: 'asks something',
+  FAILED: 'not submitted',
+  ASKED: 'has questions',
   TAKEN_DOWN: 'taken down',
 }
 </script>

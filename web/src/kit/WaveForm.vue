@@ -122,7 +122,7 @@ watch([from, to], draw)
       @keydown="keys"
     >
       <canvas ref="canvas" />
-      <span v-if="missing" class="quiet none">no outline</span>
+      <span v-if="missing" class="quiet none">no waveform</span>
       <i v-for="(rest, i) in silences" :key="`s${i}`" class="silence" :style="span(rest.at, rest.seconds)" />
       <i v-for="(part, i) in differs" :key="`d${i}`" class="differs" :style="span(part.from, part.to - part.from)" />
       <i v-for="(tick, i) in clippings" :key="`c${i}`" class="tick" :style="{ left: `${place(tick)}%` }" />

@@ -34,7 +34,7 @@ describe('marks', () => {
   })
   it('say a delivery’s standing in a word, and nothing when nothing was sent', () => {
     expect(mount(StandingWord, { props: { standing: 'ACCEPTED' } }).text()).toBe('accepted')
-    expect(mount(StandingWord, { props: { standing: 'ASKED' } }).text()).toBe('asks something')
+    expect(mount(StandingWord, { props: { standing: 'ASKED' } }).text()).toBe('has questions')
     expect(mount(StandingWord, { props: { standing: 'NOT_SENT' } }).text()).toBe('')
   })
 })

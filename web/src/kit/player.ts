@@ -98,8 +98,8 @@ export const usePlayer = defineStore('player', () => {
     if (!heard.value) return
     playing.value = false
     problem.value = original.value
-      ? 'This browser cannot play the original; the compressed version still can be heard.'
-      : 'This file cannot be played. It is safe and can be fetched.'
+      ? 'This browser cannot play the original. The compressed version still plays.'
+      : 'This file cannot be played. It is safe and can be downloaded.'
   }
 
   return {

@@ -10,8 +10,14 @@ const open = ref(true)
 </script>
 
 <template>
-  <BModal v-model="open" :title="`“${props.from}” becomes “${props.into}”`" size="lg" no-footer @hidden="emit('close')">
-    <p>{{ props.lines.length }} facts change. One undo on this page takes all of it back.</p>
+  <BModal
+    v-model="open"
+    :title="`Merge “${props.from}” into “${props.into}”`"
+    size="lg"
+    no-footer
+    @hidden="emit('close')"
+  >
+    <p>{{ props.lines.length }} facts change. One undo on this page reverts everything.</p>
     <table class="narrow">
       <tbody>
         <tr v-for="(line, i) in props.lines" :key="i">
@@ -24,8 +30,8 @@ const open = ref(true)
       </tbody>
     </table>
     <div class="end">
-      <button class="act" type="button" @click="open = false">Leave both</button>
-      <BButton variant="primary" @click="emit('merge')">Make them one</BButton>
+      <button class="act" type="button" @click="open = false">Cancel</button>
+      <BButton variant="primary" @click="emit('merge')">Merge</BButton>
     </div>
   </BModal>
 </template>
@@ -39,11 +45,5 @@ td {
   padding: var(--space-1) var(--space-4) var(--space-1) 0;
   border-bottom: 1px solid var(--line);
   vertical-align: top;
-}
-.end {
-  display: flex;
-  justify-content: flex-end;
-  gap: var(--space-6);
-  margin-top: var(--space-5);
 }
 </style>

@@ -64,7 +64,7 @@ describe('C3 Everybody', () => {
     expect(heard.at(-1)!.path).toContain('kind=group')
   })
   it('is nobody at first, and it is said where people come from', async () => {
-    expect((await people([])).shown.text()).toContain('Nobody yet. Whoever is named on a release stands here.')
+    expect((await people([])).shown.text()).toContain('No people yet. Everyone named on a release is listed here.')
   })
   it('stands there with codes and whether they are right, in words too', async () => {
     const at = await people(EVERYBODY)
@@ -81,7 +81,7 @@ describe('C3 Everybody', () => {
     await typed(at, '')
     expect(names(at)).toHaveLength(3)
     await typed(at, 'nobody of that name')
-    expect(at.shown.text()).toContain('Nobody is called anything like “nobody of that name”.')
+    expect(at.shown.text()).toContain('No names match “nobody of that name”.')
   })
   it('comes a hundred at a time', async () => {
     const all = Array.from({ length: 230 }, (_, i) => person(i + 1, `Ash Weir ${i}`))
@@ -94,7 +94,7 @@ describe('C3 Everybody', () => {
     expect(names(at)).toEqual(all.map((each) => each.name))
     expect(at.button('Show more')).toBeUndefined()
     await typed(at, 'ash')
-    expect(at.shown.text()).toContain('More are called like that; type more of the name.')
+    expect(at.shown.text()).toContain('There are more matches; type more of the name.')
   })
   it('is looked up again when somebody was renamed', async () => {
     let all = EVERYBODY

@@ -29,17 +29,17 @@ const chosen = computed(() => Number(route.params.id ?? 0))
         v-model="filter"
         type="search"
         class="form-control form-control-sm"
-        placeholder="Any spelling…"
+        placeholder="Search names…"
         aria-label="Find people"
       />
       <select v-model="kind" class="form-select form-select-sm" aria-label="Kind of people">
         <option v-for="(name, id) in KINDS" :key="id" :value="id">{{ name }}</option>
       </select>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <p v-if="!list" class="quiet">Looking up people…</p>
-      <p v-else-if="!shown.length && filter.trim()" class="quiet">Nobody is called anything like “{{ filter }}”.</p>
-      <p v-else-if="!shown.length && kind" class="quiet">Nobody is said to be of this kind.</p>
-      <p v-else-if="!shown.length" class="quiet">Nobody yet. Whoever is named on a release stands here.</p>
+      <p v-if="!list" class="quiet">Loading people…</p>
+      <p v-else-if="!shown.length && filter.trim()" class="quiet">No names match “{{ filter }}”.</p>
+      <p v-else-if="!shown.length && kind" class="quiet">No people of this kind.</p>
+      <p v-else-if="!shown.length" class="quiet">No people yet. Everyone named on a release is listed here.</p>
       <ul>
         <li v-for="person in shown" :key="person.id">
           <RouterLink :to="`/people/${person.id}`" :class="{ here: person.id === chosen }">
@@ -61,10 +61,10 @@ const chosen = computed(() => Number(route.params.id ?? 0))
       <p v-if="list?.more && !filter.trim()" class="quiet">
         {{ shown.length }} of them. <button class="act" type="button" @click="more">Show more</button>
       </p>
-      <p v-else-if="list?.more" class="quiet">More are called like that; type more of the name.</p>
+      <p v-else-if="list?.more" class="quiet">There are more matches; type more of the name.</p>
     </section>
     <PersonPage v-if="chosen" :id="chosen" :key="chosen" @changed="load" />
-    <p v-else class="quiet nobody">Choose somebody: names, identifiers and everything they are on stand here.</p>
+    <p v-else class="quiet nobody">Select a person to see names, identifiers and everything they appear on.</p>
   </div>
 </template>
 

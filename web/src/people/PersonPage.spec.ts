@@ -61,16 +61,16 @@ describe('R4 Somebody, and where they stand', () => {
   })
   it('is put away only when nothing stands on the name, and brought back from there', async () => {
     const busy = await open({})
-    expect(busy.button('Put away')).toBeUndefined()
+    expect(busy.button('Dismiss')).toBeUndefined()
     const idle = await open({
       'GET /api/people/4': person({ appears: [], alike: [] }),
       'DELETE /api/people/4': {},
       'POST /api/people/4/restore': {},
     })
-    await idle.button('Put away').trigger('click')
+    await idle.button('Dismiss').trigger('click')
     await flushPromises()
-    expect(idle.shown.find('[role=status]').text()).toContain('Mira Tollgate is put away')
-    await idle.button('Bring back').trigger('click')
+    expect(idle.shown.find('[role=status]').text()).toContain('Mira Tollgate is hidden')
+    await idle.button('Restore').trigger('click')
     await flushPromises()
     expect(idle.shown.find('h2').text()).toBe('Mira Tollgate')
     expect(idle.posts().map((call) => `${call.method} ${call.path}`)).toEqual([

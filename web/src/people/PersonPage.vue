@@ -23,7 +23,7 @@ const {
 } = useLoad<PersonView>(() => got(api.GET('/api/people/{id}', { params: params() })))
 const merging = ref<{ id: number; name: string; lines: MergeLine[] } | null>(null)
 const other = ref('')
-/** Put away a moment ago, and can be brought back from here. */
+/** Dismiss a moment ago, and can be brought back from here. */
 const away = ref(false)
 
 const run = (asked: Promise<{ data?: PersonView }>) =>
@@ -66,7 +66,7 @@ async function previewTyped() {
   const found = await got(api.GET('/api/people/find', { params: { query: { typed: other.value } } })).catch(() => [])
   const exact = found.find((each) => each.name === other.value.trim())
   if (exact) await preview(exact.id, exact.name)
-  else problem.value = `Nobody is called “${other.value}”. Choose somebody of the list.`
+  else problem.value = `There is no “${other.value}”. Choose a name from the list.`
 }
 async function merge() {
   const from = merging.value!.id
@@ -89,8 +89,8 @@ const readOnly = session.who?.role === 'reader'
     <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!person" class="quiet">Looking up…</p>
     <p v-else-if="away" role="status">
-      {{ person.name }} is put away: no list shows the name any more, and nothing else changed.
-      <button class="act" type="button" @click="shelve(true)">Bring back</button>
+      {{ person.name }} is hidden from all lists; nothing else changed.
+      <button class="act" type="button" @click="shelve(true)">Restore</button>
     </p>
     <template v-else>
       <header>
@@ -120,10 +120,10 @@ const readOnly = session.who?.role === 'reader'
             v-if="!person.appears.length && !person.groups.length"
             class="act"
             type="button"
-            title="Nothing stands on this name. It can be brought back."
+            title="This name is not used anywhere. It can be restored later."
             @click="shelve(false)"
           >
-            Put away
+            Dismiss
           </button>
         </template>
       </header>
@@ -145,7 +145,7 @@ const readOnly = session.who?.role === 'reader'
         </label>
       </div>
       <div v-if="!readOnly" class="same">
-        <h3>Perhaps the same</h3>
+        <h3>Possible duplicates</h3>
         <p v-for="each in person.alike" :key="each.id">
           {{ each.name }} <span class="quiet">{{ each.why }}</span>
           <button class="act" type="button" @click="preview(each.id, each.name)">Merge into this one…</button>
@@ -153,14 +153,14 @@ const readOnly = session.who?.role === 'reader'
         <form class="other" @submit.prevent="previewTyped">
           <TypeAhead
             v-model="other"
-            label="Somebody else"
+            label="Another person"
             :find="findPeople"
-            placeholder="Somebody else…"
+            placeholder="Another person…"
             @enter="previewTyped"
           />
         </form>
       </div>
-      <p v-if="!person.appears.length" class="quiet unused">Stands on no release, track or work.</p>
+      <p v-if="!person.appears.length" class="quiet unused">Not on any release, track or work.</p>
       <h3 v-else>On {{ person.appears.length }} {{ person.appears.length === 1 ? 'place' : 'places' }}</h3>
       <ul>
         <li v-for="(each, i) in person.appears" :key="i">

@@ -8,17 +8,17 @@ const release = useReleaseStore()
 <template>
   <div v-for="conflict in release.conflicts" :key="conflict.field + conflict.target" class="conflict" role="alert">
     <span>
-      Somebody changed this meanwhile. It says <b>{{ conflict.stored ?? 'nothing' }}</b>; you wanted
-      <b>{{ conflict.wanted ?? 'nothing' }}</b>. Nothing of yours was written.
+      Someone else changed this in the meantime. It now says <b>{{ conflict.stored ?? 'nothing' }}</b>; you entered
+      <b>{{ conflict.wanted ?? 'nothing' }}</b>. Your value was not saved.
     </span>
-    <button class="act" type="button" @click="release.decide(conflict, false)">Leave theirs</button>
-    <button class="act" type="button" @click="release.decide(conflict, true)">Write mine</button>
+    <button class="act" type="button" @click="release.decide(conflict, false)">Keep theirs</button>
+    <button class="act" type="button" @click="release.decide(conflict, true)">Use mine</button>
   </div>
   <p v-if="release.waiting.length && release.away" class="conflict" role="status">
     <span>
       The server cannot be reached.
-      {{ release.waiting.length === 1 ? 'One edit waits' : `${release.waiting.length} edits wait` }} on this computer,
-      over a reload too, and will be written when it is back.
+      {{ release.waiting.length === 1 ? 'One edit is' : `${release.waiting.length} edits are` }} kept on this computer,
+      even after a reload, and saved when the server is back.
     </span>
   </p>
 </template>

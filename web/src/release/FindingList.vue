@@ -1,60 +1,106 @@
 <script setup lang="ts">
+/** What stands in the way: findings of one rule as one line, those of the open panel first. */
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import type { FindingView } from '../api/types'
 import Mark from '../kit/Mark.vue'
+import { grouped, ofPanelFirst, type FindingGroup } from './findingGroups'
 import { useJump } from './jump'
 import { useReleaseStore } from './store'
 
 const release = useReleaseStore()
+const route = useRoute()
 const go = useJump()
 const folded = ref(false)
 const busy = ref('')
-const places = computed(() => new Set(release.findings.flatMap((finding) => finding.destinations)).size)
+const opened = ref(new Set<string>())
+const groups = computed(() => grouped(release.findings))
+const parts = computed(() => {
+  const { here, elsewhere } = ofPanelFirst(groups.value, String(route.name))
+  return [
+    { key: 'here', groups: here },
+    { key: 'elsewhere', groups: elsewhere },
+  ].filter((part) => part.groups.length)
+})
+const destinations = computed(() => new Set(release.findings.flatMap((finding) => finding.destinations)).size)
+const named = (group: FindingGroup<FindingView>) =>
+  [...new Set(group.findings.flatMap((each) => each.destinations))].join(', ')
+const where = (finding: FindingView) => (finding.track ? `track ${finding.track}` : 'release')
 
-async function fix(finding: FindingView) {
-  busy.value = finding.id
-  await release.fix(finding.id)
+async function fix(group: FindingGroup<FindingView>) {
+  busy.value = group.key
+  if (group.fixable.length === 1) await release.fix(group.fixable[0]!.id)
+  else await release.fixAll(group.fixable.map((each) => each.id))
   busy.value = ''
 }
-const isHere = (finding: FindingView) => release.at?.row === finding.track && release.at?.column === finding.column
+function press(group: FindingGroup<FindingView>) {
+  if (group.findings.length === 1) go(group.findings[0]!)
+  else if (!opened.value.delete(group.key)) opened.value.add(group.key)
+}
+const isAt = (finding: FindingView) => release.at?.row === finding.track && release.at?.column === finding.column
+const isHere = (group: FindingGroup<FindingView>) => group.findings.some(isAt)
+const isOpen = (group: FindingGroup<FindingView>) =>
+  group.findings.length > 1 && (opened.value.has(group.key) || isHere(group))
 </script>
 
 <template>
   <aside class="findings" :class="{ folded }" aria-label="Findings">
-    <button v-if="folded" class="unfold" type="button" @click="folded = false">
-      Findings {{ release.findings.length }}
-    </button>
+    <button v-if="folded" class="unfold" type="button" @click="folded = false">Findings {{ groups.length }}</button>
     <template v-else>
       <h2>
         Findings
-        <span v-if="release.findings.length">
-          {{ release.findings.length }} in {{ places === 1 ? '1 destination' : `${places} destinations` }}
+        <span v-if="groups.length">
+          {{ groups.length }} for {{ destinations === 1 ? '1 destination' : `${destinations} destinations` }}
         </span>
-        <button class="act" type="button" aria-label="Fold the findings" @click="folded = true">fold</button>
+        <button class="act" type="button" aria-label="Collapse findings" @click="folded = true">Collapse</button>
       </h2>
-      <p v-if="!release.findings.length" class="none"><Mark weight="ready" /> Nothing stands in the way.</p>
-      <p v-else class="quiet hint"><kbd>J</kbd> goes to the next.</p>
-      <ol>
-        <li v-for="finding in release.findings" :key="finding.id" :class="{ here: isHere(finding) }">
-          <div class="top" :class="finding.weight">
-            <Mark :weight="finding.weight" />
-            <b>{{ finding.destinations.join(', ') }}</b>
-            <span class="hidden-text">{{ finding.weight }}</span>
-            <span class="where">{{ finding.track ? `track ${finding.track}` : 'release' }}</span>
-          </div>
-          <button class="says" type="button" :data-finding="finding.id" @click="go(finding)">{{ finding.says }}</button>
-          <button
-            v-if="finding.fix && !release.readOnly"
-            class="act"
-            type="button"
-            :disabled="busy === finding.id"
-            :title="finding.preview ?? undefined"
-            @click="fix(finding)"
-          >
-            {{ finding.fix }}
-          </button>
-        </li>
-      </ol>
+      <p v-if="!groups.length" class="none"><Mark weight="ready" /> No findings.</p>
+      <p v-else class="quiet hint"><kbd>J</kbd> goes to the next place.</p>
+      <template v-for="part in parts" :key="part.key">
+        <h3 v-if="part.key === 'elsewhere' && parts.length > 1" class="quiet">In other panels</h3>
+        <ol>
+          <li v-for="group in part.groups" :key="group.key" :class="{ here: isHere(group) }">
+            <div class="top" :class="group.weight">
+              <Mark :weight="group.weight" />
+              <b>{{ named(group) }}</b>
+              <span class="hidden-text">{{ group.weight }}</span>
+              <span class="where">{{ group.places || where(group.findings[0]!) }}</span>
+            </div>
+            <button
+              class="says"
+              type="button"
+              :data-finding="group.findings[0]!.id"
+              :aria-expanded="group.findings.length > 1 ? isOpen(group) : undefined"
+              @click="press(group)"
+            >
+              {{ group.says }}
+            </button>
+            <p v-if="isOpen(group)" class="places">
+              <button
+                v-for="finding in group.findings"
+                :key="finding.id"
+                class="act"
+                :class="{ at: isAt(finding) }"
+                type="button"
+                :title="finding.says"
+                @click="go(finding)"
+              >
+                {{ where(finding) }}
+              </button>
+            </p>
+            <button
+              v-if="group.fix && !release.readOnly"
+              class="act"
+              type="button"
+              :disabled="busy === group.key"
+              :title="group.fixable.length === 1 ? (group.fixable[0]!.preview ?? undefined) : undefined"
+              @click="fix(group)"
+            >
+              {{ group.fix }}
+            </button>
+          </li>
+        </ol>
+      </template>
     </template>
   </aside>
 </template>
@@ -110,6 +156,22 @@ kbd {
 .none {
   margin-top: var(--space-5);
   color: var(--ready);
+}
+h3 {
+  margin: var(--space-5) 0 var(--space-2);
+  font:
+    600 var(--type-note) Barlow,
+    sans-serif;
+}
+.places {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 var(--space-4);
+  margin: 0;
+  font-size: var(--type-note);
+}
+.places .at {
+  font-weight: 600;
 }
 ol {
   list-style: none;

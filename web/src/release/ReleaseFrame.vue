@@ -8,6 +8,7 @@ import { PANELS } from '../screens'
 import ConflictNote from './ConflictNote.vue'
 import FindingList from './FindingList.vue'
 import ReleaseHead from './ReleaseHead.vue'
+import { grouped, ofPanelFirst } from './findingGroups'
 import { useJump } from './jump'
 import { useReleaseStore } from './store'
 
@@ -39,9 +40,10 @@ function keys(event: KeyboardEvent) {
   }
 }
 
-/** To the next or previous finding behind the place of the cursor. */
+/** To the next or previous finding after the place of the cursor, in the order of the list. */
 function step(by: number) {
-  const list = release.findings
+  const { here: first, elsewhere } = ofPanelFirst(grouped(release.findings), String(route.name))
+  const list = [...first, ...elsewhere].flatMap((group) => group.findings)
   if (!list.length) return
   const at = release.at
   const here = list.findIndex((finding) => at && finding.track === at.row && finding.column === at.column)

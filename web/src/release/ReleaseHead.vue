@@ -8,7 +8,7 @@ import { day, distance, shortDay } from '../kit/dates'
 import { picked } from '../intake/dropped'
 import { useUploads } from '../intake/uploads'
 import StandingWord from '../kit/StandingWord.vue'
-import ReleasePapers from './ReleasePapers.vue'
+import ReleaseDocuments from './ReleaseDocuments.vue'
 import { useReleaseStore } from './store'
 
 const uploads = useUploads()
@@ -68,9 +68,9 @@ function pick(event: Event) {
           title="The label’s next barcode, catalogue number and ISRCs, wherever one is missing"
           @click="release.giveCodes()"
         >
-          Give codes
+          Allocate codes
         </button>
-        <ReleasePapers />
+        <ReleaseDocuments />
       </p>
     </div>
     <div class="when">

@@ -105,7 +105,8 @@ export const useReleaseStore = defineStore('release', () => {
     const next = queue.then(async () => {
       await edits.run()
       if (unsaved.value.length) {
-        problem.value = 'Edits of this release wait for the server. Do this when they are written; nothing was changed.'
+        problem.value =
+          'Edits of this release are still waiting for the server. Try again once they are saved; nothing was changed.'
         return false
       }
       try {
@@ -141,6 +142,9 @@ export const useReleaseStore = defineStore('release', () => {
   const redo = () => edit((params) => api.POST('/api/releases/{id}/redo', { params }))
   const addTrack = () => edit((params) => api.POST('/api/releases/{id}/tracks', { params }))
   const fix = (finding: string) => edit((params) => api.POST('/api/releases/{id}/fixes', { params, body: { finding } }))
+  /** Several at once, as one batch and one undo. */
+  const fixAll = (findings: string[]) =>
+    edit((params) => api.POST('/api/releases/{id}/readiness/fixes', { params, body: { findings } }))
   const giveCodes = () => edit((params) => api.POST('/api/releases/{id}/codes/missing', { params }))
   const allocate = (cell: Cell) =>
     edit((params) =>
@@ -216,6 +220,7 @@ export const useReleaseStore = defineStore('release', () => {
     redo,
     addTrack,
     fix,
+    fixAll,
     allocate,
     giveCodes,
     order,

@@ -61,7 +61,7 @@ describe('C2 A release begins', () => {
     const left = ['Track 1, Title: “Low” in the document, “Low Bridge” here; what is here was kept.']
     const { shown, posts, router, button } = await dialog({ 'POST /api/documents': { release: MADE, left } })
     await shown.find('#new-source').setValue('document')
-    expect(button('Begin').attributes('disabled')).toBeDefined()
+    expect(button('Create').attributes('disabled')).toBeDefined()
     await shown.find('#new-document').setValue('{"entrada": 1}')
     await shown.find('form').trigger('submit')
     await flushPromises()
@@ -69,7 +69,7 @@ describe('C2 A release begins', () => {
     expect(router.currentRoute.value.path).toBe('/releases/31/sheet')
     expect(shown.find('li').text()).toBe(left[0])
     expect(shown.find('.open').text()).toBe('true')
-    await button('Understood').trigger('click')
+    await button('OK').trigger('click')
     expect(shown.find('.open').text()).toBe('false')
   })
   it('from a file, whose text is seen before it is taken', async () => {

@@ -70,14 +70,16 @@ async function begin() {
 <template>
   <BModal v-model="open" title="New release" no-footer>
     <template v-if="left.length">
-      <p>The release was made. What the document says otherwise than the catalogue was left as the catalogue has it:</p>
+      <p>The release was created. Where the document differs from the catalogue, the catalogue’s value was kept:</p>
       <ul>
         <li v-for="line in left" :key="line">{{ line }}</li>
       </ul>
-      <BButton variant="primary" @click="((left = []), (open = false))">Understood</BButton>
+      <div class="end">
+        <BButton variant="primary" @click="((left = []), (open = false))">OK</BButton>
+      </div>
     </template>
     <BForm v-else @submit.prevent="begin">
-      <label class="title" for="new-source">Begin from</label>
+      <label class="title" for="new-source">Start from</label>
       <select id="new-source" v-model="source" class="form-select form-select-sm">
         <option value="">the label’s defaults</option>
         <option v-for="name in templates" :key="name" :value="`t${name}`">template {{ name }}</option>
@@ -96,17 +98,18 @@ async function begin() {
             ><input v-model="kind" type="radio" name="kind" :value="each" /> {{ each }}</label
           >
         </fieldset>
-        <label class="title" for="new-title">Title, when there is one</label>
+        <label class="title" for="new-title">Title (optional)</label>
         <BFormInput id="new-title" v-model="title" autocomplete="off" />
         <p class="quiet">
           Label, P- and C-line, territories, catalogue number and barcode come from the label’s defaults and blocks; a
-          single gets its one track with an ISRC. All of it can be changed.
+          single gets its one track with an ISRC. Everything can be changed later.
         </p>
       </template>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="end">
+        <button class="act" type="button" @click="open = false">Cancel</button>
         <BButton type="submit" variant="primary" :disabled="busy || (source === 'document' && !text.trim())"
-          >Begin</BButton
+          >Create</BButton
         >
       </div>
     </BForm>
@@ -116,7 +119,8 @@ async function begin() {
 <style scoped>
 fieldset {
   display: flex;
-  gap: var(--space-6);
+  flex-wrap: wrap;
+  gap: var(--space-2) var(--space-6);
 }
 legend,
 .title {
@@ -133,9 +137,5 @@ p {
 }
 .problem {
   color: var(--stop);
-}
-.end {
-  text-align: right;
-  margin-top: var(--space-6);
 }
 </style>

@@ -19,7 +19,7 @@ describe('R7 What was put away', () => {
     })
     expect(shown.find('summary').text()).toBe('2 deleted or archived')
     expect(shown.findAll('p').map((each) => each.find('.quiet').text().split(' ')[0])).toEqual(['deleted', 'archived'])
-    await button('Take back').trigger('click')
+    await button('Restore').trigger('click')
     await flushPromises()
     expect(shown.find('summary').text()).toBe('1 deleted or archived')
     expect(shown.emitted('back')).toHaveLength(1)
@@ -30,7 +30,7 @@ describe('R7 What was put away', () => {
       'GET /api/shelf': [shelved(3, 'Weir Sessions', true)],
       'POST /api/releases/3/restore': ['NW-028'],
     })
-    await button('Take back').trigger('click')
+    await button('Restore').trigger('click')
     await flushPromises()
     expect(shown.find('[role=alert]').text()).toContain('“Weir Sessions” is back without NW-028')
   })

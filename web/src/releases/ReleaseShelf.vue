@@ -24,7 +24,7 @@ const restore = (one: Shelved) =>
   attempt(async () => {
     const lost = await got(api.POST('/api/releases/{id}/restore', { params: { path: { id: one.id } } }))
     restored.value = lost.length
-      ? `“${one.name}” is back without ${lost.join(', ')}: given to something else meanwhile.`
+      ? `“${one.name}” is back without ${lost.join(', ')}, assigned elsewhere in the meantime.`
       : ''
     await load()
     emit('back')
@@ -38,7 +38,7 @@ const restore = (one: Shelved) =>
     <p v-for="one in shelved" :key="one.id">
       <b>{{ one.name }}</b>
       <span class="quiet">{{ one.deleted ? 'deleted' : 'archived' }} {{ moment(one.at) }}</span>
-      <button v-if="session.who?.role !== 'reader'" class="act" type="button" @click="restore(one)">Take back</button>
+      <button v-if="session.who?.role !== 'reader'" class="act" type="button" @click="restore(one)">Restore</button>
     </p>
   </details>
 </template>

@@ -57,7 +57,7 @@ afterEach(() => vi.unstubAllGlobals())
 describe('C1 Releases', () => {
   it('begin with none, and say what to do', async () => {
     const { shown } = await releases([])
-    expect(shown.text()).toContain('No release yet. Begin with “New release”')
+    expect(shown.text()).toContain('No releases yet. Create one with “New release”')
   })
   it('are found by the server, and none is said to be there that is not', async () => {
     const { shown } = await releases([
@@ -71,7 +71,7 @@ describe('C1 Releases', () => {
     await finds('wrack MIRA', ['Tidewrack Almanac'])
     await finds('ferrymen', ['Slack Water'])
     await finds('mira ferrymen', [])
-    expect(shown.text()).toContain('No release fits “mira ferrymen”.')
+    expect(shown.text()).toContain('No release matches “mira ferrymen”.')
   })
   it('come a hundred at a time', async () => {
     const all = Array.from({ length: 230 }, (_, i) => head(500 - i, `Reach ${i}`))
@@ -87,7 +87,7 @@ describe('C1 Releases', () => {
   })
   it('that are being looked over are counted', async () => {
     const { shown } = await releases([head(31, 'Tidewrack Almanac')], { lookedOver: 12 })
-    expect(shown.find('[role=status]').text()).toContain('12 releases are being looked over')
+    expect(shown.find('[role=status]').text()).toContain('12 releases are being rechecked')
   })
   it('say what is missing rather than nothing', async () => {
     const { shown } = await releases([head(29, 'Slack Water', { date: null, days: null, artists: '', tracks: 1 })])

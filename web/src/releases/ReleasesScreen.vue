@@ -54,12 +54,10 @@ watch(
       >
     </div>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!list" class="quiet">Looking up releases…</p>
-    <p v-else-if="!list.total && filter.trim()" class="quiet">No release fits “{{ filter }}”.</p>
+    <p v-if="!list" class="quiet">Loading releases…</p>
+    <p v-else-if="!list.total && filter.trim()" class="quiet">No release matches “{{ filter }}”.</p>
     <p v-else-if="!list.total" class="quiet">
-      {{
-        list.lookedOver ? '' : 'No release yet. Begin with “New release”; the label’s defaults fill in what they know.'
-      }}
+      {{ list.lookedOver ? '' : 'No releases yet. Create one with “New release”; the label’s defaults are filled in.' }}
     </p>
     <LookedOver :count="list?.lookedOver ?? 0" />
     <ul>

@@ -57,7 +57,7 @@ const numbers = (each: { season: number; number: number }) =>
       </form>
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!all" class="quiet" role="status">Looking up the series…</p>
+    <p v-if="!all" class="quiet" role="status">Loading series…</p>
     <p v-else-if="!all.length" class="quiet">
       No series yet. Name one here, or type its title into “Series” of a spoken episode.
     </p>
@@ -68,7 +68,7 @@ const numbers = (each: { season: number; number: number }) =>
         <div>
           <h2>{{ of.title }}</h2>
           <p class="mono">{{ of.feed }}</p>
-          <p class="quiet">Directories are told this address once; it stays, wherever this desk is moved.</p>
+          <p class="quiet">Directories are given this address once; it stays the same if the server moves.</p>
         </div>
         <template v-if="!readOnly()">
           <label class="act pick"
@@ -84,7 +84,7 @@ const numbers = (each: { season: number; number: number }) =>
         </label>
       </div>
       <h3>{{ of.episodes.length === 1 ? '1 episode' : `${of.episodes.length} episodes` }} in the feed</h3>
-      <p v-if="!of.episodes.length" class="quiet">An episode stands here once a directory has accepted it.</p>
+      <p v-if="!of.episodes.length" class="quiet">Episodes appear here once a directory has accepted them.</p>
       <ol>
         <li v-for="(each, i) in of.episodes" :key="i">
           <span class="number">{{ numbers(each) }}</span> <b>{{ each.title }}</b>

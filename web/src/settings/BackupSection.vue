@@ -25,7 +25,7 @@ const { value: backups, problem } = useLoad<BackupView>(() => got(api.GET('/api/
       The server backs up to {{ backups.plan.folder }} every day and keeps the newest {{ backups.plan.keep }}.
     </p>
     <p v-else class="quiet">
-      The server makes none by itself. To have one every day, run
+      The server makes no backups by itself. For a daily backup, run
       <span class="mono">./entrada backup --every day FOLDER</span> on the server, with a folder on another disk.
     </p>
     <table v-if="backups.latest.length">

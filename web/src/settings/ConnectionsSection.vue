@@ -24,7 +24,7 @@ function lacks(of: DestinationView) {
     <thead>
       <tr>
         <th>Destination</th>
-        <th>Handed over</th>
+        <th>Delivery method</th>
         <th>Address</th>
         <th><span class="visually-hidden">What is missing</span></th>
       </tr>

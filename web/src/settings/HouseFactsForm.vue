@@ -27,7 +27,7 @@ const { facts, problem, saved, save } = useSaved<HouseFacts>(
         placeholder="the server’s"
         :disabled="session.who?.role !== 'manager'"
       />
-      <span class="quiet">When a day begins, for release dates and deadlines: Europe/Berlin, Asia/Tokyo…</span>
+      <span class="quiet">Sets when a day begins, for release dates and deadlines: Europe/Berlin, Asia/Tokyo…</span>
       <datalist id="zones">
         <option v-for="zone in zones" :key="zone" :value="zone" />
       </datalist>
@@ -35,7 +35,7 @@ const { facts, problem, saved, save } = useSaved<HouseFacts>(
     <div class="field">
       <label for="contact">Contact</label>
       <BFormInput id="contact" v-model="facts.contact" autocomplete="off" :disabled="session.who?.role !== 'manager'" />
-      <span class="quiet">Whom somebody asks who wants to use the music; goes into new releases.</span>
+      <span class="quiet">Who to ask about using the music; copied to new releases.</span>
     </div>
     <BButton v-if="session.who?.role === 'manager'" type="submit" variant="primary">Save</BButton>
     <span class="saved" role="status">{{ saved }}</span>

@@ -22,14 +22,14 @@ const MARKS: Record<string, Readiness> = { WELL: 'ready', LOOK: 'risk', BAD: 'st
         <dd>{{ sign.says }}</dd>
       </div>
     </dl>
-    <ul v-if="house.found.length" aria-label="Not as it has to be">
+    <ul v-if="house.found.length" aria-label="Problems found">
       <li v-for="each in house.found" :key="each.says">
         <b>{{ each.says }}</b> {{ each.remedy }} <span class="quiet">Found {{ moment(each.at) }}.</span>
       </li>
       <li v-if="house.more" class="quiet">{{ house.more }} more.</li>
     </ul>
     <p class="quiet">
-      The server looks itself over in the background. To have all of it read now, run
+      The server checks itself in the background. To check everything now, run
       <span class="mono">./entrada doctor --deep</span> on the server.
     </p>
   </template>

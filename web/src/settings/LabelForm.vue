@@ -13,7 +13,7 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
   {
     key: 'barcodePrefix',
     name: 'GS1 company prefix',
-    help: 'Seven to eleven digits; barcodes are numbered behind it.',
+    help: 'Seven to eleven digits; barcodes are numbered within it.',
   },
   {
     key: 'cataloguePrefix',
@@ -23,7 +23,7 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
   {
     key: 'publisher',
     name: 'Own publisher',
-    help: 'A publisher of the same house: counts as one party with the label.',
+    help: 'The label’s own publisher; it counts as one party with the label.',
   },
   {
     key: 'societyId',

@@ -22,8 +22,8 @@ async function exchange() {
 
 <template>
   <p class="quiet">
-    Access tokens of destinations and second factors are encrypted with a key outside the database. If it may have been
-    seen by others, exchange it.
+    Access tokens of destinations and second factors are encrypted with a key outside the database. Replace it if others
+    may have seen it.
   </p>
   <p>
     <button class="act" type="button" :disabled="busy" @click="exchange">Re-encrypt all with a new key</button>

@@ -73,9 +73,9 @@ describe('P1 Settings of the house', () => {
     const section = shown.find('[aria-labelledby=settings-connections]')
     const rows = section.findAll('tbody tr').map((row) => row.findAll('td').map((cell) => cell.text()))
     expect(rows).toEqual([
-      ['Lumenfold', 'by its interface', 'https://lumenfold.example', ''],
-      ['OSTRA', 'by its interface', '', 'no address entered'],
-      ['PPO', 'by its interface', 'https://lumenfold.example', 'no token entered'],
+      ['Lumenfold', 'through its API', 'https://lumenfold.example', ''],
+      ['OSTRA', 'through its API', '', 'no address entered'],
+      ['PPO', 'through its API', 'https://lumenfold.example', 'no token entered'],
       ['Quayside Form', 'by hand, into a web form', '', ''],
     ])
   })
@@ -124,7 +124,7 @@ describe('P1 Settings of the house', () => {
         found: [
           {
             says: 'A picture of “Tidewrack Almanac” is not known.',
-            remedy: 'Bring the picture in again.',
+            remedy: 'Add the picture again.',
             at: '2026-11-23T10:00:00Z',
           },
         ],
@@ -135,7 +135,7 @@ describe('P1 Settings of the house', () => {
     const lines = section.findAll('dl > div').map((each) => each.text().replace(/\s+/g, ' '))
     expect(lines[1]).toContain('Deliveries')
     expect(lines[1]).toContain('start the server again')
-    expect(section.find('li').text()).toContain('Bring the picture in again.')
+    expect(section.find('li').text()).toContain('Add the picture again.')
     expect(section.text()).toContain('4 more.')
     const reading = await screen(SettingsScreen, usual, { role: 'reader' })
     expect(reading.shown.find('[aria-labelledby=settings-house]').exists()).toBe(false)

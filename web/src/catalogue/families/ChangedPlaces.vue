@@ -34,7 +34,7 @@ async function apply() {
 <template>
   <section class="changed" aria-label="What changes">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!value && !problem" class="quiet" role="status">Looking up what would change…</p>
+    <p v-if="!value && !problem" class="quiet" role="status">Working out the changes…</p>
     <template v-if="value">
       <p role="status">
         <b>What changes</b>
@@ -46,8 +46,8 @@ async function apply() {
             <tr>
               <th scope="col">Release</th>
               <th scope="col">Where</th>
-              <th scope="col">Now</th>
-              <th scope="col">Then</th>
+              <th scope="col">Before</th>
+              <th scope="col">After</th>
             </tr>
           </thead>
           <tbody>
@@ -79,11 +79,11 @@ async function apply() {
         <template v-if="value.delivered.length > DELIVERED">
           and {{ many(value.delivered.length - DELIVERED, 'more release') }}</template
         >
-        {{ value.delivered.length === 1 ? 'was' : 'were' }} delivered with the old spelling: an update can be sent
+        {{ value.delivered.length === 1 ? 'was' : 'were' }} delivered with the old spelling; an update can be sent
         afterwards.
       </p>
       <p v-if="kind === 'people'" class="quiet">
-        The other spellings are kept with the person, so that what comes in under them is recognised.
+        The other spellings are kept with the person, so that incoming names are still recognised.
       </p>
       <div class="end">
         <button class="act" type="button" @click="emit('cancel')">Cancel</button>
@@ -131,11 +131,5 @@ p {
 }
 .risk {
   color: var(--risk);
-}
-.end {
-  display: flex;
-  gap: var(--space-6);
-  align-items: center;
-  justify-content: flex-end;
 }
 </style>

@@ -10,7 +10,7 @@ const PEOPLE = {
   kind: 'people',
   members: [member('1', 'Ines Quillon', 214), member('2', 'Inés Quillon', 12), member('3', 'I. Quillon', 1, false)],
   leftOut: [{ id: '9', text: 'Ines Quillan', count: 31, why: '“Ines Quillan” has another identifier.' }],
-  evidence: ['“I. Quillon” has initials only, and nobody else fits them.'],
+  evidence: ['“I. Quillon” has initials only, and no one else matches them.'],
   places: 13,
 }
 const GENRES = {
@@ -87,7 +87,7 @@ describe('Spelling families', () => {
       'POST /api/catalogue/undo': () => (stack = { undo: null, redo: 'Merge of two names' }),
     })
     await press(shown, 'Leave out I. Quillon')
-    await press(shown, 'Make 2 one…')
+    await press(shown, 'Merge 2 spellings…')
     await eventually(() => expect(shown.text()).toContain('2 places on 1 release, one undo'))
     expect(shown.text()).toContain('Weir Sessions (OSTRA)')
     await press(shown, 'Change 2 places')
@@ -99,7 +99,7 @@ describe('Spelling families', () => {
 
   it('takes another spelling as the right one', async () => {
     const { shown, heard } = await families()
-    await press(shown, 'folk, 9 places, the right spelling')
+    await press(shown, 'folk, 9 places, the correct spelling')
     await shown.findAll('.family')[1]!.find('.deeds button').trigger('click')
     await eventually(() => expect(sent(heard, '/api/families/preview')).toHaveLength(1))
     expect(sent(heard, '/api/families/preview')[0]!.body).toMatchObject({ ids: ['Folk'], right: 'folk' })
@@ -109,7 +109,7 @@ describe('Spelling families', () => {
     const { shown } = await families({
       'POST /api/families/one': new Refused(409, 'changed-meanwhile', 'It is 3 places now, and was 2 when you looked.'),
     })
-    await press(shown, 'Make 3 one…')
+    await press(shown, 'Merge 3 spellings…')
     await eventually(() => expect(shown.text()).toContain('Change 2 places'))
     await press(shown, 'Change 2 places')
     await eventually(() => expect(shown.find('.changed .problem').text()).toContain('It is 3 places now'))
@@ -121,7 +121,7 @@ describe('Spelling families', () => {
     await press(shown, 'These are different people')
     await eventually(() => expect(sent(heard, '/api/families/apart')).toHaveLength(1))
     expect(sent(heard, '/api/families/apart')[0]!.body).toEqual({ kind: 'people', ids: ['1', '2', '3'] })
-    await press(shown, '1 decided as different')
+    await press(shown, '1 marked as different')
     expect(shown.find('.decided').text()).toContain('Jon Marsh and Joan Marsh')
     await press(shown, 'Withdraw')
     await eventually(() => expect(heard.some((call) => call.method === 'DELETE')).toBe(true))
@@ -139,7 +139,7 @@ describe('Spelling families', () => {
       { ...routes, 'GET /api/families': { ...FAMILIES, total: 0, families: [], apart: [] } },
       { stubs: DIALOG, at: '/catalogue/families' },
     )
-    await eventually(() => expect(shown.text()).toContain('9,022 names and words were compared'))
+    await eventually(() => expect(shown.text()).toContain('9,022 names and words compared'))
   })
 })
 

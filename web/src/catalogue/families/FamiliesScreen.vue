@@ -69,10 +69,10 @@ const withdraw = (id: number) =>
           {{ KINDS[each.id]?.many }} {{ number(each.families) }}
         </button>
         <button v-if="value.apart.length" type="button" class="apart" :aria-pressed="apart" @click="apart = !apart">
-          {{ number(value.apart.length) }} decided as different
+          {{ number(value.apart.length) }} marked as different
         </button>
       </div>
-      <ul v-if="apart && value.apart.length" class="decided" aria-label="Decided as different">
+      <ul v-if="apart && value.apart.length" class="decided" aria-label="Marked as different">
         <li v-for="each in value.apart" :key="each.id">
           <span class="quiet">{{ KINDS[each.kind]?.many }}</span>
           <span
@@ -83,7 +83,7 @@ const withdraw = (id: number) =>
         </li>
       </ul>
       <p v-if="!value.families.length" class="quiet">
-        {{ number(spellings) }} names and words were compared; none of them is probably the same as another.
+        {{ number(spellings) }} names and words compared; no possible duplicates.
       </p>
       <FamilyBlock
         v-for="family in value.families"
@@ -94,7 +94,7 @@ const withdraw = (id: number) =>
         @changed="load"
       />
       <p v-if="value.total > value.families.length" class="quiet">
-        {{ number(value.total - value.families.length) }} more families; they come up as these are settled.
+        {{ number(value.total - value.families.length) }} more families; they appear as these are resolved.
       </p>
     </template>
   </section>

@@ -56,7 +56,7 @@ function done(stack: Stack) {
             type="button"
             :disabled="readOnly"
             :aria-pressed="each.id === right"
-            :aria-label="`${each.text}, ${each.count} places, the right spelling`"
+            :aria-label="`${each.text}, ${each.count} places, the correct spelling`"
             @click="choose(each.id)"
           >
             <span v-if="each.id === right" aria-hidden="true">● </span>{{ each.text
@@ -91,7 +91,7 @@ function done(stack: Stack) {
         :disabled="!going.length"
         @click="open = !open"
       >
-        Make {{ going.length + 1 }} one…
+        Merge {{ going.length + 1 }} spellings…
       </button>
       <button v-if="going.length" class="act" type="button" @click="keepApart">{{ KINDS[family.kind]?.two }}</button>
     </div>

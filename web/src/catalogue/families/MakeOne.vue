@@ -40,9 +40,9 @@ function done(stack: Stack) {
 </script>
 
 <template>
-  <BModal v-model="open" title="Make one" size="lg" no-footer @hidden="emit('close')">
+  <BModal v-model="open" title="Merge spellings" size="lg" no-footer @hidden="emit('close')">
     <fieldset>
-      <legend>The right spelling</legend>
+      <legend>Correct spelling</legend>
       <label v-for="each in values" :key="each.value">
         <input v-model="right" type="radio" name="right" :value="each.value" /> {{ each.value }}
         <span class="quiet">{{ each.count.toLocaleString('en') }}</span>

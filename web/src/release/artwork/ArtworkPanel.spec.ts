@@ -61,7 +61,7 @@ afterEach(() => vi.unstubAllGlobals())
 describe('K6 The front cover', () => {
   it('says what suits most shops while there is none', async () => {
     const { shown } = await panel(artwork({ state: 'none', sha256: null, look: null }))
-    expect(shown.find('.empty').text()).toContain('square, RGB, 3,000 pixels or more suit most shops')
+    expect(shown.find('.empty').text()).toContain('Square, RGB and at least 3,000 pixels suits most stores')
   })
   it('says what it is, with its profile', async () => {
     const { shown } = await panel(artwork())
@@ -74,7 +74,7 @@ describe('K6 The front cover', () => {
     const plain = await values({})
     expect(plain[0]).toContain('42')
     expect(plain[1]).toContain('-22 dB')
-    expect(plain.slice(2)).toEqual(['none', 'none', 'not found', 'no lettering that could be read'])
+    expect(plain.slice(2)).toEqual(['none', 'none', 'not found', 'no readable text'])
     const found = await values({
       border: { left: 3, top: 12, right: 0, bottom: 5, colour: 'white' },
       codes: [{ text: '9521234500315', box }],
@@ -82,17 +82,17 @@ describe('K6 The front cover', () => {
       lines: [{ text: 'TIDEWRACK', confidence: 96, box }],
     })
     expect(found.slice(2)).toEqual(['12 px, white', '9521234500315', 'found', 'TIDEWRACK 96 %'])
-    expect((await values({ read: false }))[5]).toBe('nobody read it: the reading program is missing')
+    expect((await values({ read: false }))[5]).toBe('not read: the text recognition program is missing')
   })
   it('that cannot be decoded is told as that, and kept', async () => {
     const { shown, button } = await panel(
       artwork({ state: 'damaged', width: 0, height: 0, look: null, faults: ['The picture ends in the middle.'] }),
     )
     expect(shown.find('.problem').text()).toBe('The picture ends in the middle.')
-    expect(shown.text()).toContain('The file as it came is kept; ask for it again.')
+    expect(shown.text()).toContain('The original file is kept; ask for a new one.')
     expect(shown.find('img').exists()).toBe(false)
     expect(shown.find('.make').exists()).toBe(false)
-    expect(button('Look again')).toBeDefined()
+    expect(button('Analyse again')).toBeDefined()
   })
   it('is made into another picture, which then stands there', async () => {
     const { shown, posts } = await panel(artwork(), {

@@ -47,12 +47,12 @@ async function make(wanted: Wanted) {
 <template>
   <div class="artwork">
     <ErrorNote :says="problem" @close="problem = null" />
-    <p v-if="!view" class="quiet" role="status">Fetching the front cover…</p>
+    <p v-if="!view" class="quiet" role="status">Loading the front cover…</p>
     <div v-else-if="view.state === 'none'" class="empty">
       <h2>No front cover yet</h2>
-      <p>Drop a picture anywhere on this page: square, RGB, 3,000 pixels or more suit most shops.</p>
+      <p>Drop a picture anywhere on this page. Square, RGB and at least 3,000 pixels suits most stores.</p>
     </div>
-    <p v-else-if="view.state === 'measuring'" class="quiet" role="status">The cover is being looked at and read…</p>
+    <p v-else-if="view.state === 'measuring'" class="quiet" role="status">The cover is being analysed…</p>
     <div v-else class="two">
       <figure>
         <div v-if="view.width" class="frame" :style="{ aspectRatio: `${view.width} / ${view.height}` }">
@@ -93,8 +93,8 @@ async function make(wanted: Wanted) {
             <dd>{{ view.look.advisory ? 'found' : 'not found' }}</dd>
             <dt>Read</dt>
             <dd>
-              <template v-if="!view.look.read">nobody read it: the reading program is missing</template>
-              <template v-else-if="!view.look.lines.length">no lettering that could be read</template>
+              <template v-if="!view.look.read">not read: the text recognition program is missing</template>
+              <template v-else-if="!view.look.lines.length">no readable text</template>
               <span v-for="line in view.look.lines" :key="line.text + line.box.y" class="line"
                 >{{ line.text }} <span class="quiet">{{ line.confidence }} %</span></span
               >
@@ -116,8 +116,8 @@ async function make(wanted: Wanted) {
     </div>
     <PictureList />
     <div v-if="view && view.state === 'damaged' && !view.width" class="empty">
-      <p>The picture cannot be decoded. The file as it came is kept; ask for it again.</p>
-      <BButton variant="primary" @click="load">Look again</BButton>
+      <p>The picture cannot be decoded. The original file is kept; ask for a new one.</p>
+      <BButton variant="primary" @click="load">Analyse again</BButton>
     </div>
   </div>
 </template>

@@ -90,7 +90,7 @@ function key(event: KeyboardEvent) {
       :stroke-width="2 * thin"
       tabindex="0"
       role="slider"
-      aria-label="Stretch to keep; arrow keys move it"
+      aria-label="Area to keep; arrow keys move it"
       :aria-valuenow="crop.x"
       :aria-valuetext="`${crop.x} from the left, ${crop.y} from the top`"
       @pointerdown="down"

@@ -60,7 +60,7 @@ const wanted = computed<Wanted>(() => ({
   size: props.crop?.size ?? 0,
   side: side.value || 0,
   bytes: (kilobytes.value || 0) * 1000,
-  says: props.crop ? 'Front cover cropped' : 'Front cover made anew',
+  says: props.crop ? 'Front cover cropped' : 'Front cover resized',
 }))
 async function look() {
   problem.value = ''
@@ -99,10 +99,10 @@ function resize(event: Event) {
 </script>
 
 <template>
-  <section aria-label="Make another picture">
-    <h3>Make another from it</h3>
+  <section aria-label="Make a resized copy">
+    <h3>Make a resized copy</h3>
     <div class="row">
-      <label><input type="checkbox" :checked="!!props.crop" @change="turn" /> square stretch</label>
+      <label><input type="checkbox" :checked="!!props.crop" @change="turn" /> crop to a square</label>
       <label v-if="props.crop"
         >of <input type="number" :value="props.crop.size" :max="shortest" min="100" @change="resize" /> px</label
       >
@@ -110,18 +110,18 @@ function resize(event: Event) {
     <div class="row">
       <label>at most <input v-model.number="side" type="number" min="0" :max="longest" /> px</label>
       <label>and <input v-model.number="kilobytes" type="number" min="0" /> kB</label>
-      <span class="quiet">0 is any</span>
+      <span class="quiet">0 = no limit</span>
     </div>
-    <p class="quiet">Always JPEG in sRGB, upright, never enlarged. The picture as it came is kept.</p>
+    <p class="quiet">Always an upright sRGB JPEG, never enlarged. The original is kept.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="row">
-      <button class="act" type="button" @click="look">See it first</button>
+      <button class="act" type="button" @click="look">Preview</button>
       <BButton v-if="preview" variant="primary" size="sm" :disabled="props.busy" @click="emit('make', wanted)">
-        Put it on the front
+        Use as front cover
       </BButton>
     </div>
     <figure v-if="preview">
-      <img :src="preview.url" alt="The picture that would be made" />
+      <img :src="preview.url" alt="Preview of the new picture" />
       <figcaption class="quiet">{{ weight(preview.bytes) }}</figcaption>
     </figure>
   </section>

@@ -57,12 +57,12 @@ const of = (event: Event) => (event.target as HTMLSelectElement).value
           <button class="act" type="button" :disabled="further()[0] === picture" @click="move(picture, -1)">
             Earlier
           </button>
-          <button class="act" type="button" @click="show(picture.sha256, null)">Take off</button>
+          <button class="act" type="button" @click="show(picture.sha256, null)">Remove</button>
         </template>
         <p v-if="asked === picture.sha256" class="ask" role="alert">
-          There is a front cover already. It stays among the pictures without a place.
-          <button class="act" type="button" @click="replace(picture)">Put this one in its place</button>
-          <button class="act" type="button" @click="asked = ''">Leave it</button>
+          There is already a front cover. It stays among the pictures, unassigned.
+          <button class="act" type="button" @click="replace(picture)">Replace it</button>
+          <button class="act" type="button" @click="asked = ''">Cancel</button>
         </p>
       </li>
     </ul>

@@ -29,8 +29,8 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
     @keydown="keys"
   >
     <ErrorNote :says="problem" @close="problem = null" />
-    <p v-if="!view" class="quiet pad" role="status">Looking up the credits…</p>
-    <p v-else-if="!columns.length" class="quiet pad">No track yet, so nobody has done anything. Begin in the Sheet.</p>
+    <p v-if="!view" class="quiet pad" role="status">Loading credits…</p>
+    <p v-else-if="!columns.length" class="quiet pad">No tracks yet. Add them in the Sheet.</p>
     <div v-else class="scroll">
       <table v-bind="credits.tableProps(lines.length)" class="narrow" aria-label="Who did what">
         <thead>
@@ -106,7 +106,7 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
         >
         <span class="says">
           {{ cell?.detail || (cell?.main ? 'main artist' : 'nothing yet') }}
-          <span class="quiet"> Type roles, commas between them. Ctrl D spreads to the right. </span>
+          <span class="quiet"> Enter roles separated by commas. Ctrl D fills to the right. </span>
         </span>
         <label v-if="cell?.roles.length" class="as">
           <span class="quiet">Credited as</span>
@@ -131,7 +131,7 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
         </button>
       </template>
       <template v-else>
-        <b>What the performers’ society lacks</b>
+        <b>Missing for the performers’ society</b>
         <span class="says">
           {{
             columns

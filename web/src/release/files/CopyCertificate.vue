@@ -15,10 +15,10 @@ const short = (sum: string) => sum.slice(0, 10)
     </div>
     <div>
       <dt>Read back</dt>
-      <dd>{{ props.proof.fields }} entries as planned</dd>
+      <dd>{{ props.proof.fields }} tags as planned</dd>
     </div>
     <div>
-      <dt>Sound</dt>
+      <dt>Audio</dt>
       <dd :title="`Before ${props.proof.audioBefore}\nAfter ${props.proof.audioAfter}`">
         <span class="mono">{{ short(props.proof.audioBefore) }}</span>
         <template v-if="props.proof.holds">before and after</template>
@@ -30,7 +30,7 @@ const short = (sum: string) => sum.slice(0, 10)
     </div>
     <div>
       <dt>Bytes</dt>
-      <dd v-if="props.altered">no longer those that were written</dd>
+      <dd v-if="props.altered">changed since they were written</dd>
       <dd v-else-if="props.proof.checkedAt">checked again {{ moment(props.proof.checkedAt) }}</dd>
       <dd v-else :title="props.proof.sha256">
         <span class="mono">{{ short(props.proof.sha256) }}</span>

@@ -57,7 +57,7 @@ describe('what is in a file and what will be', () => {
     const wrapper = await mounted()
     expect(wrapper.text()).toContain('Almanack')
     expect(wrapper.text()).not.toContain('XANW92600040')
-    expect(wrapper.text()).toContain('foreign, kept')
+    expect(wrapper.text()).toContain('unknown, kept')
     await wrapper.findAll('button').at(-1)!.trigger('click')
     expect(wrapper.text()).toContain('XANW92600040')
   })

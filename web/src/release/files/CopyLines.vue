@@ -29,8 +29,8 @@ const WORDS: Record<string, string> = {
   NEW: 'to be written',
   REPLACED: 'to be replaced',
   REMOVED: 'to be removed',
-  FOREIGN: 'foreign, kept',
-  LEFT_BEHIND: 'stays behind',
+  FOREIGN: 'unknown, kept',
+  LEFT_BEHIND: 'not copied',
 }
 
 function take(line: LineView) {
@@ -62,9 +62,9 @@ const after = (line: LineView) => (line.state === 'FOREIGN' ? line.now : line.pl
           <tr>
             <th scope="col">Fact</th>
             <th scope="col">Where</th>
-            <th scope="col">In the master now</th>
+            <th scope="col">Master</th>
             <th scope="col">In the copy</th>
-            <th scope="col"><span class="hidden-text">What happens</span></th>
+            <th scope="col"><span class="hidden-text">Change</span></th>
           </tr>
         </thead>
         <tbody>
@@ -85,13 +85,13 @@ const after = (line: LineView) => (line.state === 'FOREIGN' ? line.now : line.pl
                 :title="`${line.take.name}: ${line.take.value}`"
                 @click="take(line)"
               >
-                Take into the release
+                Use in the release
               </button>
             </td>
           </tr>
         </tbody>
       </table>
-      <p v-else class="quiet">The master says already what the copy will say.</p>
+      <p v-else class="quiet">The master already has the same tags.</p>
       <p v-for="(facts, container) in props.cannot" :key="container" class="quiet">
         <b>{{ container }}</b> cannot hold: {{ facts.join(', ') }}.
       </p>

@@ -33,9 +33,9 @@ const { value: disc, problem } = useLoad(
           <tr>
             <th scope="col" class="n">№</th>
             <th scope="col">Title</th>
-            <th scope="col">Pause from</th>
-            <th scope="col">Begins</th>
-            <th scope="col">Lasts</th>
+            <th scope="col">Gap starts</th>
+            <th scope="col">Start</th>
+            <th scope="col">Length</th>
             <th scope="col" title="Samples from the address to the first sample of the track; a frame is 588">
               Left over
             </th>
@@ -61,7 +61,7 @@ const { value: disc, problem } = useLoad(
           </tr>
         </tbody>
       </table>
-      <div class="papers" role="group" aria-label="Papers">
+      <div class="papers" role="group" aria-label="Documents">
         <button type="button" :aria-pressed="paper === 'pq'" :class="{ here: paper === 'pq' }" @click="paper = 'pq'">
           PQ list
         </button>

@@ -83,13 +83,13 @@ describe('E2 Copies, recipe by recipe', () => {
     await press(at).trigger('click')
     await flushPromises()
     expect(at.posts().at(-1)!.path).toContain('recipe=store-flac&recipe=store-wav')
-    expect(at.shown.find('.top a').text()).toBe('Fetch the ticked')
+    expect(at.shown.find('.top a').text()).toBe('Download selected')
     expect(at.shown.find('.top a').attributes('href')).toBe('/api/releases/7/copies.zip?recipe=store-flac,store-wav')
   })
   it('has nothing left to write when all are written', async () => {
     const at = await panel([recipe('store-flac', 'FLAC', [file(1, 'written')])])
     expect(press(at).attributes('disabled')).toBeDefined()
-    expect(at.button('Check bytes again')).toBeDefined()
+    expect(at.button('Verify files')).toBeDefined()
   })
   it('says how each stands, in words', async () => {
     const { shown } = await panel([
@@ -101,8 +101,8 @@ describe('E2 Copies, recipe by recipe', () => {
       ]),
     ])
     expect(shown.findAll('ol .state').map((each) => each.text())).toEqual([
-      'stale: facts changed since',
-      'altered: not the bytes that were written',
+      'out of date',
+      'modified outside Entrada',
       'no master yet',
       'master damaged',
     ])
@@ -135,7 +135,7 @@ describe('E2 Copies, recipe by recipe', () => {
     })
     say('job', {})
     await flushPromises()
-    expect(shown.find('[role=alert]').text()).toBe('The last work was not done whole: Track 2: the disk is full.')
+    expect(shown.find('[role=alert]').text()).toBe('The last task was not completed: Track 2: the disk is full.')
   })
   it('says why nothing could be begun', async () => {
     const says = 'There is no room for 24 MB. Nothing was written.'
@@ -155,7 +155,7 @@ describe('E2 Copies, recipe by recipe', () => {
   it('can be fetched by readers, and not written', async () => {
     const at = await panel(RECIPES, {}, 'reader')
     expect(press(at).exists()).toBe(false)
-    expect(at.shown.find('.top a').text()).toBe('Fetch all written')
-    expect(at.button('See the recipe')).toBeDefined()
+    expect(at.shown.find('.top a').text()).toBe('Download all written')
+    expect(at.button('View recipe')).toBeDefined()
   })
 })

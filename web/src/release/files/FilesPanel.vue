@@ -91,13 +91,13 @@ const label = computed(() =>
     <p v-if="!recipes" class="quiet" role="status">Comparing files with facts…</p>
     <template v-else-if="recipe">
       <div class="top">
-        <span class="quiet">Masters are only read; every copy is read back and its sound proved.</span>
+        <span class="quiet">Masters are never changed; every copy is read back and its audio verified.</span>
         <span v-if="job" role="status" class="job">
           <progress :value="job.done" :max="job.total" :aria-label="job.says" /> {{ job.done }} of {{ job.total }}
         </span>
         <template v-else-if="anyWritten">
-          <a class="act" :href="archive">Fetch {{ ticked.size ? 'the ticked' : 'all written' }}</a>
-          <button v-if="!release.readOnly" class="act" type="button" @click="check()">Check bytes again</button>
+          <a class="act" :href="archive">Download {{ ticked.size ? 'selected' : 'all written' }}</a>
+          <button v-if="!release.readOnly" class="act" type="button" @click="check()">Verify files</button>
         </template>
         <BButton
           v-if="!release.readOnly && batch.length"
@@ -109,7 +109,7 @@ const label = computed(() =>
           {{ label }}
         </BButton>
       </div>
-      <p v-if="failed" class="problem" role="alert">The last work was not done whole: {{ failed.problem }}</p>
+      <p v-if="failed" class="problem" role="alert">The last task was not completed: {{ failed.problem }}</p>
       <div class="both">
         <TickList
           label="Recipes"

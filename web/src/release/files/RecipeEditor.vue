@@ -43,13 +43,13 @@ async function send(method: 'PUT' | 'DELETE') {
 <template>
   <BModal :model-value="true" size="lg" :title="`Recipe: ${kept?.name ?? ''}`" no-footer @hidden="emit('close')">
     <p class="quiet">
-      What goes into which kind of file. Copies written by it are stale as soon as it says another thing. Facts that can
-      be left out: {{ facts.join(', ') }}.
+      Which facts go into the files. Copies are out of date as soon as the recipe changes. Facts that can be left out:
+      {{ facts.join(', ') }}.
     </p>
     <label class="id"
-      >Kept as
+      >Save as
       <input v-model="id" class="form-control form-control-sm" :disabled="!mayChange" pattern="[a-z0-9-]{1,40}" />
-      <span class="quiet">{{ isNew ? 'a new recipe beside the old one' : 'the same recipe, changed' }}</span>
+      <span class="quiet">{{ isNew ? 'a new recipe' : 'this recipe' }}</span>
     </label>
     <label class="text"
       ><span class="hidden-text">The recipe</span>
@@ -59,17 +59,15 @@ async function send(method: 'PUT' | 'DELETE') {
     <div class="end">
       <button
         v-if="mayChange && kept?.own"
-        class="act back"
+        class="act aside"
         type="button"
         :disabled="busy || isNew"
         @click="send('DELETE')"
       >
-        {{ kept.shipped ? 'Back to the shipped recipe' : 'Remove this recipe' }}
+        {{ kept.shipped ? 'Restore the original recipe' : 'Remove this recipe' }}
       </button>
-      <button class="act" type="button" @click="emit('close')">Leave as it is</button>
-      <BButton v-if="mayChange" variant="primary" :disabled="busy || !text" @click="send('PUT')"
-        >Keep the recipe</BButton
-      >
+      <button class="act" type="button" @click="emit('close')">Cancel</button>
+      <BButton v-if="mayChange" variant="primary" :disabled="busy || !text" @click="send('PUT')">Save recipe</BButton>
     </div>
   </BModal>
 </template>
@@ -93,15 +91,5 @@ textarea {
 .problem {
   margin: var(--space-4) 0 0;
   color: var(--stop);
-}
-.end {
-  display: flex;
-  align-items: center;
-  justify-content: flex-end;
-  gap: var(--space-6);
-  margin-top: var(--space-5);
-}
-.end .back {
-  margin-right: auto;
 }
 </style>

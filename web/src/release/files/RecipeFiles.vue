@@ -23,9 +23,9 @@ const WEIGHTS: Record<CopyState, Readiness> = {
   'damaged master': 'stop',
 }
 const WORDS: Record<CopyState, string> = {
-  written: 'written and proved',
-  stale: 'stale: facts changed since',
-  altered: 'altered: not the bytes that were written',
+  written: 'written and verified',
+  stale: 'out of date',
+  altered: 'modified outside Entrada',
   missing: 'to be written',
   measuring: 'being measured',
   'no master': 'no master yet',
@@ -40,15 +40,13 @@ const copyOf = (trackId: number) => `/api/releases/${release.view!.head.id}/copi
       {{ props.recipe.purpose }}
       <span class="quiet"
         >{{ props.recipe.encoding
-        }}<template v-if="props.recipe.foreseen">, {{ bytes(props.recipe.foreseen) }} of sound</template>.</span
+        }}<template v-if="props.recipe.foreseen">, {{ bytes(props.recipe.foreseen) }} of audio</template>.</span
       >
       <button class="act" type="button" @click="emit('adjust')">
-        {{ release.readOnly ? 'See the recipe' : 'Adjust the recipe' }}
+        {{ release.readOnly ? 'View recipe' : 'Edit recipe' }}
       </button>
     </p>
-    <p v-if="!props.recipe.files.length" class="quiet">
-      No track yet. Copies are made of masters; add tracks on the Sheet.
-    </p>
+    <p v-if="!props.recipe.files.length" class="quiet">No tracks yet. Add them in the Sheet.</p>
     <ol>
       <li v-for="file in props.recipe.files" :key="file.trackId">
         <div class="file">
@@ -65,7 +63,9 @@ const copyOf = (trackId: number) => `/api/releases/${release.view!.head.id}/copi
             </span>
           </button>
           <span class="state"> <Mark :weight="WEIGHTS[file.state]" /> {{ WORDS[file.state] }} </span>
-          <a v-if="file.proof" class="act" :href="copyOf(file.trackId)" :aria-label="`Fetch ${file.fileName}`">Fetch</a>
+          <a v-if="file.proof" class="act" :href="copyOf(file.trackId)" :aria-label="`Download ${file.fileName}`"
+            >Download</a
+          >
           <button
             v-else-if="file.state === 'missing' && !release.readOnly"
             class="act"

@@ -32,7 +32,7 @@ const chosen = ref<Record<string, number>>({})
         type="button"
         @click="player.play({ sha256: file.sha256, name: file.name, seconds: file.seconds, lufs: file.lufs ?? null })"
       >
-        Hear
+        Play
       </button>
       <template v-if="!readOnly">
         <select v-model="chosen[file.sha256]" :aria-label="`Track for ${file.name}`">
@@ -45,10 +45,10 @@ const chosen = ref<Record<string, number>>({})
           :disabled="!chosen[file.sha256]"
           @click="$emit('place', file.sha256, chosen[file.sha256]!)"
         >
-          Put it there
+          Assign
         </button>
         <button v-if="file.kind === 'picture'" class="act" type="button" @click="$emit('place', file.sha256, 0)">
-          Make it the cover
+          Use as cover
         </button>
       </template>
     </p>

@@ -103,7 +103,7 @@ function move(seconds: number) {
           Use the known recording
         </button>
         <button v-if="!readOnly" class="act" type="button" @click="emit('confirm')">
-          {{ reusable ? 'Keep as a new one' : 'Confirm' }}
+          {{ reusable ? 'Keep as a new recording' : 'Confirm' }}
         </button>
       </template>
       <span v-else-if="row.file"><Mark weight="ready" /> in place</span>

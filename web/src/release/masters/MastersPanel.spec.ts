@@ -128,7 +128,7 @@ describe('G5 Masters in their place', () => {
     })
     expect(shown.text()).toContain('the same as “Low Bridge” on Towpath Songs')
     expect(shown.text()).toContain('99 % sure')
-    expect(button('Keep as a new one')).toBeDefined()
+    expect(button('Keep as a new recording')).toBeDefined()
     await button('Use the known recording').trigger('click')
     await flushPromises()
     expect(posts().at(-1)!.body).toEqual({ track: 10, recording: 55, file: 'sum of 1.wav' })
@@ -151,9 +151,9 @@ describe('G5 Masters in their place', () => {
     const { shown, posts, button } = await panel(masters([row(1), row(2)], { loose: [sound('odd.wav')] }), {
       'POST /api/releases/7/files/sum%20of%20odd.wav/place': {},
     })
-    expect(button('Put it there').attributes('disabled')).toBeDefined()
+    expect(button('Assign').attributes('disabled')).toBeDefined()
     await shown.find('select[aria-label="Track for odd.wav"]').setValue(20)
-    await button('Put it there').trigger('click')
+    await button('Assign').trigger('click')
     await flushPromises()
     expect(posts().at(-1)!.path).toBe('/api/releases/7/files/sum%20of%20odd.wav/place?track=20')
   })

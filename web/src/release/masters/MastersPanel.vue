@@ -84,7 +84,7 @@ function preview(row: MasterRow, seconds: number) {
 <template>
   <div class="masters">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!view" class="quiet" role="status">Laying files beside tracks…</p>
+    <p v-if="!view" class="quiet" role="status">Matching files to tracks…</p>
     <template v-else>
       <div class="top">
         <span>
@@ -104,7 +104,7 @@ function preview(row: MasterRow, seconds: number) {
       </div>
       <UploadList :release="id" />
       <div v-if="!view.rows.length" class="quiet">
-        No track yet. Add tracks on the Sheet, or drop files on the Intake and make a release of them.
+        No tracks yet. Add them in the Sheet, or create a release from files in the Intake.
       </div>
       <ol>
         <MasterLine

@@ -71,7 +71,7 @@ function take() {
       :disabled="!taken.length"
       @click="take"
     >
-      Take {{ taken.length || '' }}
+      Apply {{ taken.length || '' }}
     </button>
   </details>
 </template>

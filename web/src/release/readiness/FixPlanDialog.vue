@@ -31,9 +31,9 @@ async function apply() {
 <template>
   <BModal :model-value="true" size="lg" title="What the safe fixes change" no-footer @hidden="emit('close')">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!plan && !problem" class="quiet" role="status">Working out what they would change…</p>
+    <p v-if="!plan && !problem" class="quiet" role="status">Working out the changes…</p>
     <template v-if="plan">
-      <p v-if="!plan.lines.length" class="quiet">Nothing is left to mend safely.</p>
+      <p v-if="!plan.lines.length" class="quiet">There are no safe fixes left.</p>
       <div v-else class="scroll">
         <table>
           <thead>
@@ -59,10 +59,10 @@ async function apply() {
         </table>
       </div>
       <div class="end">
-        <span class="quiet"
-          >Ends {{ plan.ended.length }} of {{ props.findings.length }}. One undo takes all of it back.</span
+        <span class="quiet aside"
+          >Resolves {{ plan.ended.length }} of {{ props.findings.length }}. One undo reverts everything.</span
         >
-        <button class="act" type="button" @click="emit('close')">Change nothing</button>
+        <button class="act" type="button" @click="emit('close')">Cancel</button>
         <BButton variant="primary" :disabled="busy || !plan.lines.length" @click="apply">
           Change {{ plan.lines.length === 1 ? '1 fact' : `${plan.lines.length} facts` }}
         </BButton>
@@ -97,15 +97,5 @@ td {
 }
 .problem {
   color: var(--stop);
-}
-.end {
-  display: flex;
-  align-items: center;
-  justify-content: flex-end;
-  gap: var(--space-6);
-  margin-top: var(--space-5);
-}
-.end span {
-  margin-right: auto;
 }
 </style>

@@ -27,6 +27,7 @@ const cell = (readiness: string, count: number, more: object = {}) => ({
 const finding = (id: string, family: string, weights: object, more: object = {}) => ({
   id,
   rule: id,
+  ruleName: `Rule ${id}`,
   family,
   weight: Object.values(weights)[0] as string,
   weights,
@@ -91,7 +92,7 @@ describe('K2–K4 The readiness board', () => {
     expect(shown.find('[data-cell="titles.lumenfold"]').text()).toContain('1 stop')
     expect(shown.find('[data-cell="titles.lumenfold"]').text()).toContain('+2')
     expect(shown.find('[data-cell="works.lumenfold"]').text()).toContain('1 accepted')
-    expect(shown.text()).toContain('not asked')
+    expect(shown.text()).toContain('no rules')
     expect(told(shown)).toEqual(['Finding a.', 'Finding b.', 'Finding c.'])
   })
   it('opens a cell, a column or a row, and closes it again', async () => {
@@ -113,7 +114,7 @@ describe('K2–K4 The readiness board', () => {
     await shown.find('.taking input').setValue('The shares are settled by letter.')
     await shown.find('.taking').trigger('submit')
     await flushPromises()
-    expect(posts().at(-1)!.body).toEqual({ finding: 'b', reason: 'The shares are settled by letter.' })
+    expect(posts().at(-1)!.body).toEqual({ findings: ['b'], reason: 'The shares are settled by letter.' })
     expect(shown.find('.taking').exists()).toBe(false)
   })
   it('says who took a risk and why, and takes it back', async () => {
@@ -130,9 +131,24 @@ describe('K2–K4 The readiness board', () => {
     })
     expect(shown.find('.taken').text()).toContain('Accepted by M. Arden')
     expect(shown.find('.taken').text()).toContain('“By letter.”')
-    await button('Take it back').trigger('click')
+    await button('Withdraw').trigger('click')
     await flushPromises()
-    expect(posts().at(-1)!.body).toEqual({ finding: 'b', reason: null })
+    expect(posts().at(-1)!.body).toEqual({ findings: ['b'], reason: null })
+  })
+  it('tells what one rule objects to in several places once, and accepts all of it for one reason', async () => {
+    const many = [1, 2, 3].map((track) =>
+      finding(`ipi${track}`, 'works', { ostra: 'risk' }, { rule: 'ipi', ruleName: 'Writer without IPI', track }),
+    )
+    const { shown, posts } = await panel(board({ findings: many }), { 'POST /api/releases/7/readiness/risks': board() })
+    expect(told(shown)).toEqual(['Writer without IPI · 3 tracks'])
+    expect(shown.find('.found h3').text()).toContain('1')
+    await shown.find('[data-open="ipi risk"]').trigger('click')
+    expect(shown.findAll('.words ul li')).toHaveLength(3)
+    await shown.find('.acts [data-accept]').trigger('click')
+    await shown.find('.taking input').setValue('They apply this month.')
+    await shown.find('.taking').trigger('submit')
+    await flushPromises()
+    expect(posts().at(-1)!.body).toEqual({ findings: ['ipi1', 'ipi2', 'ipi3'], reason: 'They apply this month.' })
   })
   it('offers what can be mended safely, counted', async () => {
     expect((await panel(board({ fixable: ['a'] }))).button('Fix 1 safe one…')).toBeDefined()
@@ -146,7 +162,7 @@ describe('K2–K4 The readiness board', () => {
   })
   it('says what to do when the release goes nowhere, and when there is nowhere to go', async () => {
     const nowhere = board({ destinations: [destination('plant', 'Ferrous Lane', { meant: false })], findings: [] })
-    expect((await panel(nowhere)).shown.text()).toContain('This release goes nowhere yet: choose destinations.')
+    expect((await panel(nowhere)).shown.text()).toContain('No destinations yet. Choose destinations.')
     const { shown } = await panel(board({ destinations: [], families: [], findings: [] }))
     expect(shown.text()).toContain('There is no destination yet, so nothing is checked.')
     expect(shown.find('a[href="/destinations"]').exists()).toBe(true)

@@ -51,15 +51,15 @@ function open(family: string | null, destination: string | null) {
 }
 const says = (readiness: Readiness, count: number) =>
   readiness === 'ready' ? 'ready' : `${count} ${readiness}${count === 1 ? '' : 's'}`
-const takeRisk = (finding: string, reason: string) =>
+const takeRisk = (findings: string[], reason: string) =>
   change((id) =>
-    api.POST('/api/releases/{id}/readiness/risks', { params: { path: { id } }, body: { finding, reason } }),
+    api.POST('/api/releases/{id}/readiness/risks', { params: { path: { id } }, body: { findings, reason } }),
   )
-const withdraw = (finding: string) =>
+const withdraw = (findings: string[]) =>
   change((id) =>
     api.POST('/api/releases/{id}/readiness/risks/withdraw', {
       params: { path: { id } },
-      body: { finding, reason: null },
+      body: { findings, reason: null },
     }),
   )
 </script>
@@ -67,7 +67,7 @@ const withdraw = (finding: string) =>
 <template>
   <div class="readiness">
     <ErrorNote :says="problem" @close="problem = null" />
-    <p v-if="!view" class="quiet" role="status">Asking every destination…</p>
+    <p v-if="!view" class="quiet" role="status">Checking every destination…</p>
     <template v-else>
       <header>
         <h2>Readiness</h2>
@@ -83,14 +83,14 @@ const withdraw = (finding: string) =>
       </header>
       <p v-if="!view.destinations.length" class="quiet">
         There is no destination yet, so nothing is checked.
-        <RouterLink to="/destinations">Add those that you send to</RouterLink>.
+        <RouterLink to="/destinations">Add your destinations</RouterLink>.
       </p>
-      <p v-else-if="!meant.length" class="quiet">This release goes nowhere yet: choose destinations.</p>
+      <p v-else-if="!meant.length" class="quiet">No destinations yet. Choose destinations.</p>
       <div v-else class="scroll">
         <table>
           <thead>
             <tr>
-              <th scope="col" class="family"><span class="hidden-text">What it is about</span></th>
+              <th scope="col" class="family"><span class="hidden-text">Area</span></th>
               <th v-for="each in meant" :key="each.id" scope="col">
                 <button type="button" :class="{ open: isOpen(null, each.id) }" @click="open(null, each.id)">
                   <span class="name">{{ each.name }}</span>
@@ -111,7 +111,7 @@ const withdraw = (finding: string) =>
                 </button>
               </th>
               <td v-for="each in meant" :key="each.id">
-                <span v-if="!row.cells[each.id]" class="not quiet" title="asks nothing here">not asked</span>
+                <span v-if="!row.cells[each.id]" class="not quiet" title="no rules here">no rules</span>
                 <button
                   v-else
                   type="button"
@@ -144,9 +144,9 @@ const withdraw = (finding: string) =>
         :title="title"
         :findings="shown"
         :destinations="meant"
-        @accept="(finding, reason) => takeRisk(finding, reason)"
-        @withdraw="(finding) => withdraw(finding)"
-        @fix="(finding) => (fixing = [finding])"
+        @accept="(findings, reason) => takeRisk(findings, reason)"
+        @withdraw="(findings) => withdraw(findings)"
+        @fix="(findings) => (fixing = findings)"
       />
       <SocietyNeeds :societies="view.societies" />
       <FixPlanDialog v-if="fixing" :findings="fixing" @close="fixing = null" />

@@ -13,7 +13,7 @@ const lacking = (society: SocietyNeeds) => society.subjects.filter((each) => eac
   <section class="societies" aria-label="Societies">
     <h3>
       Societies
-      <label class="quiet"><input v-model="all" type="checkbox" /> show what is complete, too</label>
+      <label class="quiet"><input v-model="all" type="checkbox" /> show complete ones too</label>
     </h3>
     <div class="two">
       <div v-for="society in props.societies" :key="society.destination" :data-society="society.destination">

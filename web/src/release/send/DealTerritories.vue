@@ -30,7 +30,7 @@ function remove(code: string) {
             codes.length
               ? 'Add a country…'
               : props.rights.territories
-                ? `All held: ${props.rights.territories}`
+                ? `All: ${props.rights.territories}`
                 : 'The release names none'
           }}
         </option>

@@ -52,11 +52,11 @@ const scheduled = computed(
   () =>
     props.delivery.state === 'sealed' && props.delivery.notBefore && new Date(props.delivery.notBefore) > new Date(),
 )
-/** What it waits for: the destination, or somebody here. */
+/** What it is waiting for: the destination, or somebody here. */
 const waiting = computed(() => {
-  if (props.delivery.way === 'archive' && props.delivery.state === 'sealed') return 'waiting to be passed on…'
+  if (props.delivery.way === 'archive' && props.delivery.state === 'sealed') return 'waiting to be sent…'
   if (props.delivery.way === 'interface' || props.delivery.state === 'sealed') return 'waiting for an answer…'
-  return 'waiting for an answer, to be written down here'
+  return 'waiting for an answer, to be entered here'
 })
 const place = (reason: DeliveryView['reasons'][number]) => ({
   name: reason.field === 'release.cover' ? 'artwork' : 'sheet',
@@ -92,7 +92,7 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
         }}</b>
       </li>
     </ol>
-    <ul v-if="props.newest && props.delivery.reasons.length" class="reasons" aria-label="What was objected to">
+    <ul v-if="props.newest && props.delivery.reasons.length" class="reasons" aria-label="Objections">
       <li v-for="(reason, i) in props.delivery.reasons" :key="i">
         {{ reason.says }}
         <RouterLink v-if="reason.field" :to="place(reason)">{{
@@ -141,7 +141,7 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
       >
       <template v-if="props.mayAct">
         <button v-if="props.delivery.state === 'failed'" class="act" type="button" @click="emit('again')">
-          Try again with the same seal
+          Retry this delivery
         </button>
         <button
           v-if="props.delivery.state === 'failed' || props.delivery.underWay"
@@ -150,17 +150,17 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
           :title="
             scheduled || props.delivery.state === 'failed'
               ? undefined
-              : 'It is not asked about any longer; what has arrived there may still be taken.'
+              : 'It is no longer followed; what has arrived there may still be accepted.'
           "
           @click="emit('off')"
         >
-          Call it off
+          Call off delivery
         </button>
         <template v-if="props.newest && ['accepted', 'live'].includes(props.delivery.state)">
           <button v-if="props.delivery.way !== 'form'" class="act" type="button" @click="emit('order', 'update')">
             Send what changed…
           </button>
-          <button class="act" type="button" @click="emit('order', 'takedown')">Take it down…</button>
+          <button class="act" type="button" @click="emit('order', 'takedown')">Take down…</button>
         </template>
       </template>
     </p>

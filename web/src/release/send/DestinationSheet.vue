@@ -64,7 +64,7 @@ async function lookUp() {
         track: each.track,
         says: matches.length
           ? matches.map((match) => `${match.title} (${match.isrc}) on ${match.release}`).join(', ')
-          : 'nothing that sounds like it',
+          : 'no match',
       }
     })
     problem.value = ''
@@ -81,7 +81,7 @@ async function lookUp() {
       <span class="quiet"
         >{{ props.destination.kind
         }}<template v-if="props.destination.lastDay"> · deliver by {{ day(props.destination.lastDay) }}</template
-        ><template v-if="props.destination.express"> · faster: {{ props.destination.express }}</template></span
+        ><template v-if="props.destination.express"> · express: {{ props.destination.express }}</template></span
       >
       <a
         v-if="props.destination.way === 'form'"
@@ -110,7 +110,7 @@ async function lookUp() {
           >Write them under Files</RouterLink
         >
         <RouterLink v-else-if="hindrance.cause === 'FINDINGS'" :to="{ name: 'readiness', params: route.params }"
-          >See Readiness</RouterLink
+          >Open Readiness</RouterLink
         >
       </li>
     </ul>
@@ -121,7 +121,7 @@ async function lookUp() {
       :outlets="props.destination.outlets"
     />
     <div v-if="preview.changes.length" class="changes">
-      <h3>Changed since it was taken</h3>
+      <h3>Changed since it was accepted</h3>
       <ul>
         <li v-for="change in preview.changes" :key="change">{{ change }}</li>
       </ul>
@@ -161,7 +161,7 @@ async function lookUp() {
         </tbody>
       </table>
       <p v-if="props.destination.sends === 'catalogue entry'">
-        <button class="act" type="button" @click="lookUp">Look up what it holds that sounds like these</button>
+        <button class="act" type="button" @click="lookUp">Look up similar recordings there</button>
       </p>
       <ul v-if="held">
         <li v-for="each in held" :key="each.track">Track {{ each.track }}: {{ each.says }}</li>
@@ -180,7 +180,7 @@ async function lookUp() {
       @order="(occasion) => emit('order', occasion)"
     />
     <p v-if="!props.destination.deliveries.length" class="quiet">
-      Nothing was sent to {{ props.destination.name }} yet.
+      Nothing has been sent to {{ props.destination.name }} yet.
     </p>
   </section>
 </template>

@@ -16,10 +16,8 @@ const table = computed(() => (props.kind === 'csv' ? cells(loaded.value) : []))
 <template>
   <div class="reader">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-else-if="props.kind === 'bytes'" class="quiet">
-      Bytes for machines; the disc layout under Files shows what they say.
-    </p>
-    <p v-else-if="!loaded" class="quiet" role="status">Composing it…</p>
+    <p v-else-if="props.kind === 'bytes'" class="quiet">Binary data; see the disc layout under Files.</p>
+    <p v-else-if="!loaded" class="quiet" role="status">Loading the document…</p>
     <RecordRuler v-else-if="props.kind === 'works'" :text="loaded" />
     <div v-else-if="props.kind === 'csv'" class="table" tabindex="0" role="region" :aria-label="props.path">
       <table>

@@ -49,7 +49,7 @@ function turn(name: string) {
       }}<template v-if="chosen.size && chosen.size < all.length">: {{ [...chosen].join(', ') }}</template
       >.
       <button class="act" type="button" :aria-expanded="open" @click="open = !open">
-        {{ release.readOnly ? 'See them' : 'Choose' }}
+        {{ release.readOnly ? 'Show' : 'Choose' }}
       </button>
     </p>
     <p v-if="gone.length" class="problem">{{ props.name }} does not serve {{ gone.join(', ') }} any more.</p>

@@ -98,7 +98,7 @@ describe('S1 What is ordered, declared and signed', () => {
   it('asks once more where the same was accepted already', async () => {
     const { shown } = await dialog([to('lumenfold', 'Lumenfold', { preview: preview({ accepted: true }) })])
     await sign(shown)
-    expect(shown.text()).toContain('Lumenfold accepted this release, and nothing has changed since')
+    expect(shown.text()).toContain('Lumenfold has accepted this release and nothing has changed since')
     expect(sealing(shown).attributes('disabled')).toBeDefined()
     await shown.find('#repeat').setValue(true)
     expect(sealing(shown).attributes('disabled')).toBeUndefined()
@@ -113,7 +113,7 @@ describe('S1 What is ordered, declared and signed', () => {
     expect(shown.text()).toContain('Lumenfold, Crate & Lantern, each sealed by itself')
   })
   it('says a wrong password, empties it, and keeps everything else', async () => {
-    const says = 'The password does not fit. Nothing was sent.'
+    const says = 'The password is incorrect. Nothing was sent.'
     const { shown } = await dialog([to('lumenfold', 'Lumenfold')], { [SEND]: new Refused(403, 'password', says) })
     await sign(shown)
     await shown.find('.territories select').setValue('AT')
@@ -140,6 +140,6 @@ describe('S1 What is ordered, declared and signed', () => {
   it('of a takedown has no terms', async () => {
     const { shown } = await dialog([to('lumenfold', 'Lumenfold')], {}, 'takedown')
     expect(shown.find('fieldset').exists()).toBe(false)
-    expect(shown.text()).toContain('Its codes stay its own for ever')
+    expect(shown.text()).toContain('Its codes are never reused')
   })
 })

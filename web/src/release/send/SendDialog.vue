@@ -94,7 +94,7 @@ async function send() {
 <template>
   <BModal v-model="open" :title="title" no-footer @hidden="left">
     <p v-if="props.occasion === 'takedown'">
-      <b>{{ release.view!.head.title }}</b> is to go from sale. Its codes stay its own for ever, whatever comes after.
+      <b>{{ release.view!.head.title }}</b> will be taken down. Its codes are never reused.
     </p>
     <p v-else>
       <b>{{ release.view!.head.title }}</b> goes out
@@ -106,7 +106,7 @@ async function send() {
       <template v-else
         >to {{ props.destinations.map((each) => each.name).join(', ') }}, each sealed by itself.</template
       >
-      <template v-if="props.occasion === 'update'"> Only what became different is sent.</template>
+      <template v-if="props.occasion === 'update'"> Only what changed is sent.</template>
       What is sealed is never changed.
     </p>
     <BForm @submit.prevent="send">
@@ -120,7 +120,7 @@ async function send() {
           </select>
         </label>
         <label v-if="any('track by track')" class="check"
-          ><input v-model="downloads" type="checkbox" /> listeners may keep it</label
+          ><input v-model="downloads" type="checkbox" /> downloads allowed</label
         >
         <label v-if="prices"
           >Price
@@ -142,13 +142,13 @@ async function send() {
           <input v-model="sendOn" class="form-control form-control-sm" type="date" :min="rights.today" />
         </label>
         <label v-for="each in faster" :key="each.id" class="check"
-          ><input v-model="express" type="checkbox" /> {{ each.name }} faster: {{ each.express }}</label
+          ><input v-model="express" type="checkbox" /> {{ each.name }} express: {{ each.express }}</label
         >
       </fieldset>
       <RightsDeclaration v-model="declares" />
       <BFormCheckbox v-if="repeats.length" id="repeat" v-model="again">
-        {{ repeats.map((each) => each.name).join(', ') }} accepted this release, and nothing has changed since. Send it
-        once more all the same.
+        {{ repeats.map((each) => each.name).join(', ') }} has accepted this release and nothing has changed since. Send
+        it again anyway.
       </BFormCheckbox>
       <label for="again">Your password, again</label>
       <BFormInput id="again" v-model="password" type="password" autocomplete="current-password" required />
@@ -199,11 +199,5 @@ legend {
 .problem {
   margin: var(--space-4) 0 0;
   color: var(--stop);
-}
-.end {
-  display: flex;
-  justify-content: flex-end;
-  gap: var(--space-6);
-  margin-top: var(--space-6);
 }
 </style>

@@ -47,7 +47,7 @@ afterEach(() => vi.unstubAllGlobals())
 
 describe('S1 Where the release goes', () => {
   it('is chosen elsewhere when it names nobody', async () => {
-    expect((await panel([])).shown.text()).toContain('Readiness is the place to choose where it goes.')
+    expect((await panel([])).shown.text()).toContain('Choose them in Readiness.')
   })
   it('says in a word how each stands', async () => {
     const at = await panel([
@@ -67,7 +67,7 @@ describe('S1 Where the release goes', () => {
       'accepted',
       'changed since',
       'rejected',
-      'asks something',
+      'has questions',
       'taken down',
       'in review',
       'ready',

@@ -49,7 +49,7 @@ function stands(each: DestinationSend): { weight: Readiness; says: string } {
   if (taken && !each.preview.changes.length) return { weight: 'ready', says: state }
   if (taken) return { weight: 'risk', says: 'changed since' }
   if (state === 'rejected' || state === 'failed') return { weight: 'stop', says: state }
-  if (state === 'questions') return { weight: 'risk', says: 'asks something' }
+  if (state === 'questions') return { weight: 'risk', says: 'has questions' }
   if (state === 'taken down') return { weight: 'note', says: state }
   if (state) return { weight: 'note', says: state }
   return each.preview.hindrances.length ? { weight: 'stop', says: 'not yet' } : { weight: 'ready', says: 'ready' }
@@ -78,10 +78,8 @@ function sent() {
 <template>
   <div class="send">
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!destinations" class="quiet" role="status">Looking at what would be sent…</p>
-    <p v-else-if="!destinations.length" class="quiet">
-      The release names no destination. Readiness is the place to choose where it goes.
-    </p>
+    <p v-if="!destinations" class="quiet" role="status">Preparing deliveries…</p>
+    <p v-else-if="!destinations.length" class="quiet">No destinations yet. Choose them in Readiness.</p>
     <template v-else>
       <div v-if="session.who?.role === 'manager' && sendable.length > 1" class="top">
         <span class="quiet">{{ sendable.length }} of {{ destinations.length }} can be sent. Tick</span>

@@ -70,7 +70,7 @@ describe('B0 What somebody knows of a delivery', () => {
       { takesBack: true },
       { [`${STEPS}/back`]: new Refused(409, 'built-on', 'Something was sent since. Nothing was changed.') },
     )
-    await button('Take the last step back').trigger('click')
+    await button('Undo the last step').trigger('click')
     await flushPromises()
     expect(shown.find('[role=alert]').text()).toContain('Nothing was changed.')
   })

@@ -16,7 +16,7 @@ const day = ref('')
 const reasons = ref([{ says: '', place: '' }])
 const problem = ref('')
 const objects = computed(() => state.value === 'rejected' || state.value === 'questions')
-const WORDS: Partial<Record<DeliveryView['state'], string>> = { received: 'handed over', questions: 'asks something' }
+const WORDS: Partial<Record<DeliveryView['state'], string>> = { received: 'handed over', questions: 'has questions' }
 const word = (each: DeliveryView['state']) => WORDS[each] ?? each
 
 /** Every cell that something can be said of: track and fact. */
@@ -70,7 +70,7 @@ const back = () => attempt(got(api.POST('/api/releases/{id}/deliveries/{delivery
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <template v-if="props.delivery.steps.length">
       <label
-        >What is known of it
+        >Status
         <select v-model="state" class="form-select form-select-sm">
           <option value="" disabled>choose…</option>
           <option v-for="each in props.delivery.steps" :key="each" :value="each">{{ word(each) }}</option>
@@ -80,7 +80,7 @@ const back = () => attempt(got(api.POST('/api/releases/{id}/deliveries/{delivery
         <label>their number <input v-model="number" class="form-control form-control-sm" maxlength="100" /></label>
         <label>on <input v-model="day" class="form-control form-control-sm" type="date" /></label>
         <fieldset v-if="objects">
-          <legend>{{ state === 'questions' ? 'What they ask' : 'Why' }}</legend>
+          <legend>{{ state === 'questions' ? 'Their question' : 'Why' }}</legend>
           <div v-for="(reason, i) in reasons" :key="i" class="reason">
             <input
               v-model="reason.says"
@@ -100,10 +100,10 @@ const back = () => attempt(got(api.POST('/api/releases/{id}/deliveries/{delivery
           </div>
           <button class="act" type="button" @click="reasons.push({ says: '', place: '' })">Another one</button>
         </fieldset>
-        <BButton type="submit" variant="primary" size="sm">Write it down</BButton>
+        <BButton type="submit" variant="primary" size="sm">Save</BButton>
       </template>
     </template>
-    <button v-if="props.delivery.takesBack" class="act" type="button" @click="back">Take the last step back</button>
+    <button v-if="props.delivery.takesBack" class="act" type="button" @click="back">Undo the last step</button>
   </form>
 </template>
 

@@ -62,8 +62,8 @@ async function take() {
       autofocus
     />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!found" class="quiet">Looking up recordings…</p>
-    <p v-else-if="!found.length" class="quiet">No recording fits “{{ typed }}”.</p>
+    <p v-if="!found" class="quiet">Loading recordings…</p>
+    <p v-else-if="!found.length" class="quiet">No recording matches “{{ typed }}”.</p>
     <div v-else class="found">
       <label v-for="each in found" :key="each.recording">
         <input type="checkbox" :checked="isTaken(each)" @change="turn(each)" />
@@ -74,13 +74,13 @@ async function take() {
       </label>
     </div>
     <p class="quiet">
-      A recording stays the same one everywhere: code, master, credits and work. Its title and place here are this
-      release’s own.
+      A recording is the same everywhere: ISRC, master, credits and work are shared. Title and position belong to this
+      release.
     </p>
     <div class="end">
-      <button class="act" type="button" @click="open = false">Take none</button>
+      <button class="act" type="button" @click="open = false">Cancel</button>
       <BButton variant="primary" :disabled="!taken.length" @click="take">
-        Take {{ taken.length === 1 ? '1 recording' : `${taken.length} recordings` }}
+        Add {{ taken.length === 1 ? '1 recording' : `${taken.length} recordings` }}
       </BButton>
     </div>
   </BModal>
@@ -103,10 +103,5 @@ label {
 }
 .problem {
   color: var(--stop);
-}
-.end {
-  display: flex;
-  justify-content: flex-end;
-  gap: var(--space-6);
 }
 </style>

@@ -40,7 +40,7 @@ const CODES = new Set(['isrc', 'gtin'])
       </p>
       <p v-if="!props.findings.length && props.cells <= 1">
         <template v-if="props.cell?.carried"
-          >Carried from the release: {{ props.cell.shown }}. Type to say something else here.</template
+          >Carried from the release: {{ props.cell.shown }}. Type to override it.</template
         >
         <span v-else class="quiet">{{ props.more || props.column?.help }}</span>
         <button
@@ -49,7 +49,7 @@ const CODES = new Set(['isrc', 'gtin'])
           type="button"
           @click="emit('allocate')"
         >
-          Allocate the next
+          Allocate next
         </button>
       </p>
       <slot />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Files on their way in, and files that are in no place yet. */
+/** Uploads in, and files that are in no place yet. */
 import { ref } from 'vue'
 import UploadList from '../../intake/UploadList.vue'
 import { bytes } from '../../kit/dates'
@@ -29,7 +29,7 @@ const chosen = ref<Record<string, number>>({})
           :disabled="!chosen[file.sha256]"
           @click="release.place(file.sha256, chosen[file.sha256]!)"
         >
-          Put it there
+          Assign
         </button>
       </template>
       <button
@@ -38,12 +38,12 @@ const chosen = ref<Record<string, number>>({})
         type="button"
         @click="release.place(file.sha256, 0)"
       >
-        Make it the cover
+        Use as cover
       </button>
       <RouterLink
         v-else-if="!release.readOnly && file.kind === 'picture'"
         :to="{ name: 'artwork', params: { id: release.view.head.id } }"
-        >There is a front cover: say what this picture shows</RouterLink
+        >There is already a front cover; choose what this picture shows</RouterLink
       >
     </p>
   </section>

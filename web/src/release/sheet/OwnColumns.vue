@@ -12,7 +12,7 @@ function turn(key: string) {
 
 <template>
   <fieldset class="own" @keydown.stop @keydown.esc="emit('close')">
-    <legend class="hidden-text">Columns of your own set</legend>
+    <legend class="hidden-text">Columns of the custom set</legend>
     <label
       v-for="column in props.columns.filter((each) => each.entity !== 'release' && each.key !== 'title')"
       :key="column.key"

@@ -46,7 +46,7 @@ afterEach(() => {
 describe('C11 Many texts at once', () => {
   it('shows nothing before something is looked for', async () => {
     const at = await dialog({})
-    expect(at.shown.find('.none').text()).toContain('every place is shown before it changes')
+    expect(at.shown.find('.none').text()).toContain('every change is previewed')
     expect(at.posts()).toHaveLength(0)
   })
   it('shows every before and after, and changes what is taken, in one move', async () => {

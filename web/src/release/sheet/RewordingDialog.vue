@@ -13,7 +13,7 @@ const release = useReleaseStore()
 const open = ref(true)
 const MOVES = [
   { key: 'REPLACE', says: 'Find and replace' },
-  { key: 'TITLE_CASE', says: 'Put capitals of titles right' },
+  { key: 'TITLE_CASE', says: 'Fix capitalisation of titles' },
   { key: 'FEATURES_TO_CREDITS', says: 'Move “(feat. …)” out of titles' },
 ] as const
 const move = ref<(typeof MOVES)[number]['key']>('REPLACE')
@@ -64,12 +64,13 @@ async function apply() {
     after,
   })) as Edit[]
   if (await release.writeAll(edits, `${says}, ${edits.length} changed`, 'reworded')) open.value = false
-  else problem.value = release.problem ?? 'Somebody changed one of these meanwhile. Nothing was written; look again.'
+  else
+    problem.value = release.problem ?? 'Someone changed one of these in the meantime. Nothing was saved; check again.'
 }
 </script>
 
 <template>
-  <BModal v-model="open" title="Reword" size="lg" no-footer @hidden="emit('close')">
+  <BModal v-model="open" title="Change titles" size="lg" no-footer @hidden="emit('close')">
     <div class="moves" role="radiogroup" aria-label="What to do">
       <label v-for="each in MOVES" :key="each.key">
         <input v-model="move" type="radio" name="move" :value="each.key" /> {{ each.says }}
@@ -78,24 +79,20 @@ async function apply() {
     <div v-if="move === 'REPLACE'" class="find">
       <input v-model="find" class="form-control form-control-sm" aria-label="Find" placeholder="Find" autofocus />
       <input v-model="put" class="form-control form-control-sm" aria-label="Replace with" placeholder="Replace with" />
-      <label><input v-model="matchCase" type="checkbox" /> capitals count</label>
+      <label><input v-model="matchCase" type="checkbox" /> match case</label>
       <label><input v-model="wholeWords" type="checkbox" /> whole words</label>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-if="!proposed.length" class="quiet none">
-      {{
-        move === 'REPLACE' && !find
-          ? 'Type what to look for; every place is shown before it changes.'
-          : 'Nothing to change.'
-      }}
+      {{ move === 'REPLACE' && !find ? 'Enter what to find; every change is previewed.' : 'Nothing to change.' }}
     </p>
     <table v-else class="narrow">
       <thead>
         <tr>
-          <th scope="col"><span class="hidden-text">Take</span></th>
+          <th scope="col"><span class="hidden-text">Apply</span></th>
           <th scope="col">Where</th>
-          <th scope="col">Now</th>
-          <th scope="col">Then</th>
+          <th scope="col">Before</th>
+          <th scope="col">After</th>
         </tr>
       </thead>
       <tbody>
@@ -117,7 +114,7 @@ async function apply() {
       </tbody>
     </table>
     <div class="end">
-      <button class="act" type="button" @click="open = false">Leave all as it is</button>
+      <button class="act" type="button" @click="open = false">Cancel</button>
       <BButton variant="primary" :disabled="!taken.length" @click="apply">Change {{ taken.length }}</BButton>
     </div>
   </BModal>
@@ -155,11 +152,5 @@ td {
 }
 .problem {
   color: var(--stop);
-}
-.end {
-  display: flex;
-  justify-content: flex-end;
-  gap: var(--space-6);
-  margin-top: var(--space-5);
 }
 </style>

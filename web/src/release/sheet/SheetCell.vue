@@ -58,7 +58,7 @@ function newLine(event: KeyboardEvent) {
     v-model="typed"
     class="lines"
     :aria-label="props.column.name"
-    title="Enter saves, Alt Enter begins a new line"
+    title="Enter saves, Alt Enter starts a new line"
     @keydown.stop="areaKeys"
     @blur="save('blur')"
   />

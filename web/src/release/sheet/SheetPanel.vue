@@ -111,7 +111,7 @@ onUnmounted(() => (release.at = null))
           <template v-if="!release.readOnly">
             <button class="tool" type="button" @click="reading = true">Read a track list…</button>
             <button class="tool" type="button" @click="finding = true">Catalogue…</button>
-            <button class="tool" type="button" @click="rewording = true">Reword…</button>
+            <button class="tool" type="button" @click="rewording = true">Change titles…</button>
             <button class="tool" type="button" @click="release.addTrack()">Add a track</button>
             <button class="tool" type="button" :disabled="!at?.row" @click="sheet.remove">
               {{ chosen && chosen.top !== chosen.bottom ? 'Remove tracks' : 'Remove track' }}
@@ -154,7 +154,7 @@ onUnmounted(() => (release.at = null))
         :scroller="inner"
       />
       <p v-if="rows.length === 1" class="quiet empty">
-        No track yet. Read a track list, add a track, or drop finished masters on this page.
+        No tracks yet. Read a track list, add a track, or drop masters on this page.
       </p>
       <IncomingFiles class="still" />
     </div>

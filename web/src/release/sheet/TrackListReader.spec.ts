@@ -58,7 +58,7 @@ afterEach(() => {
 describe('C9 A pasted track list', () => {
   it('is read as it is typed, and nothing is taken by that', async () => {
     const at = await reader({ [READ]: LIST })
-    expect(at.shown.text()).toContain('Nothing is read yet.')
+    expect(at.shown.text()).toContain('Nothing pasted yet.')
     await paste(at, '1. Almanac 3:07')
     expect(at.posts().map((each) => each.path)).toEqual(['/api/releases/7/tracklist'])
     expect(at.shown.find('.form').text()).toBe('Read as lines: 3 tracks')
@@ -81,16 +81,16 @@ describe('C9 A pasted track list', () => {
     })
     await paste(at, 'x')
     await at.shown.findAll('fieldset input')[1]!.setValue(false)
-    await at.shown.find('[aria-label="Take line 4"]').setValue(false)
+    await at.shown.find('[aria-label="Apply line 4"]').setValue(false)
     expect(at.shown.find('.end').text()).toContain('1 cells change')
-    await at.shown.find('#source').setValue('mail of M. Tollgate, 20 Nov')
-    await at.button('Take it').trigger('click')
+    await at.shown.find('#source').setValue('email from M. Tollgate, 20 Nov')
+    await at.button('Apply').trigger('click')
     await flushPromises()
     expect(at.posts().at(-1)!.body).toEqual({
       text: 'x',
       columns: ['TITLE'],
       lines: [1, 2],
-      source: 'mail of M. Tollgate, 20 Nov',
+      source: 'email from M. Tollgate, 20 Nov',
     })
     expect(at.shown.emitted('close')).toHaveLength(1)
   })
@@ -98,13 +98,13 @@ describe('C9 A pasted track list', () => {
     const same = { ...LIST, rows: [row(1, 1, cell('Almanac', 'Almanac'), cell('3:07', '3:07'))], notUnderstood: [] }
     const at = await reader({ [READ]: same })
     await paste(at, 'x')
-    expect(at.button('Take it').attributes('disabled')).toBeDefined()
+    expect(at.button('Apply').attributes('disabled')).toBeDefined()
   })
   it('stays when it could not be taken, and says why', async () => {
     const says = 'Somebody changed track 1 meanwhile. Nothing was taken.'
     const at = await reader({ [READ]: LIST, [TAKE]: new Refused(409, 'changed-meanwhile', says) })
     await paste(at, 'x')
-    await at.button('Take it').trigger('click')
+    await at.button('Apply').trigger('click')
     await flushPromises()
     expect(at.shown.find('[role=alert]').text()).toBe(says)
     expect(at.shown.emitted('close')).toBeUndefined()

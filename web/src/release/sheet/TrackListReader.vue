@@ -77,28 +77,28 @@ async function take() {
         v-model="text"
         class="mono"
         spellcheck="false"
-        placeholder="Paste a track list from a mail, a table, a cue sheet or a disc’s table of contents."
+        placeholder="Paste a track list from an email, a table, a cue sheet or a disc’s table of contents."
       />
       <label for="source">Source, for the history</label>
       <input
         id="source"
         v-model="source"
         class="form-control form-control-sm"
-        placeholder="mail of M. Tollgate, 20 Nov"
+        placeholder="email from M. Tollgate, 20 Nov"
       />
     </div>
     <div class="right">
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p v-if="!list" class="quiet">
-        Nothing is read yet. Numbers, sides, times and dashes of all kinds are understood; titles, artists and times are
-        shown beside what stands there now.
+        Nothing pasted yet. Numbers, sides, times and dashes in any style are understood; titles, artists and times are
+        shown beside the current ones.
       </p>
       <template v-else>
         <p class="form">
           Read as {{ list.form }}: {{ list.rows.length }} {{ list.rows.length === 1 ? 'track' : 'tracks' }}
         </p>
         <fieldset>
-          <legend>Take</legend>
+          <legend>Apply</legend>
           <label v-for="column in list.columns" :key="column.key">
             <input type="checkbox" :checked="!off.has(column.key)" @change="off = toggled(off, column.key)" />
             {{ column.name }} <span class="quiet">{{ column.differs || 'same' }}</span>
@@ -108,7 +108,7 @@ async function take() {
           <table class="narrow">
             <thead>
               <tr>
-                <th scope="col"><span class="hidden-text">Take the row</span></th>
+                <th scope="col"><span class="hidden-text">Apply the row</span></th>
                 <th scope="col">№</th>
                 <th v-for="column in list.columns" :key="column.key" scope="col" :class="{ off: off.has(column.key) }">
                   {{ column.name }}
@@ -120,7 +120,7 @@ async function take() {
                 <td>
                   <input
                     type="checkbox"
-                    :aria-label="`Take line ${row.line}`"
+                    :aria-label="`Apply line ${row.line}`"
                     :checked="!left.has(row.line)"
                     @change="left = toggled(left, row.line)"
                   />
@@ -155,8 +155,8 @@ async function take() {
       </template>
       <div class="end">
         <span class="quiet">{{ fresh ? `${fresh} new, ` : '' }}{{ changes }} cells change</span>
-        <button class="act" type="button" @click="emit('close')">Take nothing</button>
-        <BButton variant="primary" size="sm" :disabled="!changes && !fresh" @click="take">Take it</BButton>
+        <button class="act" type="button" @click="emit('close')">Cancel</button>
+        <BButton variant="primary" size="sm" :disabled="!changes && !fresh" @click="take">Apply</BButton>
       </div>
     </div>
   </section>

@@ -60,7 +60,7 @@ describe('K5 What somebody has to permit', () => {
       { lines: [line({ confirmed: CONFIRMED })], documents: DOCUMENTS },
       { [SAY]: { lines: [line()], documents: DOCUMENTS } },
     )
-    await button('Take back').trigger('click')
+    await button('Withdraw').trigger('click')
     await flushPromises()
     expect(posts().at(-1)!.body).toMatchObject({ document: 0, party: '' })
   })

@@ -27,9 +27,7 @@ function say(line: PermissionLine, document: number, party: string) {
 <template>
   <section v-if="view?.lines.length" aria-label="Permissions">
     <h2>Permissions</h2>
-    <p class="quiet">
-      An attached document permits nothing by its name: say which original it is for and who gives the permission.
-    </p>
+    <p class="quiet">A document alone is not a permission: choose which original it covers and who gives it.</p>
     <ErrorNote :says="problem" @close="problem = null" />
     <div v-for="line in view.lines" :key="key(line)" class="line">
       <span class="what">
@@ -44,7 +42,7 @@ function say(line: PermissionLine, document: number, party: string) {
           >{{ line.confirmed.party }}: {{ line.confirmed.name }}
           <span class="quiet">confirmed by {{ line.confirmed.by }}</span></span
         >
-        <button v-if="!release.readOnly" class="act" type="button" @click="say(line, 0, '')">Take back</button>
+        <button v-if="!release.readOnly" class="act" type="button" @click="say(line, 0, '')">Withdraw</button>
       </template>
       <span v-else-if="!view.documents.length" class="quiet">Attach the document to this release first.</span>
       <template v-else-if="!release.readOnly">

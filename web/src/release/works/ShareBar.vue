@@ -10,6 +10,8 @@ const props = defineProps<{
   total: string
   left: string
   closes: boolean
+  /** Without words, but for what is left or too much: the place says what it is. */
+  compact?: boolean
 }>()
 const parts = () =>
   [
@@ -21,8 +23,8 @@ const parts = () =>
 </script>
 
 <template>
-  <div class="bar-line">
-    <span class="name">{{ props.right }}</span>
+  <div class="bar-line" :class="{ compact: props.compact }">
+    <span v-if="!props.compact" class="name">{{ props.right }}</span>
     <span class="bar" role="img" :aria-label="`${props.right} right: ${props.total} of 100.00`">
       <i
         v-for="part in parts()"
@@ -32,8 +34,8 @@ const parts = () =>
         :title="`${part.name} ${part.share.toFixed(2)}`"
       />
     </span>
-    <span class="mono total">{{ props.total }}</span>
-    <span class="left" :class="{ closes: props.closes }">
+    <span v-if="!props.compact" class="mono total">{{ props.total }}</span>
+    <span v-if="!props.compact || !props.closes" class="left" :class="{ closes: props.closes }">
       <Mark :weight="props.closes ? 'ready' : 'risk'" />
       {{ props.closes ? 'closes' : Number(props.left) < 0 ? `${props.left.slice(1)} too much` : `${props.left} left` }}
     </span>
@@ -46,6 +48,12 @@ const parts = () =>
   gap: var(--space-4);
   align-items: center;
   font-size: var(--type-note);
+}
+.compact {
+  margin-top: var(--space-1);
+}
+.compact .bar {
+  height: 8px;
 }
 .name {
   width: 76px;

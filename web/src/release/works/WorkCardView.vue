@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** One composition: what it is called, who wrote it, who has which share, what else is in it, its words. */
+/** One composition, opened: what it is called, who wrote it, who has which share, what else is in it, its words. */
 import { ref, watch } from 'vue'
 import type { FactCell, PersonShare, RoleChoice, WorkCard } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
@@ -42,18 +42,13 @@ function put(cell: FactCell, event: Event) {
 <template>
   <article class="work" :data-work="props.work.id">
     <header>
-      <h3>{{ props.work.title }}</h3>
-      <span class="quiet">
-        {{ props.work.tracks.length === 1 ? 'track' : 'tracks' }} {{ props.work.tracks.join(', ') }}
-        <template v-if="props.work.recordings > 1">· {{ props.work.recordings }} recordings</template>
-      </span>
       <span class="push" />
       <select
         v-if="!props.readOnly && props.others.length"
         :aria-label="`${props.work.title} is the same work as`"
         @change="choose"
       >
-        <option value="">{{ alike().length ? 'Same title as another: one work?' : 'Same work as…' }}</option>
+        <option value="">{{ alike().length ? 'Same title as another work. The same work?' : 'Same work as…' }}</option>
         <option
           v-for="other in [...alike(), ...props.others.filter((each) => !alike().includes(each))]"
           :key="other.id"
@@ -66,7 +61,7 @@ function put(cell: FactCell, event: Event) {
         v-if="!props.readOnly && props.work.writers.length"
         class="act"
         type="button"
-        title="Each writer the same; a publisher has half of theirs"
+        title="Equal shares for all writers; a publisher gets half of its writer’s share"
         @click="emit('equal')"
       >
         Divide equally
@@ -83,7 +78,7 @@ function put(cell: FactCell, event: Event) {
           @change="put(props.work.facts[key]!, $event)"
         />
       </label>
-      <p v-if="props.work.iswcWrong" class="wrong"><Mark weight="stop" /> The ISWC’s check digit does not fit.</p>
+      <p v-if="props.work.iswcWrong" class="wrong"><Mark weight="stop" /> The ISWC check digit does not match.</p>
     </div>
     <ShareTable
       label="Writers"
@@ -134,22 +129,15 @@ function put(cell: FactCell, event: Event) {
         <p>{{ words }}</p>
       </section>
     </div>
+    <slot />
   </article>
 </template>
 
 <style scoped>
-.work {
-  padding: var(--space-5) 0 var(--space-5);
-  border-bottom: 1px solid var(--ink);
-}
 header {
   display: flex;
   gap: var(--space-5);
   align-items: baseline;
-}
-h3 {
-  margin: 0;
-  font-size: var(--type-head);
 }
 .push {
   flex: 1;

@@ -73,6 +73,12 @@ const panel = (view: object, routes: Record<string, unknown> = {}, role = 'manag
     },
     { role, first: () => useReleaseStore().open(7) },
   )
+/** The same with all works opened. */
+const opened = async (...of: Parameters<typeof panel>) => {
+  const at = await panel(...of)
+  for (const title of at.shown.findAll('.line .title')) await title.trigger('click')
+  return at
+}
 type Panel = Awaited<ReturnType<typeof panel>>
 const written = async (at: Panel) => {
   await flushPromises()
@@ -83,15 +89,49 @@ afterEach(() => vi.unstubAllGlobals())
 
 describe('C6 Works and who has which share', () => {
   it('say where to begin when there is none', async () => {
-    expect((await panel(works([]))).shown.text()).toContain('No track yet, so there is no work.')
+    expect((await panel(works([]))).shown.text()).toContain('No tracks yet, so there are no works.')
   })
   it('say what does not close, in words and in a bar', async () => {
-    const { shown } = await panel(works([work(1, 'Almanac')]))
+    const { shown } = await opened(works([work(1, 'Almanac')]))
     expect(shown.find('.wrong').text()).toContain('50.00 of the performing right is left.')
-    expect(shown.find('.bar').attributes('aria-label')).toBe('performing right: 50.00 of 100.00')
+    expect(shown.findAll('.bar').at(-2)!.attributes('aria-label')).toBe('performing right: 50.00 of 100.00')
+  })
+  it('are a line each until one is opened, by mouse or by key', async () => {
+    const { shown } = await panel(works([work(1, 'Almanac'), work(2, 'Eelgrass')], [income(1)]))
+    expect(shown.findAll('.line').map((each) => each.find('.title').text())).toEqual(['Almanac', 'Eelgrass'])
+    expect(shown.find('.line').text()).toContain('Joss Amberley 50')
+    expect(shown.find('.line').text()).toContain('50.00 left')
+    expect(shown.find('.line').text()).toContain('not one-stop')
+    expect(shown.find('.opened').exists()).toBe(false)
+    await shown.findAll('.line')[1]!.trigger('keydown', { key: 'ArrowUp' })
+    expect(document.activeElement).toBe(shown.find('.line').element)
+    await shown.find('.line').trigger('keydown', { key: 'Enter' })
+    expect(shown.find('.opened [data-work="1"]').exists()).toBe(true)
+  })
+  it('that are selected become one in one move, or are divided equally', async () => {
+    const three = [work(1, 'Almanac'), work(2, 'Eelgrass'), work(3, 'Saltings')]
+    const at = await panel(works(three), {
+      'POST /api/releases/7/works/1/equal': works(three),
+      'POST /api/releases/7/works/3/equal': works(three),
+    })
+    const select = async (line: number) => at.shown.findAll('.line')[line]!.trigger('keydown', { key: ' ' })
+    await select(0)
+    await select(2)
+    await at.button('Divide equally').trigger('click')
+    await flushPromises()
+    expect(at.posts().map((each) => each.path)).toEqual([
+      '/api/releases/7/works/1/equal',
+      '/api/releases/7/works/3/equal',
+    ])
+    await select(0)
+    await select(1)
+    await at.button('Make them the same work').trigger('click')
+    expect(await written(at)).toMatchObject({
+      changes: [{ target: 200, field: 'recording.work', before: '2', after: '1' }],
+    })
   })
   it('take shares part by part, as they were typed', async () => {
-    const at = await panel(works([work(1, 'Almanac')]))
+    const at = await opened(works([work(1, 'Almanac')]))
     await at.shown.find('[aria-label="Share of the performing right of Joss Amberley"]').setValue('100')
     await at.shown.find('[aria-label="Share of the performing right of Joss Amberley"]').trigger('change')
     expect(await written(at)).toMatchObject({
@@ -109,19 +149,19 @@ describe('C6 Works and who has which share', () => {
     })
   })
   it('take a code; what is unchanged is not written', async () => {
-    const at = await panel(works([work(1, 'Almanac')]))
+    const at = await opened(works([work(1, 'Almanac')]))
     const [title, iswc] = at.shown.findAll('.facts input')
     await title!.trigger('change')
     expect(at.posts()).toHaveLength(0)
     await iswc!.setValue('T-034.524.680-1')
     expect(await written(at)).toMatchObject({ changes: [{ field: 'work.iswc', after: 'T-034.524.680-1' }] })
   })
-  it('say of a code that its check digit does not fit', async () => {
-    const { shown } = await panel(works([work(1, 'Almanac', { iswcWrong: true })]))
-    expect(shown.text()).toContain('The ISWC’s check digit does not fit.')
+  it('say of a code that its check digit does not match', async () => {
+    const { shown } = await opened(works([work(1, 'Almanac', { iswcWrong: true })]))
+    expect(shown.text()).toContain('The ISWC check digit does not match.')
   })
   it('are divided equally by the server, not by the page', async () => {
-    const at = await panel(works([work(1, 'Almanac')]), {
+    const at = await opened(works([work(1, 'Almanac')]), {
       'POST /api/releases/7/works/1/equal': works([work(1, 'Almanac', { problems: [] })]),
     })
     await at.button('Divide equally').trigger('click')
@@ -131,9 +171,9 @@ describe('C6 Works and who has which share', () => {
   })
   it('of one title are offered to become one; all recordings go in one move', async () => {
     const two = [fact('recording', 200, 'work', '2'), fact('recording', 300, 'work', '2')]
-    const at = await panel(works([work(1, 'Almanac'), work(2, 'Almanac', { recorded: two })]))
+    const at = await opened(works([work(1, 'Almanac'), work(2, 'Almanac', { recorded: two })]))
     const select = at.shown.find('[data-work="2"] select')
-    expect(select.text()).toContain('Same title as another: one work?')
+    expect(select.text()).toContain('Same title as another work. The same work?')
     await select.setValue('1')
     expect(await written(at)).toMatchObject({
       changes: [
@@ -143,21 +183,23 @@ describe('C6 Works and who has which share', () => {
     })
   })
   it('say of each recording who can license it, and why not', async () => {
-    const { shown } = await panel(works([work(1, 'Almanac')], [income(1), income(2, { oneStop: true, reasons: [] })]))
+    const { shown } = await opened(
+      works([work(1, 'Almanac', { tracks: [1, 2] })], [income(1), income(2, { oneStop: true, reasons: [] })]),
+    )
     const verdicts = shown.findAll('.verdict').map((each) => each.text())
-    expect(verdicts[0]).toContain('Not one stop')
+    expect(verdicts[0]).toContain('Not one-stop')
     expect(verdicts[0]).toContain('Nobody has a part yet.')
-    expect(verdicts[1]).toContain('One stop')
+    expect(verdicts[1]).toContain('One-stop')
   })
   it('take the income of a recording as it is typed', async () => {
-    const at = await panel(works([work(1, 'Almanac')], [income(1)]))
+    const at = await opened(works([work(1, 'Almanac')], [income(1)]))
     await at.shown.find('[aria-label="Income split of track 1"]').setValue('Mira Tollgate: artist 60')
     expect(await written(at)).toMatchObject({
       changes: [{ field: 'recording.splits', after: 'Mira Tollgate: artist 60' }],
     })
   })
   it('can be read by readers, and not changed', async () => {
-    const { shown, button } = await panel(works([work(1, 'Almanac')], [income(1)]), {}, 'reader')
+    const { shown, button } = await opened(works([work(1, 'Almanac')], [income(1)]), {}, 'reader')
     expect(button('Divide equally')).toBeUndefined()
     expect(shown.findAll('input').every((each) => each.attributes('disabled') !== undefined)).toBe(true)
   })

@@ -33,13 +33,13 @@ final class CheckCommand implements Callable<Integer> {
     @Parameters(paramLabel = "DOCUMENT", description = "JSON document or CSV sheet of a release.")
     private Path document;
 
-    @Option(names = "--destination", description = DestinationOption.SAYS + " All patterns when not given.")
+    @Option(names = "--destination", description = DestinationOption.SAYS + " All patterns if not given.")
     private List<String> destinations;
 
-    @Option(names = "--today", description = "The day of the check, ISO 8601; today when not given.")
+    @Option(names = "--today", description = "Date of the check, ISO 8601; today if not given.")
     private LocalDate today;
 
-    @Option(names = "--lines", description = "One line of JSON a finding.")
+    @Option(names = "--lines", description = "One line of JSON per finding.")
     private boolean lines;
 
     @Spec

@@ -14,7 +14,7 @@ final class CodesCommand implements Callable<Integer> {
     @Parameters(arity = "1..*", paramLabel = "CODE")
     private List<String> codes;
 
-    @Option(names = "--lines", description = "One line of JSON an input.")
+    @Option(names = "--lines", description = "One line of JSON per input.")
     private boolean lines;
 
     @Override

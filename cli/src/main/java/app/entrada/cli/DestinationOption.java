@@ -12,7 +12,7 @@ import picocli.CommandLine.ParameterException;
 
 /** A destination as it is named on the command line: by the file of its profile, or by what receivers of its kind want. */
 final class DestinationOption {
-    static final String SAYS = "File of a destination's profile, or the id of a pattern; a wrong one lists all.";
+    static final String SAYS = "Profile file of a destination, or the ID of a pattern; an unknown one lists all.";
 
     private static final long LARGEST_PROFILE = 1 << 20;
 
@@ -27,12 +27,11 @@ final class DestinationOption {
         Path file = Path.of(named);
         try {
             if (!Files.exists(file)) return begun(DestinationPattern.byId(named), today);
-            if (Files.size(file) > LARGEST_PROFILE)
-                throw new IllegalArgumentException("it is larger than a profile can be");
+            if (Files.size(file) > LARGEST_PROFILE) throw new IllegalArgumentException("it is too large for a profile");
             return Profile.read(Files.readString(file));
         } catch (IOException | IllegalArgumentException wrong) {
             throw new ParameterException(
-                    spec.commandLine(), "“%s” is no destination: %s".formatted(named, wrong.getMessage()), wrong);
+                    spec.commandLine(), "“%s” is not a destination: %s".formatted(named, wrong.getMessage()), wrong);
         }
     }
 

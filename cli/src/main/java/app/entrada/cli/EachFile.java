@@ -15,7 +15,7 @@ final class EachFile {
     @Parameters(arity = "1..*", paramLabel = "FILE")
     private List<Path> files;
 
-    @Option(names = "--lines", description = "One line of JSON an input.")
+    @Option(names = "--lines", description = "One line of JSON per input.")
     private boolean lines;
 
     /** What is done. */

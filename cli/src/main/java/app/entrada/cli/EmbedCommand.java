@@ -36,7 +36,7 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "embed",
         description =
-                "Writes tagged copies of a document's masters and proves them; their checksums stand in SHA256SUMS.")
+                "Writes tagged copies of a document's masters and verifies them; their checksums are in SHA256SUMS.")
 final class EmbedCommand implements Callable<Integer> {
     @Parameters(paramLabel = "DOCUMENT")
     private Path document;
@@ -44,19 +44,19 @@ final class EmbedCommand implements Callable<Integer> {
     @Option(
             names = "--recipe",
             required = true,
-            description = "Name of a shipped recipe, or a file with one; a wrong name lists those there are.")
+            description = "Name of a built-in recipe, or a recipe file; an unknown name lists the available ones.")
     private String recipe;
 
     @Option(names = "--out", required = true, description = "Folder for the copies.")
     private Path out;
 
-    @Option(names = "--track", description = "Number of one track; all when not given.")
+    @Option(names = "--track", description = "Track number; all tracks if not given.")
     private Integer only;
 
-    @Option(names = "--today", description = "Day to write, yyyy-mm-dd; today when not given.")
+    @Option(names = "--today", description = "Date to write, yyyy-mm-dd; today if not given.")
     private LocalDate today = LocalDate.now();
 
-    @Option(names = "--lines", description = "One line of JSON a track.")
+    @Option(names = "--lines", description = "One line of JSON per track.")
     private boolean lines;
 
     @Spec

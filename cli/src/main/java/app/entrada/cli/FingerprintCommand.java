@@ -21,10 +21,10 @@ final class FingerprintCommand implements Callable<Integer> {
     @Mixin
     private EachFile each;
 
-    @Option(names = "--index", required = true, description = "Folder of the index; made when there is none.")
+    @Option(names = "--index", required = true, description = "Folder of the index; created if missing.")
     private Path folder;
 
-    @Option(names = "--as", description = "Id of the print; the file's name when not given. For one file.")
+    @Option(names = "--as", description = "ID of the print; the file's name if not given. For one file only.")
     private String id;
 
     @Spec

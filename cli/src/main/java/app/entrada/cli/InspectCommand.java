@@ -19,7 +19,7 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
-@Command(name = "inspect", description = "Shows all that is in sound files.")
+@Command(name = "inspect", description = "Shows everything in audio files.")
 final class InspectCommand implements Callable<Integer> {
     @Mixin
     private EachFile each;

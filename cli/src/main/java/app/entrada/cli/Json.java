@@ -38,7 +38,7 @@ final class Json {
         Map<String, Object> error = new LinkedHashMap<>();
         error.put("what", what == null ? "the input could not be read" : what);
         error.put("where", where);
-        error.put("remedy", "Mend the input at that place and run the command again; nothing was written.");
+        error.put("remedy", "Correct the input there and run the command again; nothing was written.");
         return error;
     }
 

@@ -37,7 +37,7 @@ public final class Main implements Runnable {
 
     @Override
     public void run() {
-        throw new CommandLine.ParameterException(spec.commandLine(), "Wanted: one of the commands below.");
+        throw new CommandLine.ParameterException(spec.commandLine(), "Expected: one of the commands below.");
     }
 
     /** Runs a command and exits with its code. */

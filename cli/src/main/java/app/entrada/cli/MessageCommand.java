@@ -66,16 +66,16 @@ final class MessageCommand implements Callable<Integer> {
     @Option(names = "--out", required = true, description = "Folder for the package.")
     private Path out;
 
-    @Option(names = "--occasion", description = "delivery, update or takedown; delivery when not given.")
+    @Option(names = "--occasion", description = "delivery, update or takedown; delivery if not given.")
     private String occasion = "delivery";
 
-    @Option(names = "--today", description = "Day of sealing, yyyy-mm-dd; today when not given.")
+    @Option(names = "--today", description = "Date of sealing, yyyy-mm-dd; today if not given.")
     private LocalDate today = LocalDate.now();
 
-    @Option(names = "--price", description = "For receivers that license for money, whole units.")
+    @Option(names = "--price", description = "For destinations that license for money; whole units.")
     private int price;
 
-    @Option(names = "--address", description = "Where a feed's files will be fetched, with a stroke at the end.")
+    @Option(names = "--address", description = "Base address of a feed's files, with a slash at the end.")
     private String address = "https://feeds.example/";
 
     @Spec
@@ -242,7 +242,7 @@ final class MessageCommand implements Callable<Integer> {
                             plan,
                             target);
             if (!proof.holds())
-                throw new IOException("the copy of track %d did not prove: %s"
+                throw new IOException("the copy of track %d could not be verified: %s"
                         .formatted(track.number(), String.join("; ", proof.different())));
             copies.put(track.id(), sent("resources/%02d.%s".formatted(track.number(), ending), target));
         }

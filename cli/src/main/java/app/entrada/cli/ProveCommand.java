@@ -13,12 +13,12 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-@Command(name = "prove", description = "Reads every copy of a folder again and holds it against SHA256SUMS.")
+@Command(name = "prove", description = "Reads every copy in a folder again and compares it with SHA256SUMS.")
 final class ProveCommand implements Callable<Integer> {
     @Parameters(paramLabel = "FOLDER")
     private Path folder;
 
-    @Option(names = "--lines", description = "One line of JSON a file.")
+    @Option(names = "--lines", description = "One line of JSON per file.")
     private boolean lines;
 
     @Override

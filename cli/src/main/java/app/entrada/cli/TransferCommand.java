@@ -21,12 +21,12 @@ import picocli.CommandLine.Parameters;
 
 @Command(
         name = "transfer",
-        description = "Writes a copy of a file with the tags of another one; length and tempo are measured afresh.")
+        description = "Writes a copy of a file with the tags of another one; length and tempo are measured again.")
 final class TransferCommand implements Callable<Integer> {
-    @Parameters(index = "0", paramLabel = "FROM", description = "The file whose tags are taken.")
+    @Parameters(index = "0", paramLabel = "FROM", description = "The file to take the tags from.")
     private Path from;
 
-    @Parameters(index = "1", paramLabel = "TO", description = "The file whose sound is taken; it is only read.")
+    @Parameters(index = "1", paramLabel = "TO", description = "The file to take the audio from; it is only read.")
     private Path to;
 
     @Option(names = "--out", required = true, description = "The copy.")

@@ -160,7 +160,7 @@ class CommandLineTest {
         Files.writeString(own, Files.readString(own).replace("version: 1", "version: one"));
         assertThat(run("check", sheet.toString(), "--destination", own.toString()))
                 .isEqualTo(2);
-        assertThat(complained).contains("mill-race.yaml” is no destination", "Line 4", "a whole number");
+        assertThat(complained).contains("mill-race.yaml” is not a destination", "Line 4", "a whole number");
         Path bad = Files.writeString(folder.resolve("bad.csv"), "title;mystery\nLow Bridge;x\n");
         assertThat(run("check", bad.toString())).isEqualTo(3);
     }

@@ -50,12 +50,14 @@ class AccessibleTest {
                 browser.type("#pasted", "1. Almanac 3:07\n2. Eelgrass 4:12");
                 browser.see(".reader tr[data-line]");
                 check(browser, theme + " track list");
-                browser.click("button", "Take nothing");
+                browser.click("button", "Cancel");
                 browser.chord(Keys.ALT, "2");
                 browser.click("[data-cell='1.4']");
                 check(browser, theme + " credits");
                 browser.chord(Keys.ALT, "3");
-                browser.see(".work .bar");
+                browser.see(".line .bar");
+                browser.click(".line .title");
+                browser.see(".opened .bar");
                 check(browser, theme + " works");
                 browser.chord(Keys.ALT, "4");
                 browser.see(".artwork dl");
@@ -98,7 +100,7 @@ class AccessibleTest {
                 browser.see(".values li");
                 check(browser, theme + " catalogue");
                 browser.click(".tick input");
-                browser.click(".found .act", "Take to a release");
+                browser.click(".found .act", "Add to a release");
                 browser.see(".modal .way");
                 check(browser, theme + " recordings taken to a release");
                 browser.press(Keys.ESCAPE);

@@ -16,7 +16,7 @@ class BadInputTest extends InTheBrowser {
         browser.type("#name", "Sol Pereira-Finch");
         browser.type("#password", "not the password");
         browser.click("button[type=submit]");
-        browser.see("[role=alert]", "Name and password do not fit. Nothing was changed.");
+        browser.see("[role=alert]", "Name or password is incorrect. Nothing was changed.");
         assertThat(browser.script("return document.querySelector('#name').value"))
                 .isEqualTo("Sol Pereira-Finch");
         browser.type("#password", entrada.password());
@@ -30,7 +30,7 @@ class BadInputTest extends InTheBrowser {
         desk.begin("Paper Lighthouse");
         Path text = Files.writeString(folder.resolve("final.wav"), "Dear label, here is the song.");
         browser.drop(".release", text);
-        browser.see(".upload[role=alert]", "neither sound nor a picture");
+        browser.see(".upload[role=alert]", "neither audio nor a picture");
         browser.see(".loose", "final.wav");
         browser.see(".findings", "has no master");
         assertThat(browser.text("[data-cell='1.master']")).contains("none");
@@ -69,7 +69,7 @@ class BadInputTest extends InTheBrowser {
         desk.signIn();
         desk.begin("Thirtieth of February");
         browser.cell("0.releaseDate", "30 Feb 2027");
-        browser.see("[role=alert]", "“30 Feb 2027” is no date; wanted: 2027-02-12 or 12 Feb 2027");
+        browser.see("[role=alert]", "“30 Feb 2027” is not a valid date; expected: 2027-02-12 or 12 Feb 2027");
     }
 
     @Test

@@ -81,11 +81,11 @@ class CatalogueInTheBrowserTest {
         filter("without isrc", "year 2019 to 2021");
         browser.see(".found b", String.valueOf(count));
         browser.click(".found .act", "Allocate missing ISRCs in all " + count);
-        browser.see(".none", "Nothing fits this filter");
+        browser.see(".none", "No rows match this filter");
         browser.click(".undo .act", "Undo");
         browser.see(".found b", String.valueOf(count));
         browser.click(".undo .act", "Redo");
-        browser.see(".none", "Nothing fits this filter");
+        browser.see(".none", "No rows match this filter");
         browser.click(".undo .act", "Undo");
         browser.see(".found b", String.valueOf(count));
     }
@@ -97,7 +97,7 @@ class CatalogueInTheBrowserTest {
         browser.see(".caption [aria-sort=ascending]");
         browser.click(".views .act", "Save view");
         browser.type(".modal.show input.form-control", "Folk of 2018");
-        browser.click(".modal.show label", "for everybody");
+        browser.click(".modal.show label", "for everyone");
         browser.click(".modal.show button", "Save");
         browser.see(".views select option", "Folk of 2018");
         String found = browser.text(".found b");
@@ -138,7 +138,7 @@ class CatalogueInTheBrowserTest {
         String before = marks(number);
         browser.click(".found .act", "Set a field in all");
         browser.choose(".modal.show select", "ISRC");
-        browser.click(".modal.show label", "Empty the field");
+        browser.click(".modal.show label", "Clear the field");
         browser.see(".modal.show [role=status]", "will change");
         browser.click(".modal.show .btn-primary");
         browser.see(".undo .act", "ISRC of");
@@ -213,7 +213,7 @@ class CatalogueInTheBrowserTest {
         browser.go(ENTRADA.address() + "/catalogue/families?kind=genres");
         browser.see(".family .chip.right", "Folk");
         browser.see(".family .chip", "Folk-");
-        browser.click(".family .btn", "Make");
+        browser.click(".family .btn", "Merge");
         browser.see(".changed", "one undo");
         int planted = planted().genres();
         assertThat(browser.text(".changed [role=status]")).contains("What changes");
@@ -238,7 +238,7 @@ class CatalogueInTheBrowserTest {
                 .replaceAll("[●0-9,]", "")
                 .strip();
         browser.click(".family .act", "These are different people");
-        browser.see(".kinds .apart", "1 decided as different");
+        browser.see(".kinds .apart", "1 marked as different");
         browser.seeCount(".family", families - 1);
         browser.click(".kinds .apart");
         browser.see(".decided", name);

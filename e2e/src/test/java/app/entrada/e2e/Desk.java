@@ -45,10 +45,10 @@ final class Desk {
         browser.click("nav a", "Releases");
         browser.click("button", "New release");
         browser.type("#new-title", title);
-        browser.click(".modal button", "Begin");
+        browser.click(".modal button", "Create");
         browser.see("h1", title);
         browser.see("[data-cell='1.title']", title);
-        browser.click(".marks .act", "Give codes");
+        browser.click(".marks .act", "Allocate codes");
         browser.see("[data-cell='0.barcode']", "9 521234");
     }
 

@@ -119,7 +119,7 @@ class EmbedTest {
         for (String recipe : RECIPES) {
             browser.click("[aria-label=Recipes] button", recipe);
             browser.see("[aria-label=Recipes] .here", "8 of 9");
-            browser.see(".files .state", "stale: facts changed since");
+            browser.see(".files .state", "out of date");
         }
         List<String> before = fingerprints();
         RECIPES.forEach(this::tick);

@@ -46,14 +46,14 @@ class FromFolderToReleaseTest extends InTheBrowser {
         browser.drop("main", heap);
         browser.see("h1", "Intake");
         browser.see(".moves", "60 of 60 chosen");
-        browser.seeNoLonger(".moves", "still being listened to", 180);
+        browser.seeNoLonger(".moves", "still being analysed", 180);
         browser.see(".row", "the same recording as “Slack Water”");
 
         // first confirmation: the release
-        browser.click("button", "Make a release of these…");
+        browser.click("button", "Create a release…");
         browser.see(".modal td", "Anchor Bell");
         browser.see(".modal .known", "Slack Water");
-        browser.click(".modal button", "Make the release");
+        browser.click(".modal button", "Create release");
 
         // second: all that is certain
         browser.see("h1", SixtyFiles.TITLE);

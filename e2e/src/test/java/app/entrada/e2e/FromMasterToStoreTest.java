@@ -49,19 +49,19 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.see(".findings", "has no composer");
         desk.compile();
         browser.seeNoLonger(".findings", "has no composer");
-        browser.see(".findings h2", "1 in 1 destination");
-        browser.see(".findings", "No copy of “Glass Harbour” is written yet.");
+        browser.see(".findings h2", "1 for 1 destination");
+        browser.see(".findings", "No copy of “Glass Harbour” has been written.");
 
         // a wrong code is seen at once, its finding leads to the cell, undo takes it back
         browser.cell("1.isrc", "XANW926");
-        browser.see(".findings", "“XANW926” is no ISRC");
+        browser.see(".findings", "“XANW926” is not a valid ISRC");
         browser.click("[data-cell='0.title']");
         browser.press("j");
         browser.see("[data-cell='1.isrc'].here");
-        browser.see(".detail", "is no ISRC");
+        browser.see(".detail", "is not a valid ISRC");
         browser.chord(Keys.CONTROL, "z");
-        browser.see(".findings h2", "1 in 1 destination");
-        browser.see(".findings", "No copy of “Glass Harbour” is written yet.");
+        browser.see(".findings h2", "1 for 1 destination");
+        browser.see(".findings", "No copy of “Glass Harbour” has been written.");
         browser.see("[data-cell='1.isrc']", "XA-NW9-26-000");
 
         // a featured artist typed into the title moves to the credits in one move
@@ -69,14 +69,14 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.click(".findings .act", "Move to credits");
         browser.see("[data-cell='1.featured']", "Mira Tollgate");
         browser.see("[data-cell='1.title']", "Glass Harbour");
-        browser.see(".findings h2", "1 in 1 destination");
-        browser.see(".findings", "No copy of “Glass Harbour” is written yet.");
+        browser.see(".findings h2", "1 for 1 destination");
+        browser.see(".findings", "No copy of “Glass Harbour” has been written.");
 
         desk.writeCopies("Store master, WAV");
-        browser.see(".certificate", "entries as planned");
+        browser.see(".certificate", "tags as planned");
         desk.writeCopies("FLAC");
         browser.see(".certificate", "decoded samples");
-        browser.see(".findings", "Nothing stands in the way.");
+        browser.see(".findings", "No findings.");
         Path flac = Files.write(folder.resolve("fetched.flac"), browser.fetch(browser.link(".file a")));
         assertThat(run("metaflac", "--export-tags-to=-", "--no-utf8-convert", flac.toString()))
                 .contains("TITLE=Glass Harbour", "FEATURED=Mira Tollgate", "COMPOSER=Ines Quillon", "ISRC=XANW926");
@@ -88,12 +88,12 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.click("#declares");
         browser.type("#again", "not the password");
         browser.click(".modal button", "Seal and send");
-        browser.see(".modal", "The password does not fit. Nothing was sent.");
+        browser.see(".modal", "The password is incorrect. Nothing was sent.");
         browser.type("#again", entrada.password());
         browser.click(".modal button", "Seal and send");
-        browser.see(".delivery", "Lumenfold has it whole: receipt LF-");
+        browser.see(".delivery", "Lumenfold received the complete package: receipt LF-");
         browser.see(".delivery", "in review");
-        browser.see(".delivery", "Lumenfold took it.");
+        browser.see(".delivery", "Accepted by Lumenfold.");
         assertThat(storeHas("Glass Harbour")).hasSize(1);
 
         browser.click("nav a", "Desk");
@@ -116,7 +116,7 @@ class FromMasterToStoreTest extends InTheBrowser {
         entrada.order("unavailable", 2, 0);
         desk.send();
         browser.see(".delivery", "Lumenfold answered 503.");
-        browser.see(".delivery", "Lumenfold took it.");
+        browser.see(".delivery", "Accepted by Lumenfold.");
         assertThat(storeHas("Lamplighter's Round")).hasSize(1);
     }
 
@@ -135,7 +135,7 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.see(".desk li", "Lumenfold rejected it: Our editors found the cover too dark.");
         browser.click(".desk li a", "Lumenfold rejected it");
         desk.send();
-        browser.see(".delivery", "Lumenfold took it.");
+        browser.see(".delivery", "Accepted by Lumenfold.");
         assertThat(storeHas("Ebb Ledger")).hasSize(2);
     }
 
@@ -162,7 +162,7 @@ class FromMasterToStoreTest extends InTheBrowser {
         entrada.order("review", 0, 4000);
         entrada.run("demo");
         browser.go(browser.address());
-        browser.see(".delivery", "Lumenfold took it.", 60);
+        browser.see(".delivery", "Accepted by Lumenfold.", 60);
         assertThat(storeHas(title)).hasSize(1);
     }
 

@@ -38,11 +38,11 @@ class KeptEditsTest extends InTheBrowser {
         String sheet = browser.address();
         entrada.killServer();
         browser.cell("0.genre", "Folk");
-        browser.see(".conflict", "One edit waits on this computer");
+        browser.see(".conflict", "One edit is kept on this computer");
         browser.see("[data-cell='0.genre'].waiting", "Folk");
         browser.cell("0.genre", "Rock");
         browser.cell("0.language", "en");
-        browser.see(".conflict", "3 edits wait");
+        browser.see(".conflict", "3 edits are kept");
         // the page is gone, what was typed is not
         browser.go("about:blank");
         entrada.run("demo");
@@ -62,7 +62,7 @@ class KeptEditsTest extends InTheBrowser {
         entrada.killServer();
         browser.cell("0.genre", "Folk");
         browser.cell("0.language", "de");
-        browser.see(".conflict", "2 edits wait");
+        browser.see(".conflict", "2 edits are kept");
         browser.go("about:blank");
         entrada.run("demo");
         // somebody else writes the same facts meanwhile
@@ -78,12 +78,12 @@ class KeptEditsTest extends InTheBrowser {
             other.close();
         }
         browser.go(entrada.address() + "/releases/" + id + "/sheet");
-        browser.see(".conflict", "It says Jazz; you wanted Folk");
-        browser.see(".conflict", "It says fr; you wanted de");
-        browser.click(".conflict .act", "Leave theirs");
+        browser.see(".conflict", "It now says Jazz; you entered Folk");
+        browser.see(".conflict", "It now says fr; you entered de");
+        browser.click(".conflict .act", "Keep theirs");
         browser.seeNoLonger(".conflict", "Jazz");
-        browser.see(".conflict", "It says fr; you wanted de");
-        browser.click(".conflict .act", "Write mine");
+        browser.see(".conflict", "It now says fr; you entered de");
+        browser.click(".conflict .act", "Use mine");
         browser.see("[data-cell='0.language']:not(.waiting)", "de");
         assertThat(genre()).isEqualTo("Jazz");
     }

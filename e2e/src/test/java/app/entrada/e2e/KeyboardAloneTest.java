@@ -211,7 +211,7 @@ class KeyboardAloneTest extends InTheBrowser {
         browser.see("[data-cell='10.title']", "Estuary");
         for (int i = 0; i < moves; i++) browser.chord(Keys.CONTROL, "z");
         browser.see("h1", "Untitled release");
-        browser.see(".sheet", "No track yet");
+        browser.see(".sheet", "No tracks yet");
         for (int i = 0; i < moves; i++) browser.chord(Keys.CONTROL, Keys.SHIFT, "z");
         browser.see("[data-cell='10.master']", "0:04");
         assertThat(document()).isEqualTo(document);

@@ -105,11 +105,11 @@ class OwnDestinationsTest {
         mended();
         browser.look(sheet);
         browser.go(browser.address());
-        browser.see(".sheet header", "what changed since it was handed over");
+        browser.see(".sheet header", "what changed since submission");
         assertThat(browser.count("[data-caption]")).isEqualTo(1);
-        assertThat(browser.text("li.current")).contains("02/19/2027", "Handed over last: 02/12/2027");
+        assertThat(browser.text("li.current")).contains("02/19/2027", "Submitted last: 02/12/2027");
         browser.press(Keys.SPACE);
-        browser.see("footer", "All of it is in the form");
+        browser.see("footer", "Everything is in the form");
         handedOver(sheet);
         browser.look(house);
         accepted();
@@ -124,7 +124,7 @@ class OwnDestinationsTest {
 
     private static void begins() throws IOException {
         browser.go(ENTRADA.address());
-        browser.see(".sign-in", "Nobody has an account here yet");
+        browser.see(".sign-in", "There is no account yet");
         browser.type("#name", "Vera Locke");
         browser.type("#password", PASSWORD);
         browser.click("button[type=submit]");
@@ -152,7 +152,7 @@ class OwnDestinationsTest {
         browser.choose("#pattern", kind);
         browser.type("#destination-name", name);
         browser.type("#lead", "10");
-        browser.click(".modal .tick", "Every release is meant for it");
+        browser.click(".modal .tick", "A default destination of every release");
     }
 
     private static void added(String name, String way) {
@@ -163,7 +163,7 @@ class OwnDestinationsTest {
     }
 
     private static void saved() {
-        browser.click(".connection button", "Save the connection");
+        browser.click(".connection button", "Save connection");
         browser.see(".connection [role=status]", "Saved.");
     }
 
@@ -181,7 +181,7 @@ class OwnDestinationsTest {
         browser.seeCount(".captions tr.line", 20);
         for (Asked each : FORM) {
             String caption = each.field().caption();
-            browser.choose("[aria-label='" + caption + ": asked for each']", each.per());
+            browser.choose("[aria-label='" + caption + ": asked per']", each.per());
             browser.choose("[aria-label='" + caption + ": what goes into it']", each.fact());
             browser.choose("[aria-label='" + caption + ": is']", each.entered());
         }
@@ -189,7 +189,7 @@ class OwnDestinationsTest {
         writing("Stores", "Several", "lines");
         writing("Composers", "Several", "lines");
         writing("Songwriter", "Names", "last, first");
-        browser.click(".form button", "Save the captions");
+        browser.click(".form button", "Save captions");
         browser.see(".form [role=status]", "Saved.");
     }
 
@@ -207,7 +207,7 @@ class OwnDestinationsTest {
         browser.type("[id^=url-]", ssh.address(ssh.in().toString()));
         browser.see("textarea[id^=secret-]").sendKeys(ssh.accountKey());
         browser.click(".connection .own", "In our own network");
-        browser.click(".connection .act", "Look at it");
+        browser.click(".connection .act", "Show its fingerprint");
         browser.see(".connection [role=status]", "saving confirms it");
         assertThat(browser.script("return document.querySelector('[id^=key-]').value"))
                 .isEqualTo(ssh.fingerprint());
@@ -266,7 +266,7 @@ class OwnDestinationsTest {
     private static void worked(String sheet, String theirs) {
         while (true) {
             browser.look(sheet);
-            if (browser.text("footer").contains("All of it is in the form")) break;
+            if (browser.text("footer").contains("Everything is in the form")) break;
             String key = (String) browser.script("return document.querySelector('li.current').dataset.caption");
             String[] place = key.split("\u203a");
             String caption = place[2].strip();
@@ -274,7 +274,7 @@ class OwnDestinationsTest {
             browser.press(Keys.SPACE);
             Waiting.until(
                     caption + " is copied",
-                    () -> browser.text("footer").contains("All of it is in the form")
+                    () -> browser.text("footer").contains("Everything is in the form")
                             || !key.equals(
                                     browser.script("return document.querySelector('li.current').dataset.caption")));
             browser.look(theirs);
@@ -334,10 +334,10 @@ class OwnDestinationsTest {
 
     private static void handedOver(String sheet) {
         browser.look(sheet);
-        browser.click("footer .act", "Handed over…");
+        browser.click("footer .act", "Mark as submitted…");
         browser.click("#declares");
         browser.type("#hand-password", PASSWORD);
-        browser.click("button[type=submit]", "It is handed over");
+        browser.click("button[type=submit]", "Mark as submitted");
         browser.see(".sheet header", "by Vera Locke");
     }
 
@@ -348,7 +348,7 @@ class OwnDestinationsTest {
         browser.type(".steps input[maxlength='100']", "HQ-7781");
         browser.type("[aria-label='Reason 1']", "The day is a holiday with us.");
         browser.choose(".reason select", "Release: Release date");
-        browser.click(".steps button", "Write it down");
+        browser.click(".steps button", "Save");
         browser.see(".delivery h3", "rejected");
         browser.click(".reasons a", "Go there");
         browser.see(".findings", "The day is a holiday with us.");
@@ -364,7 +364,7 @@ class OwnDestinationsTest {
         send("Hollow Quay Distribution");
         browser.see(".delivery h3", "received");
         noteAccepted();
-        browser.click(".steps button", "Take the last step back");
+        browser.click(".steps button", "Undo the last step");
         browser.see(".delivery h3", "received");
         noteAccepted();
         browser.seeNoLonger(".findings", "holiday");
@@ -372,7 +372,7 @@ class OwnDestinationsTest {
 
     private static void noteAccepted() {
         browser.choose(".steps select", "accepted");
-        browser.click(".steps button", "Write it down");
+        browser.click(".steps button", "Save");
         browser.see(".delivery h3", "accepted");
     }
 
@@ -382,7 +382,7 @@ class OwnDestinationsTest {
         browser.click("#declares");
         browser.type("#again", PASSWORD);
         browser.click(".modal button", "Seal and send");
-        browser.see(".delivery", "lies whole in");
+        browser.see(".delivery", "is complete in");
     }
 
     private static Path only(Path in) throws IOException {

@@ -95,16 +95,17 @@ final class Pictures {
                 mastered by Hanna Veil
                 10. Harbour Light 2:40
                 """);
-        browser.type("#source", "mail of M. Tollgate, 20 Nov");
+        browser.type("#source", "email from M. Tollgate, 20 Nov");
         browser.see(".reader .strange");
-        browser.click("button", "Take nothing");
+        browser.click("button", "Cancel");
         browser.click(".tabs a", "Credits");
         browser.see("[data-cell='1.4']");
         browser.click("[data-cell='1.4']");
         browser.click(".fold");
         browser.picture(folder.resolve("credits.png"));
         browser.click(".tabs a", "Works");
-        browser.see(".work .bar");
+        browser.click(".line .title");
+        browser.see(".opened .bar");
         browser.picture(folder.resolve("works.png"));
         browser.go(address + "/people");
         browser.click(".list li a", "Mira Tollgate");
@@ -167,12 +168,12 @@ final class Pictures {
         browser.drop("main", made);
         browser.see(".moves", " chosen");
         browser.see(".row", "the same recording as “Slack Water”");
-        browser.seeNoLonger(".moves", "still being listened to");
-        browser.seeNoLonger(".uploads", "files are here");
+        browser.seeNoLonger(".moves", "still being analysed");
+        browser.seeNoLonger(".uploads", "files uploaded");
         browser.picture(folder.resolve("intake.png"));
-        browser.click("button", "Make a release of these…");
+        browser.click("button", "Create a release…");
         browser.see(".modal td", "Anchor Bell");
-        browser.click(".modal button", "Not now");
+        browser.click(".modal button", "Cancel");
 
         Path mp3 = heap.resolve("anchor bell.mp3");
         new ProcessBuilder(

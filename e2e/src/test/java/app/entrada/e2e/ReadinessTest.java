@@ -140,7 +140,7 @@ class ReadinessTest {
             new Desk(browser, entrada).signIn();
             browser.go(entrada.address() + "/destinations");
             browser.click(".destinations nav a", "OSTRA");
-            browser.click(".rule button", "Publishers hold too much");
+            browser.click(".rule button", "Publishers’ shares too high");
             browser.see(".rule dd", "Low Lock Music: E 60/60");
             browser.click(".destinations nav a", "Hearthcast");
             browser.see(".rule", "max 300,000");

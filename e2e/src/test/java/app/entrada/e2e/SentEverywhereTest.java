@@ -169,7 +169,7 @@ class SentEverywhereTest {
         browser.click("nav a", "Desk");
         browser.see("[aria-label=Ahead]", "Tidewrack Almanac accepted at Crate & Lantern");
         browser.click("nav a", "Activity");
-        browser.see("main ol", "Crate & Lantern took it.");
+        browser.see("main ol", "Accepted by Crate & Lantern.");
     }
 
     @Test
@@ -180,8 +180,8 @@ class SentEverywhereTest {
         fact("Sync", "0.description", "Talks by the water with people who work at night.", "Talks by");
         browser.click(".tabs a", "Readiness");
         browser.click(".readiness .act", "Compress");
-        browser.click("button", "See it first");
-        browser.click("button", "Put it on the front");
+        browser.click("button", "Preview");
+        browser.click("button", "Use as front cover");
         browser.seeNoLonger(".findings", "at most 300,000 are taken");
         copies("Spoken episode");
         browser.click(".tabs a", "Send");

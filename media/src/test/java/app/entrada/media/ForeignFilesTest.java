@@ -131,15 +131,16 @@ class ForeignFilesTest {
         plain_files();
         return Stream.of(
                 arguments("MP3 whose first frame counts itself", "mp3", countsItself(), "counts itself"),
-                arguments("MP3 with ID3v2.4 at its end", "mp3", joined(mp3, id3("Almanac", true)), "behind the frames"),
+                arguments(
+                        "MP3 with ID3v2.4 at its end", "mp3", joined(mp3, id3("Almanac", true)), "follows the frames"),
                 arguments("MP3 with Lyrics3 and the old tag", "mp3", joined(mp3, lyrics3(), old()), ""),
                 arguments(
                         "MP3 with APE, Lyrics3, ID3v2 and the old tag",
                         "mp3",
                         joined(mp3, ape(), lyrics3(), id3("Almanac", true), old()),
-                        "behind the frames"),
+                        "follows the frames"),
                 arguments(
-                        "MP3 with zeros behind its frames", "mp3", joined(mp3, new byte[700]), "neither tag nor sound"),
+                        "MP3 with zeros behind its frames", "mp3", joined(mp3, new byte[700]), "neither tag nor audio"),
                 arguments("WAV with the old tag behind its form", "wav", joined(wav, old()), "ID3v1"),
                 arguments(
                         "WAV with garbage behind its form",
@@ -155,8 +156,8 @@ class ForeignFilesTest {
                 arguments("WAV whose form claims too much", "wav", withSize(4, 900_000), "claims a form of"),
                 arguments("WAV written to a pipe", "wav", withSize(dataSizeAt(), -1), "never filled in"),
                 arguments("WAV whose recorder was switched off", "wav", withSize(dataSizeAt(), 0), "never filled in"),
-                arguments("FLAC behind an ID3v2 tag", "flac", joined(id3("Almanac", false), flac), "stands in front"),
-                arguments("FLAC with the old tag behind it", "flac", joined(flac, old()), "behind the frames"));
+                arguments("FLAC behind an ID3v2 tag", "flac", joined(id3("Almanac", false), flac), "is in front"),
+                arguments("FLAC with the old tag behind it", "flac", joined(flac, old()), "follows the frames"));
     }
 
     private static byte[] plain(String ending) {

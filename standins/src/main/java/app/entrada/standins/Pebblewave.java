@@ -135,7 +135,7 @@ final class Pebblewave implements Kind {
                 verdict.refuse(
                         "title", "A title has 1 to %d characters.".formatted(LONGEST_TITLE), "", number, "track.title");
             if (title.codePoints().anyMatch(point -> point > 0x1F000))
-                verdict.refuse("emoji", "“%s” holds a picture character.".formatted(title), "", number, "track.title");
+                verdict.refuse("emoji", "“%s” contains an emoji.".formatted(title), "", number, "track.title");
             String audio = entry.path("audio").path("sha256").asString("");
             if (!Files.exists(desk.folder().resolve(audio + ".upload")))
                 verdict.refuse(

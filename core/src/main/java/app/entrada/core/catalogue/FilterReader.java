@@ -117,17 +117,17 @@ final class FilterReader {
         switch (first) {
             case "not" -> {
                 if (rest.isEmpty())
-                    return Understood.not(null, "not: what should not be so? For example not instrumental");
+                    return Understood.not(null, "“not” needs a condition, for example: not instrumental");
                 Understood what = understood(rest);
                 return what.condition == null ? what : Understood.as(what.column, new Condition.Not(what.condition));
             }
             case "without", "with" -> {
                 if (rest.isEmpty())
-                    return Understood.not(null, first + ": which column? For example %s isrc".formatted(first));
+                    return Understood.not(null, first + " needs a column, for example: %s isrc".formatted(first));
                 CatalogueColumn column = called.get(NameFolding.fold(rest));
                 if (column == null)
                     return Understood.not(
-                            null, "There is no column “%s”; take one of those above the table".formatted(rest));
+                            null, "There is no column “%s”; use one of those above the table".formatted(rest));
                 Condition given = new Condition.Given(column);
                 return Understood.as(column, first.equals("with") ? given : new Condition.Not(given));
             }
@@ -170,8 +170,7 @@ final class FilterReader {
                 .orElse(false);
         if (itsOwnWord)
             return Understood.as(column, new Condition.Said(column, List.of(new Condition.Wanted(word, word, true))));
-        return Understood.not(
-                column, "%s: which? Put %s behind it, or ask for without %s".formatted(text, column.takes(), text));
+        return Understood.not(column, "%s needs a value: %s; or use without %s".formatted(text, column.takes(), text));
     }
 
     private static Understood wanted(CatalogueColumn column, String value) {
@@ -200,7 +199,7 @@ final class FilterReader {
             Condition one = span(column, each.strip());
             if (one == null)
                 return Understood.not(
-                        column, "%s takes %s; “%s” is not one".formatted(column.name(), column.takes(), each));
+                        column, "%s needs %s; “%s” is not valid".formatted(column.name(), column.takes(), each));
             any.add(one);
         }
         return Understood.as(column, any.size() == 1 ? any.get(0) : new Condition.Any(any));

@@ -5,8 +5,10 @@ import app.entrada.core.check.rules.Fix;
 import app.entrada.core.check.rules.Place;
 import app.entrada.core.check.rules.RuleFamily;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 
@@ -48,11 +50,18 @@ public record Finding(
                 id, rule, family, weight, destinations, place, says, reason, fix, person, Optional.of(taken));
     }
 
-    /** How many findings of each weight are open for a destination, the lightest first; weights without any are absent. */
+    /**
+     * How many things of each weight are open for a destination, the lightest first; weights without any are absent. A rule that
+     * objects in several places is one thing.
+     */
     public static SortedMap<Weight, Integer> counts(Collection<Finding> findings, String destination) {
-        SortedMap<Weight, Integer> counts = new TreeMap<>();
+        SortedMap<Weight, Set<String>> rules = new TreeMap<>();
         for (Finding finding : findings)
-            finding.open(destination).ifPresent(weight -> counts.merge(weight, 1, Integer::sum));
+            finding.open(destination)
+                    .ifPresent(weight -> rules.computeIfAbsent(weight, none -> new HashSet<>())
+                            .add(finding.rule()));
+        SortedMap<Weight, Integer> counts = new TreeMap<>();
+        rules.forEach((weight, those) -> counts.put(weight, those.size()));
         return counts;
     }
 

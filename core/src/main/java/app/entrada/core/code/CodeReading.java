@@ -66,6 +66,6 @@ public record CodeReading(
                 false,
                 Optional.empty(),
                 Optional.empty(),
-                Optional.of("“%s” has the shape of no code this desk knows".formatted(input.strip())));
+                Optional.of("“%s” does not look like any known code".formatted(input.strip())));
     }
 }

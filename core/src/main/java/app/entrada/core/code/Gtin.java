@@ -15,8 +15,7 @@ public record Gtin(String digits) {
         if (!SHAPE.matcher(digits).matches()) throw new MalformedCode("EAN or UPC barcode", digits, "12 or 13 digits");
         int wanted = checkDigit(digits.substring(0, 12));
         if (digits.charAt(12) - '0' != wanted)
-            throw new MalformedCode(
-                    "EAN or UPC barcode", digits, "a number whose last digit would be %d".formatted(wanted));
+            throw new MalformedCode("EAN or UPC barcode", digits, "a number whose last digit is %d".formatted(wanted));
     }
 
     /**

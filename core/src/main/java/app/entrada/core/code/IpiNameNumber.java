@@ -12,7 +12,7 @@ public record IpiNameNumber(String digits) {
         int wanted = check(digits.substring(0, 9));
         if (Integer.parseInt(digits.substring(9)) != wanted)
             throw new MalformedCode(
-                    "IPI name number", digits, "a number whose last two digits would be %02d".formatted(wanted));
+                    "IPI name number", digits, "a number whose last two digits are %02d".formatted(wanted));
     }
 
     /** Reads what people type; missing leading zeros are filled in. */

@@ -14,7 +14,7 @@ public record Isni(String compact) {
         if (!compact.matches("\\d{15}[\\dX]")) throw new MalformedCode("ISNI", compact, WANTED);
         char wanted = checkCharacter(compact.substring(0, 15));
         if (compact.charAt(15) != wanted)
-            throw new MalformedCode("ISNI", compact, "a number whose last character would be %s".formatted(wanted));
+            throw new MalformedCode("ISNI", compact, "a number whose last character is %s".formatted(wanted));
     }
 
     /** Reads what people type, in groups or not. */

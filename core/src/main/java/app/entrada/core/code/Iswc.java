@@ -14,7 +14,7 @@ public record Iswc(String compact) {
         if (!compact.matches("T\\d{10}")) throw new MalformedCode("ISWC", compact, WANTED);
         int wanted = checkDigit(compact.substring(1, 10));
         if (compact.charAt(10) - '0' != wanted)
-            throw new MalformedCode("ISWC", compact, "a number whose last digit would be %d".formatted(wanted));
+            throw new MalformedCode("ISWC", compact, "a number whose last digit is %d".formatted(wanted));
     }
 
     /** Reads what people type, with or without separators. */

@@ -15,7 +15,7 @@ public final class MalformedCode extends IllegalArgumentException {
      * @param wanted the right form, in words that can follow "wanted:"
      */
     public MalformedCode(String kind, String given, String wanted) {
-        super("“%s” is no %s; wanted: %s".formatted(given, kind, wanted));
+        super("“%s” is not a valid %s; expected: %s".formatted(given, kind, wanted));
         this.kind = kind;
         this.wanted = wanted;
     }

@@ -37,7 +37,7 @@ final class ChunkWalk {
     static List<Chunk> walk(FileChannel file, ByteOrder order, Sizes sizes, List<Fault> faults) throws IOException {
         return walk(file, order, sizes, faults, (at, left) -> {
             if (left < 8) return List.of();
-            faults.add(new Fault("%,d bytes behind the last chunk are no chunk".formatted(left), at));
+            faults.add(new Fault("%,d bytes after the last chunk are not a chunk".formatted(left), at));
             return List.of();
         });
     }

@@ -110,12 +110,12 @@ public record FlacFile(
         List<Fault> notes = new ArrayList<>();
         for (Chunk tag : before)
             notes.add(new Fault(
-                    "An ID3v2 tag of %,d bytes stands in front, where FLAC has none; copies leave it out"
+                    "An ID3v2 tag of %,d bytes is in front, where FLAC has none; copies leave it out"
                             .formatted(tag.length()),
                     tag.offset()));
         for (Chunk tag : behind)
             notes.add(new Fault(
-                    "An ID3v1 tag stands behind the frames, where FLAC has none; copies leave it out", tag.offset()));
+                    "An ID3v1 tag follows the frames, where FLAC has none; copies leave it out", tag.offset()));
         return notes;
     }
 

@@ -100,7 +100,7 @@ public final class Mp4File {
         Walk walk = new Walk(file);
         walk.boxes("", 0, file.size(), 0);
         Map<String, Chunk> sound = soundTrack(walk);
-        if (sound == null) throw new IOException("the MP4 file holds no sound: no track with a sound description");
+        if (sound == null) throw new IOException("the MP4 file contains no audio: no track with a sound description");
         Chunk mdhd = Objects.requireNonNull(sound.get("mdhd"));
         ByteBuffer times = body(walk.file, mdhd, 32);
         boolean wide = times.get(0) == 1;

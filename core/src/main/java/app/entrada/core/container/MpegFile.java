@@ -80,13 +80,13 @@ public final class MpegFile {
         if (first > from) {
             chunks.add(new Chunk("unknown", from, from, first - from, first - from));
             faults.add(new Fault(
-                    "%,d bytes before the first frame are neither tag nor sound".formatted(first - from), from));
+                    "%,d bytes before the first frame are neither tag nor audio".formatted(first - from), from));
         }
         List<Fault> notes = new ArrayList<>();
         Count count = count(file, first, to, faults, notes);
         if (tail.stream().anyMatch(chunk -> chunk.id().equals("ID3v2")))
             notes.add(new Fault(
-                    "An ID3v2 tag stands behind the frames; copies have it in front",
+                    "An ID3v2 tag follows the frames; copies have it in front",
                     tail.stream()
                             .filter(chunk -> chunk.id().equals("ID3v2"))
                             .findFirst()
@@ -242,7 +242,7 @@ public final class MpegFile {
                 continue;
             }
             if (gap >= 0 && !told) {
-                faults.add(new Fault("bytes between the frames are no sound: the file is damaged", gap));
+                faults.add(new Fault("bytes between the frames are not audio: the file is damaged", gap));
                 told = true;
             }
             gap = -1;
@@ -289,19 +289,19 @@ public final class MpegFile {
         if (gap >= 0) {
             // nothing follows: somebody put something behind the sound
             notes.add(new Fault(
-                    "%,d bytes behind the last frame are neither tag nor sound; copies leave them out"
+                    "%,d bytes after the last frame are neither tag nor audio; copies leave them out"
                             .formatted(to - gap),
                     gap));
             at = gap;
         }
         if (claimed == frames + 1)
             notes.add(new Fault(
-                    "The first frame counts itself among the %,d frames of sound; %,d are there"
+                    "The first frame counts itself among the %,d audio frames; there are %,d"
                             .formatted(claimed, frames),
                     first));
         else if (claimed >= 0 && claimed != frames)
-            faults.add(new Fault("the first frame claims %,d frames, %,d are there".formatted(claimed, frames), first));
-        if (frames == 0) faults.add(new Fault("the file holds no sound", first));
+            faults.add(new Fault("the first frame claims %,d frames, there are %,d".formatted(claimed, frames), first));
+        if (frames == 0) faults.add(new Fault("the file contains no audio", first));
         boolean gapless = delay > 0 || padding > 0;
         long samples = frames * lead.samples() - (gapless ? delay + padding : 0);
         return new Count(lead, Math.max(0, samples), Math.min(at, to));

@@ -138,7 +138,7 @@ public final class OggFile {
                         last.get().at()));
             if (page(file, 0).map(Page::serial).orElse(0) != last.get().serial())
                 faults.add(new Fault(
-                        "the file holds several streams; only the first is read",
+                        "the file contains several streams; only the first is read",
                         last.get().at()));
         }
         long granule = last.map(Page::granule).filter(position -> position > 0).orElse(0L);

@@ -77,7 +77,7 @@ public record RiffFile(String form, List<Chunk> chunks, List<Fault> faults, List
                     if (!open) return declared;
                     streamed[0] = true;
                     notes.add(new Fault(
-                            "The size of the sound was never filled in; it reaches to the end of the file",
+                            "The audio size was never filled in; the audio extends to the end of the file",
                             offset - 4));
                     return size - offset;
                 },
@@ -127,12 +127,12 @@ public record RiffFile(String form, List<Chunk> chunks, List<Fault> faults, List
         if (other > 0) {
             behind.add(new Chunk(BEHIND, at, at, other, other));
             notes.add(new Fault(
-                    "%,d bytes behind the last chunk are not a chunk; copies leave them out".formatted(other), at));
+                    "%,d bytes after the last chunk are not a chunk; copies leave them out".formatted(other), at));
         }
         if (!tag.isEmpty()) {
             behind.addAll(tag);
             notes.add(new Fault(
-                    "An ID3v1 tag stands behind the last chunk, where WAV has none; copies leave it out",
+                    "An ID3v1 tag follows the last chunk, where WAV has none; copies leave it out",
                     tag.get(0).header()));
         }
         return behind;

@@ -139,7 +139,7 @@ public record SoundFile(
 
     /** Notes sound that is missing or ends within a sample. */
     static void addLength(List<Fault> faults, Chunk data, int blockAlign) {
-        if (data.length() < blockAlign) faults.add(new Fault("the file holds no samples", data.offset()));
+        if (data.length() < blockAlign) faults.add(new Fault("the file contains no samples", data.offset()));
         else if (data.length() % blockAlign != 0) faults.add(new Fault("the audio ends within a sample", data.end()));
     }
 

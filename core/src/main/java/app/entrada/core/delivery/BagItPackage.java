@@ -62,7 +62,7 @@ public final class BagItPackage {
 
     private static Item item(String path, long bytes, Sha256 sha256, Opening opening) {
         if (path.startsWith("/") || path.contains("..") || path.contains("\\"))
-            throw new IllegalArgumentException("“%s” is no path within a package".formatted(path));
+            throw new IllegalArgumentException("“%s” is not a valid path within a package".formatted(path));
         return new Item() {
             @Override
             public String path() {

@@ -39,14 +39,15 @@ public final class DealCheck {
         sendOn.filter(day -> day.isBefore(today))
                 .ifPresent(day -> objections.add(new OutsideRights(
                         "sendOn",
-                        "%s has passed (today is %s). Leave the day empty to send at once.".formatted(day, today))));
+                        "%s has passed (today is %s). Leave the day empty to send immediately."
+                                .formatted(day, today))));
         // of several destinations in one order, those that take no price are told none
         if (terms.price() != 0)
             profile.prices()
                     .filter(range -> !range.holds(terms.price()))
                     .ifPresent(range -> objections.add(new OutsideRights(
                             "price",
-                            "A price of %d was chosen; %s takes %d to %d."
+                            "The price is %d; %s accepts %d to %d."
                                     .formatted(terms.price(), profile.name(), range.min(), range.max()))));
         return objections;
     }
@@ -58,16 +59,14 @@ public final class DealCheck {
         if (held.isEmpty()) {
             objections.add(new OutsideRights(
                     "territories",
-                    "The delivery names %s, but the release names no territory at all. Enter the release’s territories first."
-                            .formatted(wanted)));
+                    "The delivery names %s, but the release has no territories. Enter them first.".formatted(wanted)));
             return;
         }
         List<String> outside = wanted.outside(held.get());
         if (!outside.isEmpty())
             objections.add(new OutsideRights(
                     "territories",
-                    "The rights are held for %s; the delivery would include %s."
-                            .formatted(held.get(), shortened(outside))));
+                    "The rights cover %s; the delivery would include %s.".formatted(held.get(), shortened(outside))));
     }
 
     private static String shortened(List<String> codes) {
@@ -86,7 +85,7 @@ public final class DealCheck {
                 .filter(preOrder -> start.isPresent() && !preOrder.isBefore(start.get()))
                 .ifPresent(preOrder -> objections.add(new OutsideRights(
                         "from",
-                        "Pre-orders would begin on %s, not before the first day, %s."
+                        "Pre-orders would start on %s, not before the first day, %s."
                                 .formatted(preOrder, start.get()))));
     }
 }

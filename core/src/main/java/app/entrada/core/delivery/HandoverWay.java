@@ -38,7 +38,7 @@ public enum HandoverWay {
         return Arrays.stream(values())
                 .filter(way -> way.id.equals(id))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("There is no way “%s” of handing over; there are: %s"
+                .orElseThrow(() -> new IllegalArgumentException("There is no delivery method “%s”; available: %s"
                         .formatted(
                                 id, Arrays.stream(values()).map(HandoverWay::id).collect(Collectors.joining(", ")))));
     }

@@ -141,9 +141,7 @@ public final class NextMoves {
             if (missing > 0)
                 moves.add(move(
                         release,
-                        missing == 1
-                                ? "One copy is to be written with the facts of today."
-                                : "%d copies are to be written with the facts of today.".formatted(missing),
+                        missing == 1 ? "One copy is out of date." : "%d copies are out of date.".formatted(missing),
                         waiting,
                         "files",
                         Optional.empty(),
@@ -155,7 +153,7 @@ public final class NextMoves {
             if (changed > 0 && state.standings().get(profile.id()) == Standing.ACCEPTED)
                 moves.add(move(
                         release,
-                        "%s changed since %s took it; it can be sent what is new."
+                        "%s changed since %s accepted it; an update can be sent."
                                 .formatted(changed == 1 ? "One fact" : changed + " facts", profile.name()),
                         List.of(profile),
                         "send",

@@ -35,7 +35,8 @@ public record DiscAddress(long frames) {
     public static DiscAddress parse(String text) {
         Matcher parts = FORM.matcher(text);
         if (!parts.matches() || Integer.parseInt(parts.group(3)) >= A_SECOND)
-            throw new IllegalArgumentException("“%s” is no address mm:ss:ff of 75 frames a second".formatted(text));
+            throw new IllegalArgumentException(
+                    "“%s” is not an address mm:ss:ff with 75 frames per second".formatted(text));
         return new DiscAddress((Long.parseLong(parts.group(1)) * 60 + Long.parseLong(parts.group(2))) * A_SECOND
                 + Long.parseLong(parts.group(3)));
     }

@@ -81,14 +81,14 @@ public final class DiscImage {
         try (FileChannel in = FileChannel.open(piece.wav)) {
             SoundFile file = SoundFile.walk(in);
             if (file.kind() != SoundFormat.WAV || file.sound().size() != 1)
-                throw new IOException("track %d is no WAV file".formatted(piece.number));
+                throw new IOException("track %d is not a WAV file".formatted(piece.number));
             WavFormat format = WavFormat.read(in, RiffFile.walk(in));
             if (format.code() != WavFormat.PCM
                     || format.sampleRate() != DiscLayout.RATE
                     || format.bits() != 16
                     || format.channels() != 2)
                 throw new IOException(
-                        "track %d is %d bit, %d Hz, %d channels; a disc wants 16 bit, 44100 Hz, 2 channels"
+                        "track %d is %d bit, %d Hz, %d channels; a disc needs 16 bit, 44100 Hz, 2 channels"
                                 .formatted(piece.number, format.bits(), format.sampleRate(), format.channels()));
             return file.sound().get(0);
         }

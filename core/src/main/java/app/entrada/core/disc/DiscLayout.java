@@ -117,7 +117,7 @@ public record DiscLayout(List<TrackPosition> tracks, long samples) {
                         .formatted(place.number, (double) place.length / RATE, SHORTEST_SECONDS));
         if (end().frames() > LONGEST_FRAMES)
             problems.add(
-                    "The disc lasts %s; at most %s are possible.".formatted(end(), new DiscAddress(LONGEST_FRAMES)));
+                    "The disc lasts %s; at most %s is possible.".formatted(end(), new DiscAddress(LONGEST_FRAMES)));
         return problems;
     }
 }

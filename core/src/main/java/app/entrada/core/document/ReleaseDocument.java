@@ -118,11 +118,11 @@ public record ReleaseDocument(
         } catch (JacksonException notJson) {
             var at = notJson.getLocation();
             throw new Unreadable(
-                    "the document is not JSON",
+                    "the document is not valid JSON",
                     at == null ? "" : "line %d, column %d".formatted(at.getLineNr(), at.getColumnNr()));
         }
         if (root.path("entrada").asInt(0) != VERSION)
-            throw new Unreadable("wanted: a document of version %d".formatted(VERSION), "entrada");
+            throw new Unreadable("expected: a document of version %d".formatted(VERSION), "entrada");
         return new Reader(folder, decoder).read(root);
     }
 
@@ -171,7 +171,7 @@ public record ReleaseDocument(
                 String where = "people[%d]".formatted(index++);
                 Facts person = facts(each, where, List.of(Entity.PARTY)).getOrDefault(Entity.PARTY, Facts.NONE);
                 people.put(
-                        person.get(Fields.PARTY_NAME).orElseThrow(() -> new Unreadable("somebody has no name", where)),
+                        person.get(Fields.PARTY_NAME).orElseThrow(() -> new Unreadable("a person has no name", where)),
                         person);
             }
             return new ReleaseDocument(new Release(1, 0, facts, tracks), labelFacts, people, files, audio, pictures);
@@ -188,7 +188,7 @@ public record ReleaseDocument(
         }
 
         private Map<Entity, Facts> facts(JsonNode object, String where, List<Entity> entities) throws IOException {
-            if (!object.isObject()) throw new Unreadable("wanted: an object of facts", where);
+            if (!object.isObject()) throw new Unreadable("expected: an object of facts", where);
             Map<Entity, Facts> facts = new HashMap<>();
             for (var entry : object.properties()) {
                 String place = where + "." + entry.getKey();
@@ -196,8 +196,7 @@ public record ReleaseDocument(
                         .flatMap(entity -> Fields.of(entity).stream())
                         .filter(f -> f.key().equals(entry.getKey()) && !f.type().internal())
                         .findFirst()
-                        .orElseThrow(
-                                () -> new Unreadable("there is no fact called “%s”".formatted(entry.getKey()), place));
+                        .orElseThrow(() -> new Unreadable("there is no fact “%s”".formatted(entry.getKey()), place));
                 String text = text(entry.getValue());
                 if (text.isBlank()) continue;
                 if (field.type() == ValueTypes.FILE)
@@ -230,7 +229,7 @@ public record ReleaseDocument(
             if (CHECKSUM.matcher(name).matches()) return new Sha256(name);
             if (folder == null)
                 throw new Unreadable(
-                        "“%s” is no checksum; here files are named by their SHA-256 only".formatted(name), place);
+                        "“%s” is not a valid checksum; files are named by their SHA-256".formatted(name), place);
             Path path = folder.resolve(name);
             if (!Files.isReadable(path)) throw new Unreadable("the file “%s” cannot be read".formatted(name), place);
             if (field == Fields.RELEASE_COVER || field.type() == ValueTypes.PICTURES) {
@@ -309,7 +308,7 @@ public record ReleaseDocument(
         for (String key : LABEL) label.put(key, Map.of("type", "string"));
         Map<String, Object> schema = new LinkedHashMap<>();
         schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");
-        schema.put("title", "A release document of Entrada");
+        schema.put("title", "An Entrada release document");
         schema.put("type", "object");
         schema.put("required", List.of("entrada", "release", "tracks"));
         Map<String, Object> properties = new LinkedHashMap<>();

@@ -86,7 +86,7 @@ public final class SheetTable {
         String head = plain.lines().findFirst().orElse("");
         char delimiter = Delimited.delimiter(head)
                 .orElseThrow(() -> new ReleaseDocument.Unreadable(
-                        "the first line is no head; wanted: names of fields with tabs, semicolons or commas between",
+                        "the first line is not a header; expected: field names separated by tabs, semicolons or commas",
                         "line 1"));
         List<Delimited.DelimitedLine> records;
         try {
@@ -117,8 +117,7 @@ public final class SheetTable {
             }
         }
         if (tracks.isEmpty() && facts == Facts.NONE)
-            throw new ReleaseDocument.Unreadable(
-                    "the table has a head, and no line below it that says anything", "line 2");
+            throw new ReleaseDocument.Unreadable("the table has a header but no rows with values", "line 2");
         return new Release(1, 0, facts, tracks);
     }
 
@@ -136,7 +135,7 @@ public final class SheetTable {
                             && (each.key().equals(key) || each.name().equalsIgnoreCase(key)))
                     .findFirst()
                     .orElseThrow(() -> new ReleaseDocument.Unreadable(
-                            "“%s” is no fact of a %s"
+                            "“%s” is not a fact of a %s"
                                     .formatted(key, entities.get(0).id()),
                             where));
             try {

@@ -71,7 +71,7 @@ public final class Fields {
             "Artists",
             ValueTypes.NAMES,
             IDENTITY,
-            "Main artists as credited, semicolons between them. Tracks carry them.");
+            "Main artists as credited, separated by semicolons. Tracks carry them.");
     public static final Field<String> RELEASE_KIND = of(
             RELEASE,
             "kind",
@@ -85,11 +85,16 @@ public final class Fields {
             "Barcode",
             ValueTypes.code("gtin", Gtin::parse, Gtin::digits),
             IDENTITY,
-            "EAN-13 or UPC-A (GS1). One release, one barcode.");
+            "EAN-13 or UPC-A (GS1). One barcode per release.");
     public static final Field<String> RELEASE_CATALOGUE_NUMBER = of(
-            RELEASE, "catalogueNumber", "Catalogue no.", ValueTypes.TEXT, IDENTITY, "The label's own number, NW-031.");
+            RELEASE,
+            "catalogueNumber",
+            "Catalogue no.",
+            ValueTypes.TEXT,
+            IDENTITY,
+            "The label's own number, such as NW-031.");
     public static final Field<String> RELEASE_LABEL =
-            of(RELEASE, "label", "Label", ValueTypes.TEXT, IDENTITY, "Name under which the release appears.");
+            of(RELEASE, "label", "Label", ValueTypes.TEXT, IDENTITY, "Label name shown on the release.");
     public static final Field<DraftCode<LabelCode>> RELEASE_LABEL_CODE = of(
             RELEASE,
             "labelCode",
@@ -105,23 +110,23 @@ public final class Fields {
             "Original date",
             ValueTypes.PARTIAL_DATE,
             TIMES,
-            "First release ever, when this is not the first; a year alone will do.");
+            "Date of the first release, if this is a reissue; a year is enough.");
     public static final Field<LocalDate> RELEASE_PRE_ORDER_DATE =
-            of(RELEASE, "preOrderDate", "Pre-order from", ValueTypes.DATE, TIMES, "First day it can be ordered ahead.");
+            of(RELEASE, "preOrderDate", "Pre-order from", ValueTypes.DATE, TIMES, "First day of pre-orders.");
     public static final Field<Terms> RELEASE_GENRE = of(
             RELEASE,
             "genre",
             "Genre",
             ValueTypes.TERMS,
             IDENTITY,
-            "The main genre first, further ones behind it; tracks carry them.");
+            "The main genre first, then others; tracks carry them.");
     public static final Field<String> RELEASE_LANGUAGE = of(
             RELEASE,
             "language",
             "Lang.",
             ValueTypes.LANGUAGE,
             IDENTITY,
-            "Language of the titles and words, ISO 639: en, el, ja; none for no words at all. Tracks carry it.");
+            "Language of titles and lyrics, ISO 639: en, el, ja; none for no words. Tracks carry it.");
     public static final Field<RightsLine> RELEASE_P_LINE = of(
             RELEASE,
             "pLine",
@@ -149,7 +154,7 @@ public final class Fields {
             "Price tier",
             ValueTypes.oneOf("price-tier", "low", "middle", "full", "high"),
             RIGHTS,
-            "Low, middle, full or high; a shop has its own amounts for them.");
+            "Low, middle, full or high; each store has its own amounts.");
     public static final Field<String> RELEASE_LICENCE = of(
             RELEASE,
             "licence",
@@ -172,55 +177,50 @@ public final class Fields {
             "Contact",
             ValueTypes.TEXT,
             SYNC,
-            "Whom somebody asks who wants to use the music: a name with an address.");
+            "Who to ask about using the music: a name with an address.");
     public static final Field<String> RELEASE_DESCRIPTION = of(
-            RELEASE, "description", "Description", ValueTypes.LONG_TEXT, SYNC, "A few sentences for shops and press.");
-    public static final Field<Terms> RELEASE_KEYWORDS = of(
-            RELEASE,
-            "keywords",
-            "Keywords",
-            ValueTypes.TERMS,
-            SYNC,
-            "Words under which somebody looks for it; tracks carry them.");
+            RELEASE, "description", "Description", ValueTypes.LONG_TEXT, SYNC, "A few sentences for stores and press.");
+    public static final Field<Terms> RELEASE_KEYWORDS =
+            of(RELEASE, "keywords", "Keywords", ValueTypes.TERMS, SYNC, "Search terms; tracks carry them.");
     public static final Field<List<String>> RELEASE_LINKS =
-            of(RELEASE, "links", "Links", ValueTypes.LINKS, SYNC, "Web addresses of the release, blanks between them.");
+            of(RELEASE, "links", "Links", ValueTypes.LINKS, SYNC, "Web addresses of the release, separated by spaces.");
     public static final Field<String> RELEASE_SERIES =
-            of(RELEASE, "series", "Series", ValueTypes.TEXT, SYNC, "Of a spoken episode: the series it belongs to.");
+            of(RELEASE, "series", "Series", ValueTypes.TEXT, SYNC, "For spoken episodes: the series.");
     public static final Field<Terms> RELEASE_DESTINATIONS = of(
             RELEASE,
             "destinations",
             "Destinations",
             ValueTypes.TERMS,
             NONE,
-            "Where it is to go: ids of destinations. Without any, the usual ones are meant.");
+            "Destinations of this release. If empty, the default ones.");
     public static final Field<Outlets> RELEASE_OUTLETS = of(
             RELEASE,
             "outlets",
             "Outlets",
             ValueTypes.OUTLETS,
             NONE,
-            "Where distributors pass it on, by their ids. A distributor not named passes it on to all it serves.");
+            "Outlets chosen per distributor. A distributor not listed delivers to all its outlets.");
     public static final Field<Sha256> RELEASE_COVER =
-            of(RELEASE, "cover", "Front cover", ValueTypes.FILE, NONE, "The picture on the front.");
+            of(RELEASE, "cover", "Front cover", ValueTypes.FILE, NONE, "The front cover picture.");
     public static final Field<List<FurtherPicture>> RELEASE_PICTURES = of(
             RELEASE,
             "pictures",
             "Further pictures",
             ValueTypes.PICTURES,
             NONE,
-            "Back, booklet pages, disc and artist, in order. Each recipe and each destination says which it takes.");
+            "Back, booklet pages, disc and artist, in order. Recipes and destinations choose which they use.");
     public static final Field<String> RELEASE_LATIN_TITLE = of(
             RELEASE,
             "latinTitle",
             "Title in Latin letters",
             ValueTypes.TEXT,
             RIGHTS,
-            "How the title is written in Latin letters, where a receiver needs it. Kanji are never guessed.");
+            "The title in Latin letters, for destinations that need it. Kanji are never guessed.");
     public static final Field<RunningOrder> RELEASE_RUNNING_ORDER =
-            of(RELEASE, "runningOrder", "Running order", ValueTypes.ORDER, NONE, "Tracks, first to last.");
+            of(RELEASE, "runningOrder", "Running order", ValueTypes.ORDER, NONE, "Tracks from first to last.");
 
-    public static final Field<String> TRACK_SIDE =
-            of(TRACK, "side", "Side", ValueTypes.TEXT, TIMES, "Side or disc: A, B. Empty when there is only one.");
+    public static final Field<String> TRACK_SIDE = of(
+            TRACK, "side", "Side", ValueTypes.TEXT, TIMES, "Side or disc, such as A or B. Empty if there is only one.");
     public static final Field<String> TRACK_TITLE = of(
             TRACK,
             "title",
@@ -231,32 +231,32 @@ public final class Fields {
     public static final Field<String> TRACK_VERSION =
             of(TRACK, "version", "Version", ValueTypes.TEXT, IDENTITY, "Mix, edit, live, instrumental: Radio Edit.");
     public static final Field<Names> TRACK_ARTISTS =
-            carried(TRACK, RELEASE_ARTISTS, "Main artists of this track, when they differ from the release's.");
+            carried(TRACK, RELEASE_ARTISTS, "Main artists of this track, if different from the release's.");
     public static final Field<Names> TRACK_FEATURED = of(
             TRACK,
             "featured",
             "Featured",
             ValueTypes.NAMES,
             IDENTITY,
-            "Featured artists, semicolons between them. Never typed into the title.");
+            "Featured artists, separated by semicolons. Never part of the title.");
     public static final Field<String> TRACK_EXPLICIT = of(
             TRACK,
             "explicit",
             "Explicit",
             ValueTypes.oneOf("explicit", "no", "explicit", "clean"),
             IDENTITY,
-            "no: nothing to warn of; explicit: warn; clean: the made-safe version of an explicit recording.");
+            "no: not explicit; explicit; clean: the edited version of an explicit recording.");
     public static final Field<Terms> TRACK_GENRE =
-            carried(TRACK, RELEASE_GENRE, "Genres of this track, when they differ from the release's.");
+            carried(TRACK, RELEASE_GENRE, "Genres of this track, if different from the release's.");
     public static final Field<String> TRACK_LANGUAGE =
-            carried(TRACK, RELEASE_LANGUAGE, "Language of the words; none for an instrumental.");
+            carried(TRACK, RELEASE_LANGUAGE, "Language of the lyrics; none for an instrumental.");
     public static final Field<String> TRACK_LATIN_TITLE = of(
             TRACK,
             "latinTitle",
             "Title in Latin letters",
             ValueTypes.TEXT,
             RIGHTS,
-            "How the title is written in Latin letters, where a receiver needs it. Kanji are never guessed.");
+            "The title in Latin letters, for destinations that need it. Kanji are never guessed.");
 
     public static final Field<PlayingTime> TRACK_PREVIEW_START = of(
             TRACK,
@@ -264,7 +264,7 @@ public final class Fields {
             "Preview from",
             ValueTypes.TIME,
             TIMES,
-            "Where the excerpt begins that a listener hears first, 0:48. Proposed from the sound; Masters moves it.");
+            "Start of the preview, such as 0:48. Proposed from the audio; it can be moved in Masters.");
 
     public static final Field<PlayingTime> TRACK_GAP = of(
             TRACK,
@@ -272,23 +272,18 @@ public final class Fields {
             "Gap before",
             ValueTypes.TIME,
             TIMES,
-            "Silence in front of the track on disc, 0:02; none where one runs into the other.");
-    public static final Field<Integer> TRACK_EPISODE =
-            of(TRACK, "episode", "Episode", ValueTypes.number(1, 99_999), SYNC, "Of a spoken series: its number.");
-    public static final Field<Integer> TRACK_SEASON = of(
-            TRACK,
-            "season",
-            "Season",
-            ValueTypes.number(1, 999),
-            SYNC,
-            "Of a spoken series: its season, if it has any.");
+            "Silence before the track on disc, such as 0:02; 0 for no gap.");
+    public static final Field<Integer> TRACK_EPISODE = of(
+            TRACK, "episode", "Episode", ValueTypes.number(1, 99_999), SYNC, "For spoken series: the episode number.");
+    public static final Field<Integer> TRACK_SEASON =
+            of(TRACK, "season", "Season", ValueTypes.number(1, 999), SYNC, "For spoken series: the season, if any.");
     public static final Field<String> TRACK_SUMMARY = of(
             TRACK,
             "summary",
             "Summary",
             ValueTypes.LONG_TEXT,
             SYNC,
-            "What it is about, in a sentence or two; directories cut it at 240 characters.");
+            "A sentence or two about the episode; directories cut it at 240 characters.");
 
     public static final Field<DraftCode<Isrc>> RECORDING_ISRC = of(
             RECORDING,
@@ -296,13 +291,13 @@ public final class Fields {
             "ISRC",
             ValueTypes.code("isrc", Isrc::parse, Isrc::compact),
             IDENTITY,
-            "ISO 3901. One recording, one code, for ever; a remix or edit is a new recording.");
+            "ISO 3901. One code per recording, for life; a remix or edit is a new recording.");
     public static final Field<RightsLine> RECORDING_P_LINE = carried(
             RECORDING,
             RELEASE_P_LINE,
-            "℗ of this recording: the year in which it was first published, and its owner. It stays with the recording on every release.");
+            "℗ of this recording: year of first publication and owner. It stays with the recording on every release.");
     public static final Field<Sha256> RECORDING_MASTER =
-            of(RECORDING, "master", "Master", ValueTypes.FILE, NONE, "The file with the finished sound.");
+            of(RECORDING, "master", "Master", ValueTypes.FILE, NONE, "The finished audio file.");
 
     public static final Field<PlayingTime> RECORDING_GIVEN_TIME = of(
             RECORDING,
@@ -310,7 +305,7 @@ public final class Fields {
             "Given time",
             ValueTypes.TIME,
             TIMES,
-            "Length as a track list, a cue sheet or a register gives it, 3:07. The file's own length is compared with it.");
+            "Duration given by a track list, a cue sheet or a register, such as 3:07. The file's own duration is compared with it.");
 
     public static final Field<List<Credit>> RECORDING_CREDITS = of(
             RECORDING,
@@ -318,68 +313,58 @@ public final class Fields {
             "Credits",
             ValueTypes.CREDITS,
             RIGHTS,
-            "Who did what: Petra Vann: piano; Emil Castor-Bright: producer, mix. Credits is the place to see them all.");
+            "Who did what: Petra Vann: piano; Emil Castor-Bright: producer, mix. See them all in Credits.");
     public static final Field<List<Participant>> RECORDING_SPLITS = of(
             RECORDING,
             "splits",
             "Income split",
             ValueTypes.PARTICIPANTS,
             RIGHTS,
-            "Who has which part of the recording's income: Mira Tollgate: artist 60; Ninth Weir Records: label 40.");
+            "How the recording's income is divided: Mira Tollgate: artist 60; Ninth Weir Records: label 40.");
     public static final Field<PartialDate> RECORDING_RECORDED_ON = of(
             RECORDING,
             "recordedOn",
             "Recorded",
             ValueTypes.PARTIAL_DATE,
             TIMES,
-            "When it was recorded; a year alone will do.");
+            "Date of recording; a year is enough.");
     public static final Field<String> RECORDING_RECORDED_IN =
-            of(RECORDING, "recordedIn", "Recorded in", ValueTypes.TEXT, TIMES, "The place where it was recorded.");
-    public static final Field<String> RECORDING_COUNTRY = of(
-            RECORDING,
-            "country",
-            "Country",
-            ValueTypes.COUNTRY,
-            TIMES,
-            "Country in which it was recorded, ISO 3166-1: DE, JP.");
+            of(RECORDING, "recordedIn", "Recorded in", ValueTypes.TEXT, TIMES, "Place of recording.");
+    public static final Field<String> RECORDING_COUNTRY =
+            of(RECORDING, "country", "Country", ValueTypes.COUNTRY, TIMES, "Country of recording, ISO 3166-1: DE, JP.");
     public static final Field<String> RECORDING_INSTRUMENTAL = of(
             RECORDING,
             "instrumental",
             "Instrumental",
             ValueTypes.oneOf("instrumental", "no", "instrumental"),
             SYNC,
-            "Whether nobody sings or speaks on it.");
+            "Whether it has no vocals.");
     public static final Field<Terms> RECORDING_MOODS =
-            of(RECORDING, "moods", "Moods", ValueTypes.TERMS, SYNC, "How it feels: wistful; unhurried; bright.");
+            of(RECORDING, "moods", "Moods", ValueTypes.TERMS, SYNC, "Moods: wistful; unhurried; bright.");
     public static final Field<Terms> RECORDING_INSTRUMENTS = of(
-            RECORDING,
-            "instruments",
-            "Instruments",
-            ValueTypes.TERMS,
-            SYNC,
-            "What is heard: piano; double bass; voice.");
+            RECORDING, "instruments", "Instruments", ValueTypes.TERMS, SYNC, "Instruments: piano; double bass; voice.");
     public static final Field<Integer> RECORDING_TEMPO =
-            of(RECORDING, "tempo", "Tempo", ValueTypes.number(20, 400), SYNC, "Beats a minute.");
+            of(RECORDING, "tempo", "Tempo", ValueTypes.number(20, 400), SYNC, "Beats per minute.");
     public static final Field<String> RECORDING_TEMPO_CLASS = of(
             RECORDING,
             "tempoClass",
             "Tempo class",
             ValueTypes.oneOf("tempo-class", "slow", "moderate", "fast"),
             SYNC,
-            "Slow, moderate or fast, as somebody feels it who looks for music to a picture.");
+            "Slow, moderate or fast, as felt by a listener.");
     public static final Field<String> RECORDING_KEY =
-            of(RECORDING, "key", "Key", ValueTypes.KEY, SYNC, "Tonic and mode: C, F#, Bb; with m behind it for minor.");
+            of(RECORDING, "key", "Key", ValueTypes.KEY, SYNC, "Tonic and mode: C, F#, Bb; add m for minor.");
     public static final Field<String> RECORDING_ERA =
-            of(RECORDING, "era", "Era", ValueTypes.TEXT, SYNC, "The time it sounds like: 1960s, baroque.");
+            of(RECORDING, "era", "Era", ValueTypes.TEXT, SYNC, "Era it sounds like: 1960s, baroque.");
     public static final Field<Terms> RECORDING_KEYWORDS =
-            carried(RECORDING, RELEASE_KEYWORDS, "Words under which somebody looks for it who licenses music.");
+            carried(RECORDING, RELEASE_KEYWORDS, "Search terms for licensing.");
     public static final Field<String> RECORDING_DESCRIPTION = of(
             RECORDING,
             "description",
             "Description",
             ValueTypes.LONG_TEXT,
             SYNC,
-            "What is heard, in a sentence or two, for those who license music.");
+            "A sentence or two describing the music, for licensing.");
 
     public static final Field<Long> RECORDING_WORK = of(
             RECORDING,
@@ -387,7 +372,7 @@ public final class Fields {
             "Work",
             ValueTypes.REFERENCE,
             NONE,
-            "The composition that is recorded; several recordings may share one.");
+            "The composition recorded; several recordings may share one.");
 
     public static final Field<String> WORK_TITLE = of(
             WORK,
@@ -395,74 +380,79 @@ public final class Fields {
             "Work",
             ValueTypes.TEXT,
             RIGHTS,
-            "Title of the composition; that of the track until it says otherwise.");
+            "Title of the composition, if different from the track’s.");
     public static final Field<String> WORK_LATIN_TITLE = of(
             WORK,
             "workLatinTitle",
             "Work in Latin letters",
             ValueTypes.TEXT,
             RIGHTS,
-            "How the title of the composition is written in Latin letters; societies register it so.");
+            "The title of the composition in Latin letters, as societies register it.");
     public static final Field<List<Writer>> WORK_WRITERS = of(
             WORK,
             "writers",
             "Writers",
             ValueTypes.WRITERS,
             RIGHTS,
-            "Who wrote it: Mira Tollgate: CA; Joss Amberley: C. C music, A words, CA both, AR arrangement, TR translation.");
+            "Writers: Mira Tollgate: CA; Joss Amberley: C. C composer, A author, CA both, AR arranger, TR translator.");
     public static final Field<List<Publisher>> WORK_PUBLISHERS = of(
             WORK,
             "publishers",
             "Publishers",
             ValueTypes.PUBLISHERS,
             RIGHTS,
-            "Who publishes it, with their shares: Low Lock Music: E 50/50.");
+            "Publishers with shares: Low Lock Music: E 50/50.");
     public static final Field<DraftCode<Iswc>> WORK_ISWC = of(
             WORK,
             "iswc",
             "ISWC",
             ValueTypes.code("iswc", Iswc::parse, Iswc::compact),
             RIGHTS,
-            "ISO 15707. A society gives it out once the work is registered.");
+            "ISO 15707. Assigned by a society when the work is registered.");
     public static final Field<List<Origin>> WORK_ORIGINS = of(
             WORK,
             "origins",
             "Originals",
             ValueTypes.ORIGINS,
             RIGHTS,
-            "Somebody else's work in it: cover: Title / Writers. Also arrangement, translation, medley, sample, public domain.");
+            "Other people's work in it: cover: Title / Writers. Also arrangement, translation, medley, sample, public domain.");
     public static final Field<Lyrics> WORK_LYRICS = of(
-            WORK, "lyrics", "Lyrics", ValueTypes.LYRICS, NONE, "The words, each language under its code in brackets.");
+            WORK, "lyrics", "Lyrics", ValueTypes.LYRICS, NONE, "The lyrics, each language under its code in brackets.");
 
     public static final Field<String> PARTY_NAME =
-            of(PARTY, "name", "Name", ValueTypes.NAME, NONE, "The name as it is shown. No two share one.");
+            of(PARTY, "name", "Name", ValueTypes.NAME, NONE, "The name as shown; it must be unique.");
     public static final Field<String> PARTY_KIND = of(
-            PARTY, "kind", "Kind", ValueTypes.oneOf("party-kind", "person", "group", "company"), NONE, "What it is.");
+            PARTY,
+            "kind",
+            "Kind",
+            ValueTypes.oneOf("party-kind", "person", "group", "company"),
+            NONE,
+            "Person, group or company.");
     public static final Field<String> PARTY_LEGAL_NAME = of(
-            PARTY, "legalName", "Legal name", ValueTypes.TEXT, NONE, "As in the passport; societies pay nobody else.");
+            PARTY, "legalName", "Legal name", ValueTypes.TEXT, NONE, "As on official documents; societies require it.");
     public static final Field<String> PARTY_SORT_NAME =
-            of(PARTY, "sortName", "Sort name", ValueTypes.TEXT, NONE, "Under what it is filed: Tollgate, Mira.");
+            of(PARTY, "sortName", "Sort name", ValueTypes.TEXT, NONE, "Used for sorting: Tollgate, Mira.");
     public static final Field<String> PARTY_LATIN_NAME = of(
             PARTY,
             "latinName",
             "Name in Latin letters",
             ValueTypes.TEXT,
             NONE,
-            "How the name is written in Latin letters, where a receiver needs it. Kanji are never guessed.");
+            "The name in Latin letters, for destinations that need it. Kanji are never guessed.");
     public static final Field<Terms> PARTY_SPELLINGS = of(
             PARTY,
             "spellings",
             "Other spellings",
             ValueTypes.PHRASES,
             NONE,
-            "Typed anywhere, they mean this name: old names, transliterations, slips that keep coming back.");
+            "Spellings that mean this name wherever they are entered: old names, transliterations, frequent typing errors.");
     public static final Field<List<Member>> PARTY_MEMBERS = of(
             PARTY,
             "members",
             "Members",
             ValueTypes.MEMBERS,
             NONE,
-            "Of a group: who belongs to it, with years. Joss Amberley: 2014–; Wanda Sleet: 2014–2019.");
+            "For groups: members with years. Joss Amberley: 2014–; Wanda Sleet: 2014–2019.");
     public static final Field<DraftCode<IpiNameNumber>> PARTY_IPI = of(
             PARTY,
             "ipi",
@@ -480,12 +470,12 @@ public final class Fields {
     public static final Field<String> PARTY_SOCIETY =
             of(PARTY, "society", "Society", ValueTypes.TEXT, NONE, "Authors' society, for example OSTRA.");
     public static final Field<Names> PARTY_MERGED_INTO =
-            of(PARTY, "mergedInto", "Merged into", ValueTypes.NAMES, NONE, "The name that holds for this one now.");
+            of(PARTY, "mergedInto", "Merged into", ValueTypes.NAMES, NONE, "The name this one was merged into.");
     public static final Field<String> PARTY_COUNTRY =
             of(PARTY, "country", "Country", ValueTypes.COUNTRY, NONE, "ISO 3166-1: DE, JP.");
 
     public static final Field<String> SERIES_TITLE =
-            of(SERIES, "title", "Title", ValueTypes.TEXT, NONE, "Title of the series. No two share one.");
+            of(SERIES, "title", "Title", ValueTypes.TEXT, NONE, "Title of the series; it must be unique.");
     public static final Field<String> SERIES_DESCRIPTION = of(
             SERIES,
             "description",
@@ -494,18 +484,18 @@ public final class Fields {
             NONE,
             "What the series is about; directories show it beside the title.");
     public static final Field<String> SERIES_LANGUAGE =
-            of(SERIES, "language", "Language", ValueTypes.LANGUAGE, NONE, "Language that is spoken, ISO 639: en, el.");
+            of(SERIES, "language", "Language", ValueTypes.LANGUAGE, NONE, "Spoken language, ISO 639: en, el.");
     public static final Field<Terms> SERIES_CATEGORIES = of(
             SERIES,
             "categories",
             "Categories",
             ValueTypes.TERMS,
             NONE,
-            "Where directories file it, the main one first.");
+            "Categories in directories, the main one first.");
     public static final Field<String> SERIES_OWNER =
-            of(SERIES, "owner", "Owner", ValueTypes.TEXT, NONE, "Who publishes it, as directories show it.");
+            of(SERIES, "owner", "Owner", ValueTypes.TEXT, NONE, "The publisher, as directories show it.");
     public static final Field<String> SERIES_CONTACT =
-            of(SERIES, "contact", "Contact", ValueTypes.TEXT, NONE, "Address at which a directory asks back.");
+            of(SERIES, "contact", "Contact", ValueTypes.TEXT, NONE, "Email address for directories.");
     public static final Field<List<String>> SERIES_LINKS =
             of(SERIES, "links", "Links", ValueTypes.LINKS, NONE, "Web page of the series.");
     public static final Field<Sha256> SERIES_COVER =
@@ -543,7 +533,7 @@ public final class Fields {
      */
     public static Field<?> byId(String id) {
         Field<?> field = BY_ID.get(id);
-        if (field == null) throw new MalformedValue("There is no fact called “%s”".formatted(id));
+        if (field == null) throw new MalformedValue("There is no fact “%s”".formatted(id));
         return field;
     }
 }

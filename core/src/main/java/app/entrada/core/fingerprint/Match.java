@@ -123,7 +123,7 @@ public record Match(
 
     private String silent() {
         double seconds = silence.stream().mapToDouble(Stretch::seconds).sum();
-        return seconds < 1 ? "" : ", apart from %.0f s of silence at its ends".formatted(seconds);
+        return seconds < 1 ? "" : ", except for %.0f s of silence at its ends".formatted(seconds);
     }
 
     private static String time(double seconds) {

@@ -123,16 +123,16 @@ public final class Placement {
 
     private static String doubt(
             List<Candidate> files, List<Slot> tracks, double[][] total, Evidence[][] evidence, int file, int track) {
-        if (total[file][track] < CERTAIN) return "little speaks for this track";
+        if (total[file][track] < CERTAIN) return "weak match";
         Evidence of = evidence[file][track];
-        if (of.time().isPresent() && of.time().getAsDouble() < 0.3) return "its length is another than expected";
-        if (of.sound().isPresent() && of.sound().getAsDouble() < 0.1) return "it sounds like another recording";
+        if (of.time().isPresent() && of.time().getAsDouble() < 0.3) return "its length differs from what is expected";
+        if (of.sound().isPresent() && of.sound().getAsDouble() < 0.1) return "it sounds like a different recording";
         for (int j = 0; j < tracks.size(); j++)
             if (j != track && total[file][track] - total[file][j] < CLEAR_LEAD)
-                return "it fits track %d nearly as well".formatted(tracks.get(j).number());
+                return "track %d fits almost as well".formatted(tracks.get(j).number());
         for (int i = 0; i < files.size(); i++)
             if (i != file && total[file][track] - total[i][track] < CLEAR_LEAD)
-                return "“%s” fits this track nearly as well"
+                return "“%s” fits this track almost as well"
                         .formatted(files.get(i).name());
         return "";
     }

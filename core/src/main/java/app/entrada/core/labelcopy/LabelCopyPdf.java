@@ -105,7 +105,7 @@ public final class LabelCopyPdf {
         for (LabelCopy.LabelCopyLine track : copy.tracks()) if (!track.more().isEmpty()) paper.add(track(track));
         if (lacking)
             paper.add(paragraph(
-                    "Some titles and names are shown in Latin letters: there was no typeface with their own when this was made.",
+                    "Some titles and names are transliterated: no font for their script was available when this was made.",
                     plain,
                     8.5f,
                     QUIET,

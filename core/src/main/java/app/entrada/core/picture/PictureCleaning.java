@@ -38,7 +38,7 @@ public final class PictureCleaning {
             PngChunks chunks = PngChunks.copy(picture, alone);
             if (chunks.takenOff().isEmpty()) return new Clean(Files.readAllBytes(picture), List.of());
             return new Clean(
-                    alone.toByteArray(), List.of("texts and notes (" + String.join(", ", chunks.takenOff()) + ")"));
+                    alone.toByteArray(), List.of("text and comments (" + String.join(", ", chunks.takenOff()) + ")"));
         }
         byte[] file = Files.readAllBytes(picture);
         if (file.length < 4 || (file[0] & 0xFF) != 0xFF || (file[1] & 0xFF) != 0xD8) return new Clean(file, List.of());
@@ -46,7 +46,7 @@ public final class PictureCleaning {
         byte[] alone = jpeg(file, off);
         if (off.isEmpty()) return new Clean(file, List.of());
         if (Orientation.of(picture) != 1) {
-            off.add("the note that turns it: it stands upright now");
+            off.add("the EXIF orientation: it is upright now");
             return new Clean(PictureScaling.derived(picture, null, 0, 0), List.copyOf(off));
         }
         return new Clean(alone, List.copyOf(off));
@@ -77,14 +77,14 @@ public final class PictureCleaning {
         return switch (marker) {
             case 0xE1 ->
                 begin.startsWith("Exif")
-                        ? placed(file, at + 10, length - 10) ? "Exif, with the place where it was taken" : "Exif"
+                        ? placed(file, at + 10, length - 10) ? "EXIF data with the location" : "Exif"
                         : "XMP";
             case 0xED -> "captions (IPTC)";
             case 0xFE -> "a comment";
             // JFIF, the colour profile and how colours are coded belong to the picture
             case 0xE0, 0xEE -> "";
-            case 0xE2 -> begin.startsWith("ICC_PROFILE") ? "" : "other pictures or notes (APP2)";
-            default -> marker > 0xE2 && marker < 0xF0 ? "notes of a program (APP%d)".formatted(marker - 0xE0) : "";
+            case 0xE2 -> begin.startsWith("ICC_PROFILE") ? "" : "other embedded data (APP2)";
+            default -> marker > 0xE2 && marker < 0xF0 ? "program data (APP%d)".formatted(marker - 0xE0) : "";
         };
     }
 

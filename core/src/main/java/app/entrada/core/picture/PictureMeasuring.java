@@ -81,8 +81,8 @@ public final class PictureMeasuring {
         }
         String start = new String(head, StandardCharsets.ISO_8859_1);
         if (start.startsWith("RIFF") && start.endsWith("WEBP"))
-            return "the picture is WebP, which shops do not take; ask for JPEG or PNG";
-        return "the file is no picture that can be read";
+            return "the picture is WebP, which stores do not accept; ask for JPEG or PNG";
+        return "the file is not a readable picture";
     }
 
     private static PictureFacts read(
@@ -142,15 +142,15 @@ public final class PictureMeasuring {
         int pages = pages(reader);
         List<String> faults = new ArrayList<>();
         if (cutOff(path, claimed.format())) faults.add("the picture is cut off: its end is missing");
-        if (pages > 1) faults.add("the file holds %d pictures; a cover is one".formatted(pages));
+        if (pages > 1) faults.add("the file contains %d pictures; a cover is one".formatted(pages));
         chunks.ifPresent(of -> {
-            if (of.animated()) faults.add("the picture is animated; a cover stands still");
+            if (of.animated()) faults.add("the picture is animated; a cover must be still");
             if (!of.wrongSums().isEmpty())
-                faults.add("the picture is damaged: the checksum of its part %s does not fit"
+                faults.add("the picture is damaged: the checksum of part %s does not match"
                         .formatted(String.join(", ", new java.util.LinkedHashSet<>(of.wrongSums()))));
         });
         if (transparent(decoded))
-            faults.add("parts of the picture are transparent; each shop shows another colour there");
+            faults.add("parts of the picture are transparent; each store shows a different colour there");
         PictureFacts facts = new PictureFacts(
                 claimed.format(),
                 claimed.width(),

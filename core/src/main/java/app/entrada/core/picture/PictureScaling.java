@@ -64,7 +64,7 @@ public final class PictureScaling {
         // whoever asks for a size wants that size: another is never given for it
         if (best == null && side > 0)
             throw new IOException(
-                    "the picture does not fit into %,d bytes at %,d pixels; allow more bytes or fewer pixels"
+                    "the picture cannot be made smaller than %,d bytes at %,d pixels; allow more bytes or fewer pixels"
                             .formatted(ceiling, side));
         while (best == null) {
             longest = longest * 9 / 10;

@@ -20,7 +20,7 @@ public record Change(
     public Change {
         if (target.entity() != field.entity())
             throw new MalformedValue(
-                    "%s is no fact of a %s".formatted(field, target.entity().id()));
+                    "%s is not a fact of a %s".formatted(field, target.entity().id()));
         before = before == null || before.isBlank() ? null : before;
         after = after == null || after.isBlank() ? null : canonical(field, after);
     }
@@ -30,7 +30,7 @@ public record Change(
         T value = field.type().parse(text);
         String canonical = field.type().format(value);
         if (!field.type().parse(canonical).equals(value))
-            throw new MalformedValue("“%s” would be read otherwise than it was typed; write it more plainly"
+            throw new MalformedValue("“%s” would be read differently from how it was entered; enter it more simply"
                     .formatted(canonical.length() <= 80 ? canonical : canonical.substring(0, 80) + "…"));
         return canonical;
     }

@@ -33,7 +33,7 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
             case TRACK -> track.facts();
             case RECORDING -> track.recording().facts();
             case WORK -> track.recording().work().facts();
-            case PARTY, SERIES -> throw new IllegalArgumentException("%s is no part of a track".formatted(entity));
+            case PARTY, SERIES -> throw new IllegalArgumentException("%s is not part of a track".formatted(entity));
         };
     }
 
@@ -44,7 +44,7 @@ public record Release(long id, int revision, Facts facts, List<Track> tracks) {
             case TRACK -> new Ref(entity, track.id());
             case RECORDING -> new Ref(entity, track.recording().id());
             case WORK -> new Ref(entity, track.recording().work().id());
-            case PARTY, SERIES -> throw new IllegalArgumentException("%s is no part of a track".formatted(entity));
+            case PARTY, SERIES -> throw new IllegalArgumentException("%s is not part of a track".formatted(entity));
         };
     }
 

@@ -219,7 +219,7 @@ public final class AudioMeasuring {
         else if (proof.isPresent()
                 && listening.frames() == sound.samples()
                 && !proof.get().holds())
-            faults.add(new Fault("the sound is not what the file's own checksum says: it is damaged", 18));
+            faults.add(new Fault("the audio does not match the file's own checksum: it is damaged", 18));
     }
 
     private static void pass(InputStream in, long bytes, byte[] buffer, MessageDigest... digests) throws IOException {

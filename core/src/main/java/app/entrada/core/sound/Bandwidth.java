@@ -95,7 +95,7 @@ final class Bandwidth implements BlockAnalyser {
         String reason = shelf
                 ? String.format(
                         Locale.ROOT,
-                        "the sound ends in a shelf of %.0f dB at %.1f kHz, as lossy encoders cut it",
+                        "the spectrum drops by %.0f dB at %.1f kHz, as lossy encoders cut it",
                         drop,
                         cutoff / 1000)
                 : "";

@@ -28,7 +28,7 @@ final class ExcerptFinder {
     static Sound.Excerpt find(float[] onsets, float[][] classes, double[] loudness, double seconds) {
         int whole = (int) Math.min(MOST_SECONDS, Math.min(seconds, loudness.length));
         if (seconds <= SECONDS + 1 || whole <= SECONDS)
-            return new Sound.Excerpt(0, seconds, "the whole, since it is no longer than an excerpt");
+            return new Sound.Excerpt(0, seconds, "the whole track, since it is no longer than an excerpt");
         double[] busy = new double[whole];
         for (int i = 0; i < onsets.length; i++) {
             int second = (int) (i / NarrowSound.SHORT_A_SECOND);

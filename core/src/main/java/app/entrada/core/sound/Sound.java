@@ -73,7 +73,7 @@ public record Sound(
     public record LossySource(boolean suspected, double confidence, String reason) {}
 
     /**
-     * Beats a minute.
+     * Beats per minute.
      *
      * @param bpm 0 when none was found
      * @param confidence 0–1

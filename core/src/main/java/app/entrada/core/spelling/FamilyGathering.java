@@ -154,7 +154,7 @@ final class FamilyGathering {
                             spellings.apply(centre).id(), spellings.apply(each).id()))
                 leftOut.add(new SpellingFamily.LeftOut(
                         spellings.apply(each),
-                        "“%s” was decided to be different."
+                        "“%s” was marked as different."
                                 .formatted(spellings.apply(each).text())));
         return new SpellingFamily(kind, members, leftOut, evidence(centre, around, links));
     }
@@ -164,7 +164,7 @@ final class FamilyGathering {
         Spelling right = spellings.apply(centre);
         if (!right.identifiers().isEmpty())
             says.add("“%s” has %s.".formatted(right.text(), String.join(", ", new TreeSet<>(right.identifiers()))));
-        else if (right.registered()) says.add("“%s” is the word of the vocabulary.".formatted(right.text()));
+        else if (right.registered()) says.add("“%s” is the standard term.".formatted(right.text()));
         for (int each : around) {
             Likeness link = links.get(each);
             if (link == null) continue;
@@ -173,10 +173,10 @@ final class FamilyGathering {
             switch (link.difference()) {
                 case INITIALS ->
                     says.add("“%s” has initials only%s."
-                            .formatted(text, common.isEmpty() ? ", and nobody else fits them" : common));
+                            .formatted(text, common.isEmpty() ? ", and no one else matches them" : common));
                 case SLIP -> says.add("“%s” differs in a letter or two%s.".formatted(text, common));
-                case WORD_ORDER -> says.add("“%s” has its words in another order%s.".formatted(text, common));
-                case GENERIC_WORD -> says.add("“%s” has a word more or less%s.".formatted(text, common));
+                case WORD_ORDER -> says.add("“%s” has its words in a different order%s.".formatted(text, common));
+                case GENERIC_WORD -> says.add("“%s” has one word more or fewer%s.".formatted(text, common));
                 default -> {
                     if (!common.isEmpty()) says.add("“%s” is%s.".formatted(text, common.replaceFirst("^ and is", "")));
                 }

@@ -68,7 +68,7 @@ public final class KeywordSuggestions {
         terms(release, track, Fields.RECORDING_MOODS).forEach(word -> offer(all, word, 1, "a mood of it"));
         terms(release, track, Fields.TRACK_GENRE).forEach(word -> offer(all, word, 0.9, "its genre"));
         terms(release, track, Fields.RECORDING_INSTRUMENTS).forEach(word -> offer(all, word, 0.8, "heard on it"));
-        release.holds(track, Fields.RECORDING_ERA).ifPresent(era -> offer(all, era, 0.7, "the time it sounds like"));
+        release.holds(track, Fields.RECORDING_ERA).ifPresent(era -> offer(all, era, 0.7, "its era"));
         tempo(release, track, measuredTempo, all);
         boolean wordless = release.holds(track, Fields.RECORDING_INSTRUMENTAL)
                         .filter("instrumental"::equals)
@@ -76,7 +76,7 @@ public final class KeywordSuggestions {
                 || release.holds(track, Fields.TRACK_LANGUAGE)
                         .filter("zxx"::equals)
                         .isPresent();
-        if (wordless) offer(all, "instrumental", 0.75, "nobody sings on it");
+        if (wordless) offer(all, "instrumental", 0.75, "it is instrumental");
         else lyrics(track, all);
         catalogue(release, track, catalogue, all);
         Set<String> there = new HashSet<>();
@@ -107,7 +107,7 @@ public final class KeywordSuggestions {
         if (given.isEmpty()) return;
         int bpm = given.getAsInt();
         String word = bpm < SLOW ? "slow" : bpm > FAST ? "fast" : "mid-tempo";
-        offer(all, word, 0.6, "%d beats a minute".formatted(bpm));
+        offer(all, word, 0.6, "%d beats per minute".formatted(bpm));
     }
 
     private static void lyrics(Track track, Map<String, Suggested> all) {

@@ -44,7 +44,7 @@ public record TitleStyle(boolean featuredInTitle, Versions version) {
             if (each.name().equalsIgnoreCase(version))
                 return new TitleStyle(Boolean.TRUE.equals(given.get("featuredInTitle")), each);
         throw new IllegalArgumentException(
-                "A version in a title is “%s”; wanted: parentheses, dash or apart".formatted(version));
+                "A version in a title is “%s”; expected: parentheses, dash or apart".formatted(version));
     }
 
     /** What {@link #read} makes this style from. */

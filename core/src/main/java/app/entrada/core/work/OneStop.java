@@ -40,7 +40,7 @@ public record OneStop(boolean yes, List<String> reasons) {
         String owner = release.holds(track, Fields.RECORDING_P_LINE)
                 .map(RightsLine::owner)
                 .orElse("");
-        if (owner.isEmpty()) reasons.add("Nobody is named as the owner of the master (P-line)");
+        if (owner.isEmpty()) reasons.add("The owner of the master is not named (P-line)");
         else if (same(owner, label)) together.add("The master is owned by %s".formatted(label));
         else reasons.add("The master is owned by %s".formatted(owner));
         return same(owner, label);
@@ -50,7 +50,7 @@ public record OneStop(boolean yes, List<String> reasons) {
             Track track, String label, String publisher, List<String> reasons, List<String> together) {
         List<Writer> writers = track.recording().work().writers();
         if (writers.isEmpty()) {
-            reasons.add("Nobody is named as writer");
+            reasons.add("No writer is named");
             return false;
         }
         Set<String> others = new LinkedHashSet<>();
@@ -60,7 +60,7 @@ public record OneStop(boolean yes, List<String> reasons) {
                 .filter(writer -> !PlaceholderNames.is(writer.name()))
                 .toList();
         if (somebody.isEmpty()) {
-            together.add("Nobody has to permit the composition");
+            together.add("The composition needs no permission");
             return true;
         }
         for (Writer writer : somebody)

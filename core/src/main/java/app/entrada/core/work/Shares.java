@@ -60,14 +60,14 @@ public record Shares(Total performing, Total mechanical, List<String> problems) 
         int ofPublishers = total(publishers.stream().map(Publisher::shares).toList(), RightShares::performing)
                 .hundredths();
         if (ofPublishers > MOST_OF_PUBLISHERS)
-            problems.add("Publishers hold %s of the performing right; at most 50.00 may be theirs"
+            problems.add("Publishers hold %s of the performing right; at most 50.00 is allowed"
                     .formatted(BigDecimal.valueOf(ofPublishers, 2)));
         for (Writer writer : writers)
             if (writer.publisher().isPresent()
                     && publishers.stream()
                             .noneMatch(publisher ->
                                     publisher.name().equals(writer.publisher().get())))
-                problems.add("%s is published by %s, who stands not among the publishers"
+                problems.add("%s is published by %s, who is not among the publishers"
                         .formatted(writer.name(), writer.publisher().get()));
         return new Shares(performing, mechanical, problems);
     }
@@ -88,7 +88,7 @@ public record Shares(Total performing, Total mechanical, List<String> problems) 
         problems.add(
                 total.open() > 0
                         ? "%d of %d have no share of the %s right yet".formatted(total.open(), people, right)
-                        : "The shares of the %s right come to %s, not to 100.00".formatted(right, total));
+                        : "The shares of the %s right add up to %s, not 100.00".formatted(right, total));
     }
 
     /**

@@ -41,7 +41,7 @@ class DealCheckTest {
                 .satisfies(objection -> {
                     assertThat(objection.field()).isEqualTo("territories");
                     assertThat(objection.message())
-                            .isEqualTo("The rights are held for worldwide except US; the delivery would include US.");
+                            .isEqualTo("The rights cover worldwide except US; the delivery would include US.");
                 });
         assertThat(check(held, profile, terms("DE FR", "", 0), Optional.empty()))
                 .isEmpty();
@@ -100,7 +100,7 @@ class DealCheckTest {
                 .orElseThrow();
         assertThat(check(Samples.single(), aldermoor, terms("", "", 19), Optional.empty()))
                 .extracting(DealCheck.OutsideRights::message)
-                .containsExactly("A price of 19 was chosen; Aldermoor Cues takes 20 to 5000.");
+                .containsExactly("The price is 19; Aldermoor Cues accepts 20 to 5000.");
         for (int price : new int[] {0, 20, 5000})
             assertThat(check(Samples.single(), aldermoor, terms("", "", price), Optional.empty()))
                     .isEmpty();

@@ -108,7 +108,7 @@ class NextMovesTest {
         assertThat(moves(Samples.single(), 0, NextMoves.Standing.ACCEPTED, 2))
                 .singleElement()
                 .satisfies(move -> assertThat(move.says())
-                        .isEqualTo("2 facts changed since Lumenfold took it; it can be sent what is new."));
+                        .isEqualTo("2 facts changed since Lumenfold accepted it; an update can be sent."));
         assertThat(moves(Samples.single(), 0, NextMoves.Standing.TAKEN_DOWN, 2)).isEmpty();
     }
 }

@@ -61,7 +61,7 @@ class ReleaseDocumentTest {
                 "{\"entrada\": 1, \"release\": {}, \"tracks\": [{}, {\"master\": \"none.wav\"}]} | tracks[1].master | none.wav",
                 "{\"entrada\": 1, \"release\": [], \"tracks\": []} | release | object",
                 "{\"entrada\": 2, \"release\": {}} | entrada | version 1",
-                "{\"entrada\": 1, | line 1 | not JSON"
+                "{\"entrada\": 1, | line 1 | not valid JSON"
             })
     void what_is_wrong_is_said_with_its_place(String json, String where, String what) throws IOException {
         Path document = document(json);

@@ -94,7 +94,7 @@ class PlacementTest {
                 List.of(track(1, "Almanac", 58)));
         assertThat(proposals).hasSize(1);
         assertThat(proposals.get(0).certain()).isFalse();
-        assertThat(proposals.get(0).doubt()).contains("nearly as well");
+        assertThat(proposals.get(0).doubt()).contains("almost as well");
     }
 
     @Test

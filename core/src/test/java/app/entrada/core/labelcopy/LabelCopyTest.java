@@ -62,7 +62,7 @@ class LabelCopyTest {
                 LabelCopy.of(album(), Map.of(), Map.of()), LocalDate.of(2026, 11, 23), Optional.empty());
         PdfReader reader = new PdfReader(pdf);
         String text = new PdfTextExtractor(reader).getTextFromPage(1) + new PdfTextExtractor(reader).getTextFromPage(2);
-        assertThat(text).contains("Shio no Koyomi", "shown in Latin letters").doesNotContainIgnoringCase("chao");
+        assertThat(text).contains("Shio no Koyomi", "are transliterated").doesNotContainIgnoringCase("chao");
     }
 
     @Test
@@ -72,6 +72,6 @@ class LabelCopyTest {
         byte[] pdf = LabelCopyPdf.of(
                 LabelCopy.of(album(), Map.of(), Map.of()), LocalDate.of(2026, 11, 23), Optional.of(typeface));
         String text = new PdfTextExtractor(new PdfReader(pdf)).getTextFromPage(1);
-        assertThat(text).contains("潮の暦").doesNotContain("shown in Latin letters");
+        assertThat(text).contains("潮の暦").doesNotContain("are transliterated");
     }
 }

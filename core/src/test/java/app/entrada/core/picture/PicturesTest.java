@@ -58,7 +58,7 @@ class PicturesTest {
         assertThat(PictureMeasuring.measure(cut, Samples.COVER).faults()).isNotEmpty();
         Path text = Files.writeString(folder.resolve("text.jpg"), "no picture");
         assertThat(PictureMeasuring.measure(text, Samples.COVER).faults())
-                .containsExactly("the file is no picture that can be read");
+                .containsExactly("the file is not a readable picture");
     }
 
     @Test
@@ -150,13 +150,13 @@ class PicturesTest {
     void animated_damaged_transparent_and_foreign_pictures_are_named_for_what_they_are() throws IOException {
         Path animated = with("animated.png", chunk("acTL", new byte[] {0, 0, 0, 2, 0, 0, 0, 0}));
         assertThat(PictureMeasuring.measure(animated, Samples.COVER).faults())
-                .containsExactly("the picture is animated; a cover stands still");
+                .containsExactly("the picture is animated; a cover must be still");
 
         byte[] whole = Files.readAllBytes(picture("png", 300, 300, BufferedImage.TYPE_INT_RGB));
         whole[30] ^= 1;
         assertThat(PictureMeasuring.measure(Files.write(folder.resolve("sum.png"), whole), Samples.COVER)
                         .faults())
-                .containsExactly("the picture is damaged: the checksum of its part IHDR does not fit");
+                .containsExactly("the picture is damaged: the checksum of part IHDR does not match");
 
         Path clear = picture("png", 60, 60, BufferedImage.TYPE_INT_ARGB);
         assertThat(PictureMeasuring.measure(clear, Samples.COVER).faults())
@@ -196,7 +196,7 @@ class PicturesTest {
         Path file = Files.write(folder.resolve("noted.jpg"), noted.array());
         PictureCleaning.Clean clean = PictureCleaning.of(file);
         assertThat(clean.bytes()).as("the picture bit for bit").isEqualTo(jpeg);
-        assertThat(clean.takenOff()).containsExactly("Exif, with the place where it was taken");
+        assertThat(clean.takenOff()).containsExactly("EXIF data with the location");
 
         Path text = with("text.png", chunk("tEXt", "Author\0I. Sorel".getBytes(StandardCharsets.ISO_8859_1)));
         PictureCleaning.Clean plain = PictureCleaning.of(text);

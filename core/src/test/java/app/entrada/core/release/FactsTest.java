@@ -25,7 +25,7 @@ class FactsTest {
         assertThat(facts.get(Fields.RELEASE_DATE)).isEmpty();
         assertThat(facts.text(Fields.RELEASE_DATE)).isEqualTo("the spring of that year");
         assertThat(requireNonNull(facts.unreadable().get(Fields.RELEASE_DATE)).why())
-                .contains("is no date");
+                .contains("is not a valid date");
         assertThat(facts.withText(Fields.RELEASE_DATE, "2027-02-12").unreadable())
                 .isEmpty();
     }
@@ -100,7 +100,7 @@ class FactsTest {
         assertThatThrownBy(
                         () -> new Change(new Ref(Entity.RELEASE, 1), Fields.RELEASE_TITLE, null, "Slack \ud83d Water"))
                 .isInstanceOf(MalformedValue.class)
-                .hasMessageContaining("half a character");
+                .hasMessageContaining("a broken character");
         assertThat(new Change(new Ref(Entity.RELEASE, 1), Fields.RELEASE_TITLE, null, "\ud83c\udf0a").after())
                 .isEqualTo("\ud83c\udf0a");
     }

@@ -149,7 +149,7 @@ class SpellingIndexTest {
         assertThat(texts(families)).containsExactly(List.of("Ines Quillon", "I. Quillon"));
         assertThat(families.get(0).members().get(1).sure()).isFalse();
         assertThat(families.get(0).evidence())
-                .containsExactly("“I. Quillon” has initials only, and nobody else fits them.");
+                .containsExactly("“I. Quillon” has initials only, and no one else matches them.");
     }
 
     @Test
@@ -191,7 +191,7 @@ class SpellingIndexTest {
             assertThat(family.members()).hasSize(2);
             assertThat(family.leftOut())
                     .singleElement()
-                    .satisfies(out -> assertThat(out.why()).contains("decided to be different"));
+                    .satisfies(out -> assertThat(out.why()).contains("marked as different"));
         });
     }
 
@@ -212,7 +212,7 @@ class SpellingIndexTest {
                 Spelling.of("Rap", 20));
         assertThat(texts(families))
                 .containsExactly(List.of("Folk", "Folk music", "folk"), List.of("Ambient", "Ambiant"));
-        assertThat(families.get(0).evidence()).contains("“Folk” is the word of the vocabulary.");
+        assertThat(families.get(0).evidence()).contains("“Folk” is the standard term.");
     }
 
     @Test

@@ -49,7 +49,7 @@ class KeywordSuggestionsTest {
                         .findFirst()
                         .orElseThrow()
                         .reason())
-                .isEqualTo("76 beats a minute");
+                .isEqualTo("76 beats per minute");
     }
 
     @Test

@@ -76,7 +76,7 @@ class SharesTest {
     void what_is_left_is_a_number(String writers, String left) {
         Shares shares = of(writers, "");
         assertThat(shares.performing().left()).isEqualTo(left);
-        assertThat(shares.problems()).hasSize(2).allMatch(problem -> problem.contains("not to 100.00"));
+        assertThat(shares.problems()).hasSize(2).allMatch(problem -> problem.contains("not 100.00"));
     }
 
     @Test
@@ -171,6 +171,6 @@ class SharesTest {
                 .release();
         assertThat(OneStop.of(nobody, nobody.tracks().get(0), "Ninth Weir Records", "Low Lock Music")
                         .reasons())
-                .contains("Nobody is named as the owner of the master (P-line)", "Nobody is named as writer");
+                .contains("The owner of the master is not named (P-line)", "No writer is named");
     }
 }

@@ -164,7 +164,7 @@ class AccountKeeping {
         if (!stored.anotherManager(without))
             throw Problem.conflict(
                     "last-manager",
-                    "This is the only active manager. Make somebody else a manager first. Nothing was changed.");
+                    "This is the only active manager. Make another account a manager first. Nothing was changed.");
     }
 
     /** Takes the second factor away from who has lost it. */

@@ -83,9 +83,9 @@ public class AccountService {
 
     private void mayComeIn(AccountRepository.Stored account, String address) {
         if (account.held()) {
-            log.note(AccountLog.Deed.REFUSED, account.id(), "on hold", address);
+            log.note(AccountLog.Deed.REFUSED, account.id(), "suspended", address);
             throw new Problem(
-                    HttpStatus.FORBIDDEN, "on-hold", "This account is on hold. Ask a manager to end the hold.");
+                    HttpStatus.FORBIDDEN, "on-hold", "This account is suspended. Ask a manager to reactivate it.");
         }
         if (account.givenUntil() != null && account.givenUntil().isBefore(Instant.now()))
             throw new Problem(
@@ -131,7 +131,7 @@ public class AccountService {
         if (!Passwords.isOne(typed)
                 || !gate.fits(typed, stored.byId(account.id()).password())) {
             limits.wrong(who);
-            throw Problem.input("wrong-password", "The password does not fit. " + safe)
+            throw Problem.input("wrong-password", "The password is incorrect. " + safe)
                     .with("field", "password");
         }
         limits.right(who);
@@ -209,7 +209,7 @@ public class AccountService {
     }
 
     private static Problem notFirst() {
-        return Problem.conflict("not-first", "There is an account already. Sign in with it, or ask its owner for one.");
+        return Problem.conflict("not-first", "There is already an account. Sign in with it, or ask its owner for one.");
     }
 
     /** Makes an account. */

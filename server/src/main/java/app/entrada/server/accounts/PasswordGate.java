@@ -68,6 +68,6 @@ class PasswordGate {
         return new Problem(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "crowded",
-                "Many people sign in at this moment. Nothing was changed; try again in a few seconds.");
+                "Many people are signing in right now. Nothing was changed; try again in a few seconds.");
     }
 }

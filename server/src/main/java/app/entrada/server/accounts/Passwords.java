@@ -55,11 +55,11 @@ class Passwords {
     String hash(@Nullable String typed, List<String> near) {
         int length = typed == null ? 0 : typed.codePointCount(0, typed.length());
         if (typed == null || length < SHORTEST || !isOne(typed))
-            throw refused("A password needs %d to %d characters. Several unrelated words make a good one."
+            throw refused("A password needs %d to %d characters. Several unrelated words make a good password."
                     .formatted(SHORTEST, LONGEST));
         if (guesses(typed.substring(0, Math.min(JUDGED, typed.length())), near) < FEWEST_GUESSES)
             throw refused(
-                    "This password is easy to guess: it is common, or too close to your name or to the password before. Several unrelated words make a good one.");
+                    "This password is easy to guess: it is common, or too close to your name or to the password before. Several unrelated words make a good password.");
         return gate.hash(typed);
     }
 

@@ -86,7 +86,7 @@ class SessionController {
                 .orElseThrow(() -> new Problem(
                         HttpStatus.UNAUTHORIZED,
                         "wrong-password",
-                        "Name and password do not fit. Nothing was changed."));
+                        "Name or password is incorrect. Nothing was changed."));
         return begin(account, request, response);
     }
 

@@ -85,7 +85,8 @@ class ActivityController {
                     .atStartOfDay(clock.getZone())
                     .toInstant();
         } catch (DateTimeException none) {
-            throw Problem.input("no-day", "“%s” is no day; wanted: a date like 2026-11-23.".formatted(day));
+            throw Problem.input(
+                    "no-day", "“%s” is not a valid date; expected: a date such as 2026-11-23.".formatted(day));
         }
     }
 

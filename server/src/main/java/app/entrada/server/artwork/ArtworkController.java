@@ -195,7 +195,7 @@ class ArtworkController {
                     Fields.RELEASE_COVER,
                     release.facts().text(Fields.RELEASE_COVER),
                     stored.sha256().hex());
-            String says = wanted.says() == null || wanted.says().isBlank() ? "Front cover made anew" : wanted.says();
+            String says = wanted.says() == null || wanted.says().isBlank() ? "Front cover resized" : wanted.says();
             return views.delta(
                     changes.apply(
                             id,
@@ -214,9 +214,9 @@ class ArtworkController {
     private byte[] made(Release release, Derived wanted) {
         Sha256 cover = release.facts()
                 .get(Fields.RELEASE_COVER)
-                .orElseThrow(() -> Problem.conflict("no-cover", "There is no front cover to make another from."));
+                .orElseThrow(() -> Problem.conflict("no-cover", "There is no front cover to resize."));
         if (wanted.side() < 0 || wanted.side() > 20_000 || wanted.bytes() < 0 || wanted.size() < 0)
-            throw Problem.input("out-of-range", "A picture has between 100 and 20,000 pixels; nothing was made.");
+            throw Problem.input("out-of-range", "A picture needs 100 to 20,000 pixels; nothing was created.");
         PictureAnalysis.Box crop = wanted.size() == 0
                 ? null
                 : new PictureAnalysis.Box(wanted.x(), wanted.y(), wanted.size(), wanted.size());
@@ -224,7 +224,7 @@ class ArtworkController {
             return PictureScaling.derived(store.path(cover), crop, wanted.side(), wanted.bytes());
         } catch (IOException impossible) {
             throw Problem.conflict(
-                    "cannot-be-made", "No picture could be made: %s.".formatted(impossible.getMessage()));
+                    "cannot-be-made", "The picture could not be created: %s.".formatted(impossible.getMessage()));
         }
     }
 }

@@ -76,7 +76,7 @@ final class BackupArchive implements BackupPlace {
         same(there, manifest.databaseName(), manifest.database());
         if (manifest.keys() != null) same(there, manifest.keysName(), manifest.keys());
         if (!there.containsKey(BackupManifest.manifestName(manifest.name())))
-            throw new IOException("The archive was not written to its end.");
+            throw new IOException("The archive is incomplete.");
         Files.move(part, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         whole = true;
     }
@@ -122,7 +122,7 @@ final class BackupArchive implements BackupPlace {
                         .matches(
                                 "files/[0-9a-f]{2}/[0-9a-f]{62}|[0-9TZ-]+/(database\\.dump|keys\\.sealed|manifest\\.json)"))
                     throw new IOException(
-                            "The archive holds %s, which no backup of Entrada does.".formatted(entry.getName()));
+                            "The archive contains %s, which does not belong to a backup.".formatted(entry.getName()));
                 Path place = into.resolve(entry.getName());
                 Files.createDirectories(place.getParent());
                 Files.copy(in, place);

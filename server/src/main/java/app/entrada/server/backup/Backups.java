@@ -180,7 +180,7 @@ class Backups {
         long free = Files.getFileStore(place.workshop()).getUsableSpace();
         if (missing > free)
             throw new IOException(
-                    "The backup needs %,d MB more, and %,d MB are free there. Nothing was changed; choose another place or make room."
+                    "The backup needs %,d MB more, and %,d MB are free there. Nothing was changed; choose another place or free up space."
                             .formatted(missing >> 20, free >> 20));
         long count = 0;
         long done = 0;

@@ -72,7 +72,7 @@ final class KeySeal {
     static Map<String, byte[]> open(byte[] sealed, String passphrase) throws IOException {
         int head = BEGINNING.length + SALT + NONCE;
         if (sealed.length < head || !Arrays.equals(Arrays.copyOf(sealed, BEGINNING.length), BEGINNING))
-            throw new IOException("The keys of this backup cannot be read: the file is not what Entrada writes.");
+            throw new IOException("The keys of this backup cannot be read: unknown file format.");
         byte[] salt = Arrays.copyOfRange(sealed, BEGINNING.length, BEGINNING.length + SALT);
         byte[] nonce = Arrays.copyOfRange(sealed, BEGINNING.length + SALT, head);
         byte[] plain;

@@ -57,7 +57,7 @@ final class Restore {
         String chosen = name == null ? names.get(names.size() - 1) : name;
         if (!names.contains(chosen))
             throw new IOException(
-                    "There is no backup %s here. There are: %s".formatted(chosen, String.join(", ", names)));
+                    "There is no backup %s here. Available: %s".formatted(chosen, String.join(", ", names)));
         BackupManifest manifest = ManifestFile.read(from.resolve(BackupManifest.manifestName(chosen)));
         out.printf("Backup %s: checking all of it before anything is changed…%n", chosen);
         if (manifest.schema() > newestSchema)
@@ -78,7 +78,7 @@ final class Restore {
             out.println("An earlier restore was interrupted here. What it left is removed.");
             undone(keys);
         }
-        out.println("It is whole. Restoring…");
+        out.println("The backup is intact. Restoring…");
         Files.createDirectories(data);
         Files.writeString(mark(), chosen);
         try {
@@ -145,9 +145,11 @@ final class Restore {
         if (Files.exists(files))
             try (Stream<Path> there = Files.walk(files)) {
                 if (there.anyMatch(Files::isRegularFile))
-                    throw new IOException("%s holds files already. Restore into an empty data folder.".formatted(data));
+                    throw new IOException(
+                            "%s already contains files. Restore into an empty data folder.".formatted(data));
             }
-        if (isFilled()) throw new IOException("The database holds tables already. Restore into an empty data folder.");
+        if (isFilled())
+            throw new IOException("The database already contains tables. Restore into an empty data folder.");
     }
 
     private Connection open() throws SQLException {
@@ -219,8 +221,8 @@ final class Restore {
         try (Connection connection = open()) {
             Map<String, Long> now = Backups.rows(connection);
             if (!now.equals(manifest.rows()))
-                throw new IOException("The database does not hold what the manifest says: %s instead of %s"
-                        .formatted(now, manifest.rows()));
+                throw new IOException(
+                        "The database does not match the manifest: %s instead of %s".formatted(now, manifest.rows()));
         } catch (SQLException away) {
             throw new IOException("The database could not be counted: " + away.getMessage(), away);
         }

@@ -112,7 +112,7 @@ class CatalogueEdits {
                         if (places.size() > MOST_AT_ONCE)
                             throw Problem.input(
                                     "too-many-rows",
-                                    "More than %,d rows at once cannot be looked over. Narrow the filter or select rows; nothing was changed."
+                                    "At most %,d rows can be changed at once. Narrow the filter or select rows; nothing was changed."
                                             .formatted(MOST_AT_ONCE));
                     }
                     return new Planned(List.copyOf(places.values()), on.size(), carried, same);

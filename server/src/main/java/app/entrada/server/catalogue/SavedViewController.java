@@ -45,12 +45,12 @@ class SavedViewController {
     SavedViews.SavedView save(@RequestBody ViewToSave view, @AuthenticationPrincipal Account account) {
         String name = Objects.toString(view.name(), "").strip();
         if (name.isEmpty() || name.length() > LONGEST_NAME)
-            throw Problem.input("no-name", "A view needs a name of %d letters at most.".formatted(LONGEST_NAME));
+            throw Problem.input("no-name", "A view needs a name of at most %d characters.".formatted(LONGEST_NAME));
         if (Boolean.TRUE.equals(view.forAll()) && account.role() == Role.READER)
             throw new Problem(
                     HttpStatus.FORBIDDEN,
                     "not-for-everybody",
-                    "Who only reads saves views for oneself; ask somebody who edits to save it for everybody.");
+                    "With read-only access you can save views for yourself only. Ask an assistant or manager to save one for everyone.");
         return views.save(
                 name,
                 CatalogueController.subject(Objects.toString(view.subject(), "")),

@@ -77,8 +77,7 @@ class SavedViews {
                 .query(Long.class)
                 .optional()
                 .orElseThrow(() -> Problem.conflict(
-                        "too-many-views",
-                        "You have %d views. Remove one that you do not need any more.".formatted(MOST)));
+                        "too-many-views", "You have %d views. Delete one that you no longer need.".formatted(MOST)));
         return new SavedView(id, name, subject.id(), find, sort, columns, forAll, account.name(), true);
     }
 

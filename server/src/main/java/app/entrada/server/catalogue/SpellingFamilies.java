@@ -206,7 +206,7 @@ class SpellingFamilies {
         if (ids.isEmpty() || ids.size() > MOST_SPELLINGS || ids.contains(right) || right.isBlank())
             throw Problem.input(
                     "nothing-chosen",
-                    "Choose one spelling that stays and up to %d that become the same; nothing was changed."
+                    "Choose one spelling to keep and up to %d to merge into it; nothing was changed."
                             .formatted(MOST_SPELLINGS));
         return kind == SpellingKind.PEOPLE
                 ? people(merging.changes(
@@ -290,7 +290,7 @@ class SpellingFamilies {
         if (batch.size() > MOST_PLACES)
             throw Problem.input(
                     "too-many-places",
-                    "%,d places are more than anybody looks over at once; choose fewer spellings. Nothing was changed."
+                    "%,d places are too many to check at once. Choose fewer spellings. Nothing was changed."
                             .formatted(batch.size()));
     }
 
@@ -334,10 +334,10 @@ class SpellingFamilies {
         if (planned.places.size() != places)
             throw Problem.conflict(
                     "changed-meanwhile",
-                    "It is %,d places now, and was %,d when you looked. Nothing was changed; look at them again."
+                    "There are %,d places now; there were %,d in the preview. Nothing was changed; check the preview again."
                             .formatted(planned.places.size(), places));
         if (planned.changes.isEmpty())
-            throw Problem.conflict("nothing-left", "None of these spellings stands anywhere any more.");
+            throw Problem.conflict("nothing-left", "None of these spellings is in use any more.");
         if (kind == SpellingKind.PEOPLE) {
             merging.merge(ids.stream().map(SpellingFamilies::person).toList(), person(right), account);
             return;

@@ -10,6 +10,7 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -51,29 +52,39 @@ public class AcceptedRiskRepository {
         return taken;
     }
 
-    /** Takes the risk of a finding. */
+    /** Takes the risk of findings, of all or of none. */
     @For(Role.MANAGER)
-    public void take(long releaseId, Finding finding, @Nullable String reason, Account account) {
+    public void take(long releaseId, List<Finding> findings, @Nullable String reason, Account account) {
         String plain = reason == null ? "" : reason.strip();
         if (plain.length() < SHORTEST || plain.length() > LONGEST)
             throw Problem.input(
-                            "no-reason", "A risk is taken with a reason of 3 to 1,000 characters; nothing was noted.")
+                            "no-reason",
+                            "Accepting a risk needs a reason of 3 to 1,000 characters; nothing was changed.")
                     .with("field", "reason");
-        if (finding.weight() == Weight.STOP)
-            throw Problem.conflict("stops", "This stops the delivery; it can only be mended, not accepted.");
+        if (findings.stream().anyMatch(each -> each.weight() == Weight.STOP))
+            throw Problem.conflict(
+                    "stops", "This stops the delivery. It must be fixed; it cannot be accepted as a risk.");
         jdbc.sql("""
-                        INSERT INTO accepted_risk (release_id, finding, says, reason, account_id, at) VALUES (?, ?, ?, ?, ?, ?)
+                        INSERT INTO accepted_risk (release_id, finding, says, reason, account_id, at)
+                        SELECT ?, risk.finding, risk.says, ?, ?, ?
+                        FROM unnest(CAST(? AS text[]), CAST(? AS text[])) AS risk (finding, says)
                         ON CONFLICT (release_id, finding) DO UPDATE SET says = excluded.says, reason = excluded.reason,
                         account_id = excluded.account_id, at = excluded.at""")
-                .params(releaseId, finding.id(), finding.says(), plain, account.id(), Timestamp.from(clock.instant()))
+                .params(
+                        releaseId,
+                        plain,
+                        account.id(),
+                        Timestamp.from(clock.instant()),
+                        findings.stream().map(Finding::id).toArray(String[]::new),
+                        findings.stream().map(Finding::says).toArray(String[]::new))
                 .update();
     }
 
-    /** Takes it back. */
+    /** Takes them back. */
     @For(Role.MANAGER)
-    public void withdraw(long releaseId, String finding) {
-        jdbc.sql("DELETE FROM accepted_risk WHERE release_id = ? AND finding = ?")
-                .params(releaseId, finding)
+    public void withdraw(long releaseId, Collection<String> findings) {
+        jdbc.sql("DELETE FROM accepted_risk WHERE release_id = ? AND finding = ANY (?)")
+                .params(releaseId, findings.toArray(String[]::new))
                 .update();
     }
 }

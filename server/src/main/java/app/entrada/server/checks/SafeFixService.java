@@ -61,14 +61,13 @@ public class SafeFixService {
                 .filter(each -> each.id().equals(findingId))
                 .findFirst()
                 .orElseThrow(
-                        () -> Problem.conflict("finding-gone", "That finding no longer stands. Nothing was changed."));
-        Fix fix = finding.fix().orElseThrow(() -> Problem.conflict("no-fix", "That finding has no safe fix."));
+                        () -> Problem.conflict("finding-gone", "This has already been resolved. Nothing was changed."));
+        Fix fix = finding.fix().orElseThrow(() -> Problem.conflict("no-fix", "This finding has no automatic fix."));
         if (fix instanceof Fix.Edit edit)
             return changes.apply(
                     releaseId, new ChangeService.Batch(edit.label(), ChangeSource.SAFE_FIX, edit.changes()), account);
         if (fix instanceof Fix.Picture)
-            throw Problem.conflict(
-                    "see-first", "Another picture is looked at first: under Artwork. Nothing was changed.");
+            throw Problem.conflict("see-first", "Preview the new picture in Artwork first. Nothing was changed.");
         return codesOf.allocate(
                 releaseId, finding.place().target(), finding.place().field(), account);
     }
@@ -85,7 +84,7 @@ public class SafeFixService {
             batch.add(new Change(place.target(), place.field(), null, codes.next(place.field(), account.id())));
         if (batch.isEmpty())
             throw Problem.conflict(
-                    "nothing-to-fix", "None of these can be mended safely any more. Nothing was changed.");
+                    "nothing-to-fix", "None of these has an automatic fix any more. Nothing was changed.");
         String says = "%d safe fixes".formatted(batch.size());
         return changes.apply(releaseId, new ChangeService.Batch(says, ChangeSource.SAFE_FIX, batch), account);
     }

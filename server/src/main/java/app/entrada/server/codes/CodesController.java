@@ -101,11 +101,11 @@ class CodesController {
     @PostMapping("/api/codes/reserve")
     List<StripView> reserve(@RequestBody Reservation wanted, @AuthenticationPrincipal Account account) {
         if (wanted.count() < 1 || wanted.count() > MOST_AT_ONCE)
-            throw Problem.input("count", "Between 1 and %d codes are kept at once.".formatted(MOST_AT_ONCE));
+            throw Problem.input("count", "1 to %d codes can be reserved at once.".formatted(MOST_AT_ONCE));
         if (wanted.reservedFor() == null
                 || wanted.reservedFor().isBlank()
                 || wanted.reservedFor().length() > 200)
-            throw Problem.input("reserved-for", "Say in a few words what they are kept for.");
+            throw Problem.input("reserved-for", "Enter what they are reserved for.");
         codes.reserve(
                 field(wanted.field()), wanted.count(), wanted.reservedFor().strip(), account.id());
         return strips();
@@ -140,7 +140,7 @@ class CodesController {
                     reading.kind(),
                     reading.valid(),
                     reading.display().orElse(null),
-                    reading.problem().orElse(twice ? "It stands twice in this list" : ""),
+                    reading.problem().orElse(twice ? "Appears twice in this list" : ""),
                     on.getOrDefault(canonical, List.of())));
         }
         return lines;

@@ -127,7 +127,7 @@ public class DestinationService implements Sealed {
         try {
             address = URI.create(typed);
         } catch (IllegalArgumentException noAddress) {
-            throw wrongAddress("“%s” is no address; wanted: %s".formatted(typed, example(way)));
+            throw wrongAddress("“%s” is not a valid address; expected: %s".formatted(typed, example(way)));
         }
         String objection = way == HandoverWay.SFTP
                 ? OutsideAddress.objectionToServer(address, ownNetwork)
@@ -161,19 +161,20 @@ public class DestinationService implements Sealed {
         try {
             Path folder = Path.of(typed);
             if (typed.isEmpty() || !folder.isAbsolute())
-                throw wrongAddress("“%s” is no folder; wanted: its whole path on this machine, such as /srv/plant"
-                        .formatted(typed));
+                throw wrongAddress(
+                        "“%s” is not a folder path; expected: the full path on this machine, such as /srv/plant"
+                                .formatted(typed));
             Path real = folder.toRealPath();
-            if (!Files.isDirectory(real)) throw wrongAddress("“%s” is no folder".formatted(typed));
+            if (!Files.isDirectory(real)) throw wrongAddress("“%s” is not a folder".formatted(typed));
             Path own = settings.var().toRealPath();
             if (real.startsWith(own) || own.startsWith(real))
                 throw wrongAddress(
-                        "“%s” holds or is in the data of this installation; choose another folder".formatted(typed));
-            if (!Files.isWritable(real))
-                throw wrongAddress("“%s” may not be written into by this program".formatted(typed));
+                        "“%s” contains or is inside the data folder of this installation; choose another folder"
+                                .formatted(typed));
+            if (!Files.isWritable(real)) throw wrongAddress("Entrada has no write access to “%s”".formatted(typed));
             return real.toString();
         } catch (InvalidPathException none) {
-            throw wrongAddress("“%s” is no path".formatted(typed));
+            throw wrongAddress("“%s” is not a valid path".formatted(typed));
         } catch (IOException gone) {
             throw wrongAddress("there is no folder “%s” on this machine".formatted(typed));
         }
@@ -202,10 +203,10 @@ public class DestinationService implements Sealed {
         if (way.goesOutside() && token.isEmpty() && elsewhere)
             throw Problem.input(
                             "secret-again",
-                            "The stored secret belongs to another host. Enter the one for this. Nothing was changed.")
+                            "The stored secret belongs to another host. Enter the secret for this one. Nothing was changed.")
                     .with("field", "secret");
         if (hostKey != null && !hostKey.matches("SHA256:[A-Za-z0-9+/]{43}"))
-            throw Problem.input("host-key", "This is no fingerprint of a key; wanted: SHA256:…. Nothing was changed.");
+            throw Problem.input("host-key", "This is not a key fingerprint; expected: SHA256:…. Nothing was changed.");
         byte[] encrypted = token.isEmpty() ? null : secrets.seal(id, token);
         jdbc.sql("""
                         INSERT INTO destination (id, way, url, secret, host_key, own_network)

@@ -24,15 +24,15 @@ public final class OutsideAddress {
     public static @Nullable String objectionTo(URI address, boolean ownNetwork) {
         String scheme = address.getScheme() == null ? "" : address.getScheme();
         if (address.getHost() == null || !scheme.equals("https") && !scheme.equals("http"))
-            return "“%s” is no web address; wanted: https://…".formatted(address);
-        if (address.getUserInfo() != null) return "name and password do not belong into an address; enter the token";
+            return "“%s” is not a valid web address; expected: https://…".formatted(address);
+        if (address.getUserInfo() != null) return "an address must not contain a name or password; enter the token";
         if (address.getQuery() != null || address.getFragment() != null)
-            return "an address ends before “?” and “#”; what is asked is added to it";
-        if (address.getPort() == 0 || address.getPort() > HIGHEST_PORT) return "there is no such port";
+            return "an address must not contain “?” or “#”";
+        if (address.getPort() == 0 || address.getPort() > HIGHEST_PORT) return "invalid port";
         String nowhere = objectionToHost(address.getHost(), ownNetwork);
         if (nowhere != null) return nowhere;
         if (!scheme.equals("https") && !onlyHere(address.getHost()))
-            return "a token goes over https only; http is for this machine alone";
+            return "tokens are sent over https only; http is allowed on this machine only";
         return null;
     }
 
@@ -43,20 +43,22 @@ public final class OutsideAddress {
      */
     public static @Nullable String objectionToServer(URI address, boolean ownNetwork) {
         if (address.getHost() == null || !"sftp".equals(address.getScheme()))
-            return "“%s” is no address of a server; wanted: sftp://name@host/folder".formatted(address);
+            return "“%s” is not a valid SFTP address; expected: sftp://name@host/folder".formatted(address);
         if (address.getUserInfo() == null || address.getUserInfo().contains(":"))
-            return "the address says under which name we sign in there, and not the password: sftp://name@host/folder";
-        if (address.getQuery() != null || address.getFragment() != null) return "an address ends before “?” and “#”";
-        if (address.getPort() == 0 || address.getPort() > HIGHEST_PORT) return "there is no such port";
+            return "the address must contain the user name but not the password: sftp://name@host/folder";
+        if (address.getQuery() != null || address.getFragment() != null)
+            return "an address must not contain “?” or “#”";
+        if (address.getPort() == 0 || address.getPort() > HIGHEST_PORT) return "invalid port";
         return objectionToHost(address.getHost(), ownNetwork);
     }
 
     private static @Nullable String objectionToHost(String host, boolean ownNetwork) {
         for (InetAddress each : addresses(host)) {
             if (each.isLinkLocalAddress() || each.isMulticastAddress() || each.isAnyLocalAddress())
-                return "“%s” leads to an address that is no destination (%s)".formatted(host, each.getHostAddress());
+                return "“%s” resolves to an address that cannot be a destination (%s)"
+                        .formatted(host, each.getHostAddress());
             if (!ownNetwork && isInside(each))
-                return "“%s” leads into your own network (%s); say so if that is meant"
+                return "“%s” is in your own network (%s); tick “In our own network” if that is intended"
                         .formatted(host, each.getHostAddress());
         }
         return null;

@@ -270,7 +270,7 @@ class CopyController {
                 recipe.stream().distinct().map(each -> recipes.byId(each).id()).toList();
         if (track != 0 && release.track(track).isEmpty()) throw Problem.missing("track");
         if (release.tracks().isEmpty() || chosen.isEmpty())
-            throw Problem.conflict("no-tracks", "The release has no track to copy.");
+            throw Problem.conflict("no-tracks", "The release has no tracks to copy.");
         return transactions.execute(status -> {
             long job = board.open(
                     "copies",
@@ -287,9 +287,9 @@ class CopyController {
     Map<String, Long> recheck(@PathVariable long id) {
         Release release = release(id);
         int count = copies.written(id).size();
-        if (count == 0) throw Problem.conflict("no-copies", "There is no copy to check yet.");
+        if (count == 0) throw Problem.conflict("no-copies", "There are no copies to verify yet.");
         return transactions.execute(status -> {
-            long job = board.open("copies", "Checking copies of " + release.name(), id, count);
+            long job = board.open("copies", "Verifying copies of " + release.name(), id, count);
             background.schedule(RecheckWork.class, "%d:%d".formatted(id, job));
             return Map.of("job", job);
         });
@@ -324,7 +324,8 @@ class CopyController {
                 if (!written.isEmpty()) folders.add(new CopyArchive.Folder(each.name(), written));
             }
         if (folders.isEmpty())
-            throw Problem.conflict("no-copies", "No copy is written yet. Write them first; then fetch them together.");
+            throw Problem.conflict(
+                    "no-copies", "No copies have been written yet. Write them first, then download them.");
         String name = CopyArchive.name(release);
         Map<Sha256, String> originals = new LinkedHashMap<>();
         for (Sha256 file : release.files()) originals.put(file, "");

@@ -83,7 +83,7 @@ public class CopyService {
     public void write(Release release, Track track, Recipe recipe) throws IOException {
         TrackCopy standing = states.whole(contexts.of(release), track, recipe);
         if (standing.state() == CopyState.WRITTEN) return;
-        TagPlan plan = standing.plan().orElseThrow(() -> new IOException("the track has no whole master"));
+        TagPlan plan = standing.plan().orElseThrow(() -> new IOException("the track has no usable master"));
         Sha256 master = track.master().orElseThrow();
         AudioFacts facts =
                 files.find(master).flatMap(FileIndex.StoredFile::audio).orElseThrow();
@@ -91,7 +91,7 @@ public class CopyService {
         try {
             Proof proof = writer.write(care.whole(master), facts, plan, target, coded(standing, recipe, master));
             if (!proof.holds())
-                throw new IOException("the copy did not prove: " + String.join("; ", proof.different()));
+                throw new IOException("the copy could not be verified: " + String.join("; ", proof.different()));
             FileStore.Stored stored = store.adopt(target);
             transactions.executeWithoutResult(status -> {
                 book.enter(release.id(), track.id(), plan, master, stored, proof);

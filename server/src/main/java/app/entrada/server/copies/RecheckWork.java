@@ -41,7 +41,7 @@ public class RecheckWork implements Work {
         else
             board.failed(
                     job,
-                    "%d of %d copies are no longer the files that were proved. Write them again; nothing else was touched."
+                    "%d of %d copies were modified outside Entrada. Write them again; nothing else was changed."
                             .formatted(altered, all.size()));
         return Optional.empty();
     }

@@ -53,7 +53,7 @@ class RecipeController {
     @PutMapping("/api/recipes/{id}")
     RecipeText keep(@PathVariable String id, @RequestBody RecipeTyped typed, @AuthenticationPrincipal Account account) {
         if (!id.toLowerCase(Locale.ROOT).matches("[a-z0-9-]{1,40}"))
-            throw Problem.input("malformed-recipe", "A recipe's id is of small letters, digits and hyphens.");
+            throw Problem.input("malformed-recipe", "A recipe ID consists of lower-case letters, digits and hyphens.");
         if (typed.text() == null || typed.text().length() > LONGEST)
             throw Problem.input("malformed-recipe", "A recipe has at most 20,000 characters. Nothing was changed.");
         try {

@@ -56,14 +56,14 @@ class AnswerFiles {
         }
         throw Problem.input(
                 "no-answer",
-                "“%s” is neither an acknowledgement of works (its first record would be HDR) nor a table of verdicts (its first line would name ISRC and Verdict). Nothing was changed."
+                "“%s” is neither an acknowledgement of works (first record HDR) nor a table of verdicts (first line with ISRC and Verdict). Nothing was changed."
                         .formatted(name));
     }
 
     private TakenAnswer acknowledgement(Profile profile, String name, String text) {
         Acknowledgement read = Acknowledgement.read(text);
         if (read.works().isEmpty())
-            throw new IllegalArgumentException("it answers for no work"
+            throw new IllegalArgumentException("it contains no answer for any work"
                     + (read.unreadable().isEmpty()
                             ? ""
                             : ", first " + read.unreadable().get(0)));
@@ -79,7 +79,7 @@ class AnswerFiles {
 
     private TakenAnswer verdicts(Profile profile, String name, String text) {
         VerdictTable read = VerdictTable.read(text);
-        if (read.recordings().isEmpty()) throw new IllegalArgumentException("it answers for no recording");
+        if (read.recordings().isEmpty()) throw new IllegalArgumentException("it contains no answer for any recording");
         Set<String> isrcs = read.recordings().stream()
                 .map(VerdictTable.JudgedRecording::isrc)
                 .collect(Collectors.toSet());
@@ -136,14 +136,14 @@ class AnswerFiles {
                 .orElseThrow(() -> newest(all, answers)
                         .map(answered -> Problem.conflict(
                                 "answered-already",
-                                "“%s” is about a delivery to %s that does not wait for an answer: it is %s. Nothing was changed."
+                                "“%s” is about a delivery to %s that is not waiting for an answer: it is %s. Nothing was changed."
                                         .formatted(
                                                 name,
                                                 profile.name(),
                                                 answered.state().label())))
                         .orElseGet(() -> Problem.input(
                                 "answers-nothing",
-                                "“%s” answers nothing that was sent to %s from here. Nothing was changed."
+                                "“%s” does not match any delivery to %s. Nothing was changed."
                                         .formatted(name, profile.name()))));
     }
 
@@ -161,7 +161,7 @@ class AnswerFiles {
         Delivery standing = delivery;
         if (delivery.state() == DeliveryState.SEALED) {
             // who answers has it, whether somebody wrote that down or not
-            deliveries.received(delivery, null, "%s has it: its answer came.".formatted(profile.name()));
+            deliveries.received(delivery, null, "Received by %s: its answer has arrived.".formatted(profile.name()));
             standing = deliveries.find(delivery.id()).orElseThrow();
         }
         DeliveryState state = all ? DeliveryState.ACCEPTED : DeliveryState.REJECTED;

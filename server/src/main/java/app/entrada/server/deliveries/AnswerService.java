@@ -114,11 +114,11 @@ class AnswerService {
         String all = String.join(
                 " ", reasons.stream().map(DestinationClient.Reason::says).toList());
         return switch (state) {
-            case IN_REVIEW -> "Somebody looks at it at %s.".formatted(profile.name());
-            case ACCEPTED -> "%s took it.".formatted(profile.name());
-            case LIVE -> "It can be heard or bought at %s.".formatted(profile.name());
-            case TAKEN_DOWN -> "%s has taken it from sale.".formatted(profile.name());
-            case QUESTIONS -> all.isEmpty() ? "%s asks something.".formatted(profile.name()) : all;
+            case IN_REVIEW -> "In review at %s.".formatted(profile.name());
+            case ACCEPTED -> "Accepted by %s.".formatted(profile.name());
+            case LIVE -> "Live at %s.".formatted(profile.name());
+            case TAKEN_DOWN -> "Taken down at %s.".formatted(profile.name());
+            case QUESTIONS -> all.isEmpty() ? "%s has questions.".formatted(profile.name()) : all;
             default -> all.isEmpty() ? "No reason was given." : all;
         };
     }

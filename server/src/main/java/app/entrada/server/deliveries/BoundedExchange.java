@@ -77,7 +77,7 @@ final class BoundedExchange {
             } catch (InterruptedException stopped) {
                 answer.cancel(true);
                 Thread.currentThread().interrupt();
-                throw new IOException("the sending was stopped", stopped);
+                throw new IOException("sending was stopped", stopped);
             }
     }
 
@@ -98,8 +98,8 @@ final class BoundedExchange {
         @Nullable
         String ended(Duration stall) {
             long now = System.nanoTime();
-            if (now - moved > stall.toNanos()) return "nothing moved for %d s".formatted(stall.toSeconds());
-            if (sent != 0 && now - sent > ANSWER.toNanos()) return "the answer did not end";
+            if (now - moved > stall.toNanos()) return "no data for %d s".formatted(stall.toSeconds());
+            if (sent != 0 && now - sent > ANSWER.toNanos()) return "the answer was incomplete";
             return null;
         }
     }

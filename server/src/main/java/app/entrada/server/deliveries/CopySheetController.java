@@ -39,7 +39,7 @@ class CopySheetController {
 
     @PutMapping("/api/releases/{id}/copy-sheets/{destination}/copied")
     void copied(@PathVariable long id, @PathVariable String destination, @RequestBody CaptionCopied caption) {
-        if (caption.key() == null) throw Problem.input("caption", "Which caption was copied? Nothing was noted.");
+        if (caption.key() == null) throw Problem.input("caption", "The caption is missing. Nothing was changed.");
         sheets.note(id, destination, caption.key(), caption.copied());
     }
 

@@ -131,11 +131,11 @@ class CopySheets {
         Profile profile = profiles.byId(destination);
         if (destinations.way(profile) != HandoverWay.FORM)
             throw Problem.conflict(
-                    "no-form", "%s gets its deliveries another way than by a form.".formatted(profile.name()));
+                    "no-form", "%s does not receive deliveries through a form.".formatted(profile.name()));
         if (profile.captions().isEmpty())
             throw Problem.conflict(
                     "no-captions",
-                    "The captions of %s's form are not typed yet; a manager does so under Destinations."
+                    "The captions of the form of %s have not been entered yet. A manager can do so under Destinations."
                             .formatted(profile.name()));
         LoadedRelease loaded = contexts.of(releases.find(releaseId).orElseThrow(() -> Problem.missing("release")));
         try {

@@ -348,7 +348,7 @@ class DeliveryController {
     @PostMapping("/api/releases/{id}/deliveries")
     List<Outcome> send(@PathVariable long id, @RequestBody Order order, @AuthenticationPrincipal Account account) {
         if (!order.declaresRights())
-            throw Problem.input("rights", "Declare that you hold the rights before you send.")
+            throw Problem.input("rights", "Declare that you hold the rights before sending.")
                     .with("field", "declaresRights");
         accounts.confirm(account, order.password(), "Nothing was sent.");
         List<String> wanted = Stream.concat(
@@ -379,13 +379,14 @@ class DeliveryController {
         if (typed == null) return Outgoing.Terms.USUAL;
         String visibility = typed.visibility() == null ? "public" : typed.visibility();
         if (!visibility.matches("public|private"))
-            throw Problem.input("visibility", "Something is public or private.").with("field", "visibility");
+            throw Problem.input("visibility", "Visibility must be public or private.")
+                    .with("field", "visibility");
         String territories =
                 typed.territories() == null ? "" : typed.territories().strip();
         String from = typed.from() == null ? "" : typed.from().strip();
         int price = typed.price() == null ? 0 : typed.price();
         if (price < 0 || price > 1_000_000)
-            throw Problem.input("price", "A price is a whole number of up to a million.")
+            throw Problem.input("price", "A price is a whole number up to one million.")
                     .with("field", "price");
         try {
             if (!territories.isEmpty()) Territories.parse(territories);
@@ -409,13 +410,13 @@ class DeliveryController {
             if (on.isBefore(profiles.today()))
                 throw Problem.input(
                                 "sending-day-passed",
-                                "%s has passed (today is %s). Leave the day empty to send at once. Nothing was sent."
+                                "%s has passed (today is %s). Leave the day empty to send immediately. Nothing was sent."
                                         .formatted(on, profiles.today()))
                         .with("field", "sendOn");
             if (on.equals(profiles.today())) return null;
             return on.atTime(LocalTime.of(6, 0)).toInstant(ZoneOffset.UTC);
         } catch (DateTimeParseException wrong) {
-            throw Problem.input("date", "“%s” is no day; wanted: 2027-02-12.".formatted(day))
+            throw Problem.input("date", "“%s” is not a valid date; expected: a date such as 2027-02-12.".formatted(day))
                     .with("field", "sendOn");
         }
     }
@@ -438,28 +439,30 @@ class DeliveryController {
         Delivery found = service.ofRelease(id, delivery);
         String text = reply.text() == null ? "" : reply.text().strip();
         if (found.state() != DeliveryState.QUESTIONS)
-            throw Problem.conflict("nothing-asked", "Nothing was asked about this delivery.");
+            throw Problem.conflict("nothing-asked", "There is no question about this delivery.");
         if (text.isEmpty() || text.length() > 4000)
             throw Problem.input("reply", "An answer has 1 to 4,000 characters.").with("field", "text");
         Profile profile = profiles.byId(found.destination());
         DestinationClient.Reach reach = work.reach(profile, () -> false)
-                .orElseThrow(() -> Problem.conflict("no-secret", profile.name() + " has no address or no secret."));
+                .orElseThrow(
+                        () -> Problem.conflict("no-secret", profile.name() + " has no address or no access token."));
         try {
             DestinationClient.DestinationAnswer answer = client.reply(reach, found.receipt(), text);
             if (answer.status() / 100 != 2) throw new IOException("answered " + answer.status());
         } catch (IOException unreachable) {
             throw Problem.conflict(
                     "unreachable",
-                    "%s cannot be reached. Your answer was not sent; it still stands here.".formatted(profile.name()));
+                    "%s cannot be reached. Your answer was not sent; it is kept here.".formatted(profile.name()));
         }
-        deliveries.move(found, DeliveryState.IN_REVIEW, "We answered: " + text);
+        deliveries.move(found, DeliveryState.IN_REVIEW, "Our answer: " + text);
     }
 
     @GetMapping("/api/releases/{id}/deliveries/held")
     List<HeldTrack> held(@PathVariable long id, @RequestParam String destination) {
         Profile profile = profiles.byId(destination);
         DestinationClient.Reach reach = work.reach(profile, () -> false)
-                .orElseThrow(() -> Problem.conflict("no-secret", profile.name() + " has no address or no secret."));
+                .orElseThrow(
+                        () -> Problem.conflict("no-secret", profile.name() + " has no address or no access token."));
         try {
             return service.heard(release(id), body -> client.lookUp(reach, body));
         } catch (IOException unreachable) {

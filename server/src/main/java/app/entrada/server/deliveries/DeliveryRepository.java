@@ -340,7 +340,7 @@ public class DeliveryRepository {
                 .params(Arrays.asList(
                         to.label(), receipt, delivery.id(), delivery.state().label()))
                 .update();
-        if (moved == 0) throw new IllegalStateException("the delivery was set meanwhile");
+        if (moved == 0) throw new IllegalStateException("the delivery changed in the meantime");
         reasons(delivery, reasons);
         jdbc.sql("""
                         INSERT INTO delivery_event (delivery_id, at, state, says, by_hand, before, on_day)
@@ -427,7 +427,7 @@ public class DeliveryRepository {
         jdbc.sql("UPDATE delivery SET attempts = 0, receipt = NULL WHERE id = ?")
                 .param(delivery.id())
                 .update();
-        move(delivery, DeliveryState.SEALED, "To be tried again, with the same seal.");
+        move(delivery, DeliveryState.SEALED, "To be retried, unchanged.");
     }
 
     private void note(long id, long releaseId, DeliveryState state, String says) {

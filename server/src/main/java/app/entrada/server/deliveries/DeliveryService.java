@@ -163,7 +163,7 @@ public class DeliveryService {
         if (profile.sends().isEmpty()) {
             hindrances.add(new Hindrance(
                     Hindrance.Cause.CONNECTION,
-                    "Nothing can be sent to %s from here yet; what it wants is checked all the same."
+                    "Nothing can be sent to %s from here yet. Its requirements are checked all the same."
                             .formatted(profile.name())));
             return new Preview(hindrances, 0, List.of(), List.of(), taken.isPresent(), List.of());
         }
@@ -175,7 +175,7 @@ public class DeliveryService {
             if (open > 0)
                 hindrances.add(new Hindrance(
                         Hindrance.Cause.COPIES,
-                        "%d of %d copies by “%s” are not written with the facts of today."
+                        "%d of %d copies (“%s”) are out of date."
                                 .formatted(
                                         open, of.getValue().size(), of.getKey().name())));
         }
@@ -209,7 +209,7 @@ public class DeliveryService {
             LoadedRelease loaded, Profile profile, String path, Outgoing.Occasion occasion, Outgoing.Terms terms) {
         DeliveryAssembler.WantedDelivery wanted = assembler.wanted(loaded, profile);
         if (wanted.missing() > 0 && occasion != Outgoing.Occasion.TAKEDOWN)
-            throw Problem.conflict("copies-missing", "Copies are missing; write them first.");
+            throw Problem.conflict("copies-missing", "Copies are missing. Write them first.");
         try {
             return assembler
                     .compose(
@@ -246,12 +246,13 @@ public class DeliveryService {
 
     private static String wanting(HandoverWay way) {
         return switch (way) {
-            case INTERFACE -> "%s has no address or no secret yet; a manager enters them under Destinations.";
+            case INTERFACE -> "%s has no address or no access token yet. A manager can enter them under Destinations.";
             case SFTP ->
-                "%s has no address, no secret or no confirmed key of its server yet; a manager enters them under Destinations.";
-            case FOLDER -> "%s has no folder yet; a manager names one under Destinations.";
-            case FORM -> "The captions of %s's form are not typed yet; a manager does so under Destinations.";
-            case ARCHIVE -> "A manager says under Destinations how %s gets it.";
+                "%s has no address, no secret or no confirmed server key yet. A manager can enter them under Destinations.";
+            case FOLDER -> "%s has no folder yet. A manager can choose one under Destinations.";
+            case FORM ->
+                "The captions of the form of %s have not been entered yet. A manager can do so under Destinations.";
+            case ARCHIVE -> "The delivery method for %s is not set. A manager can choose it under Destinations.";
         };
     }
 
@@ -265,7 +266,7 @@ public class DeliveryService {
                     Hindrance.Cause.CONNECTION, wanting(reached.way()).formatted(profile.name())));
         if (before.stream().anyMatch(each -> each.state().underWay()))
             hindrances.add(new Hindrance(
-                    Hindrance.Cause.UNDER_WAY, "A delivery to %s is under way.".formatted(profile.name())));
+                    Hindrance.Cause.UNDER_WAY, "A delivery to %s is already under way.".formatted(profile.name())));
         return hindrances;
     }
 
@@ -283,7 +284,7 @@ public class DeliveryService {
         if (order.notBefore() != null && !destinations.way(profile).byItself())
             throw Problem.input(
                             "by-hand",
-                            "%s gets it by hand; nothing can be sent there on a later day. Leave the day empty. Nothing was sent."
+                            "Deliveries to %s are made by hand and cannot be scheduled. Leave the day empty. Nothing was sent."
                                     .formatted(profile.name()))
                     .with("field", "sendOn");
         LoadedRelease asked = contexts.of(releases.find(releaseId).orElseThrow(() -> Problem.missing("release")));
@@ -294,7 +295,7 @@ public class DeliveryService {
         if (order.occasion() != Outgoing.Occasion.TAKEDOWN && !order.again() && unchanged(asked, profile))
             throw Problem.conflict(
                     "unchanged",
-                    "%s accepted this release, and nothing has changed since. Confirm that it is to be sent again. Nothing was sent."
+                    "%s has accepted this release and nothing has changed since. Confirm that you want to send it again. Nothing was sent."
                             .formatted(profile.name()));
         try {
             for (int attempt = 1; attempt <= MOST_ATTEMPTS; attempt++) {
@@ -305,10 +306,10 @@ public class DeliveryService {
             }
             throw Problem.conflict(
                     "changed-meanwhile",
-                    "The release is being changed; look at the delivery again in a moment. Nothing was sent.");
+                    "The release is being changed right now. Check the delivery again in a moment. Nothing was sent.");
         } catch (DuplicateKeyException underWay) {
             throw Problem.conflict(
-                    "under-way", "A delivery to %s is under way. Nothing was sent twice.".formatted(profile.name()));
+                    "under-way", "A delivery to %s is already under way. Nothing was sent.".formatted(profile.name()));
         }
     }
 
@@ -330,7 +331,7 @@ public class DeliveryService {
         if (SentBefore.taken(before).isEmpty())
             hindrances.add(new Hindrance(
                     Hindrance.Cause.ORDER,
-                    "%s has not taken this release; an %s is of something it has."
+                    "%s has not accepted this release, so an %s is not possible."
                             .formatted(profile.name(), order.occasion().label())));
         if (order.occasion() == Outgoing.Occasion.UPDATE)
             hindrances.addAll(preview(loaded, profile).hindrances());
@@ -367,7 +368,7 @@ public class DeliveryService {
                 || !beyondRights(release, profile, order).isEmpty();
         if (order.occasion() != Outgoing.Occasion.TAKEDOWN && changed)
             throw Problem.conflict(
-                    "not-ready", "Facts changed meanwhile; look at the delivery again. Nothing was sent.");
+                    "not-ready", "Facts changed in the meantime. Check the delivery again. Nothing was sent.");
         UUID key = UUID.randomUUID();
         long id = deliveries.nextId();
         try {
@@ -428,7 +429,7 @@ public class DeliveryService {
             deliveries.received(
                     deliveries.find(composed.id).orElseThrow(),
                     null,
-                    "Handed over by %s, by hand.".formatted(account.name()));
+                    "Submitted by %s, by hand.".formatted(account.name()));
             copied.clear(releaseId, profile.id());
         }
         LOG.info("Delivery {} to {} is sealed: {} files", composed.id, profile.name(), composed.contents.size());
@@ -441,7 +442,7 @@ public class DeliveryService {
     public void again(long releaseId, long id) {
         Delivery delivery = ofRelease(releaseId, id);
         if (delivery.state() != DeliveryState.FAILED)
-            throw Problem.conflict("not-failed", "Only a delivery that could not be handed over is tried again.");
+            throw Problem.conflict("not-failed", "Only a delivery that failed can be retried.");
         deliveries.again(delivery);
         background.schedule(DeliveryWork.class, String.valueOf(id));
     }
@@ -460,12 +461,12 @@ public class DeliveryService {
         if (!delivery.state().next().contains(DeliveryState.CALLED_OFF))
             throw Problem.conflict(
                     "has-ended",
-                    "The delivery has ended already; ask for a takedown when it was taken. Nothing was changed.");
+                    "The delivery has already ended. If it was accepted, request a takedown. Nothing was changed.");
         String there = waits
                 ? ""
                 : delivery.state() == DeliveryState.SEALED || delivery.receipt() == null
                         ? " Some of it may have arrived."
-                        : " It was handed over before (receipt %s) and may still be taken there."
+                        : " It had already been received (receipt %s) and may still be accepted there."
                                 .formatted(delivery.receipt());
         deliveries.move(delivery, DeliveryState.CALLED_OFF, "Called off by %s.%s".formatted(account.name(), there));
         background.wake(DeliveryWork.class, String.valueOf(id));

@@ -124,7 +124,7 @@ class DeliveryWork implements Work {
             return Optional.empty();
         } catch (DamagedFile gone) {
             LOG.warn("A file of the delivery is damaged or missing");
-            return attention(delivery, gone.getMessage() + " Then send it anew.");
+            return attention(delivery, gone.getMessage() + " Then send it again.");
         } catch (Drop.Refused refused) {
             return attention(delivery, Objects.toString(refused.getMessage(), ""));
         } catch (IOException notToday) {
@@ -140,7 +140,7 @@ class DeliveryWork implements Work {
         Optional<DestinationClient.Reach> reach =
                 reach(profile, () -> deliveries.state(delivery.id()) == DeliveryState.CALLED_OFF);
         if (reach.isEmpty()) {
-            deliveries.move(delivery, DeliveryState.FAILED, profile.name() + " has no address or no secret.");
+            deliveries.move(delivery, DeliveryState.FAILED, profile.name() + " has no address or no access token.");
             return Optional.empty();
         }
         try {
@@ -149,7 +149,7 @@ class DeliveryWork implements Work {
                     : ask(delivery, profile, reach.get());
         } catch (DamagedFile gone) {
             LOG.warn("A file of the delivery is damaged or missing");
-            deliveries.move(delivery, DeliveryState.FAILED, gone.getMessage() + " Then send it anew.");
+            deliveries.move(delivery, DeliveryState.FAILED, gone.getMessage() + " Then send it again.");
             return Optional.empty();
         } catch (IOException unreachable) {
             if (deliveries.state(delivery.id()) != begun) return Optional.empty();
@@ -189,7 +189,9 @@ class DeliveryWork implements Work {
             return Optional.empty();
         }
         deliveries.received(
-                delivery, answer.receipt(), "%s has it whole: receipt %s.".formatted(profile.name(), answer.receipt()));
+                delivery,
+                answer.receipt(),
+                "%s received the complete package: receipt %s.".formatted(profile.name(), answer.receipt()));
         LOG.info("{} has it: {}", profile.name(), answer.receipt());
         way.done(delivery);
         return Optional.of(Instant.now().plus(settings.questionsEvery()));
@@ -198,10 +200,10 @@ class DeliveryWork implements Work {
     private void refuse(Delivery delivery, Profile profile, DestinationClient.DestinationAnswer answer) {
         boolean secret = answer.status() == 401 || answer.status() == 403;
         String says = secret
-                ? "%s does not take our secret. Enter a new one under Destinations, then send again."
+                ? "%s rejected the access token. Enter a new one under Destinations, then send again."
                         .formatted(profile.name())
                 : answer.reasons().isEmpty()
-                        ? "%s refused the package (%d).".formatted(profile.name(), answer.status())
+                        ? "%s rejected the package (%d).".formatted(profile.name(), answer.status())
                         : String.join(
                                 " ",
                                 answer.reasons().stream()
@@ -218,7 +220,7 @@ class DeliveryWork implements Work {
         if (unknown && delivery.attempts() + 1 >= MOST_UNKNOWN)
             return attention(
                     delivery,
-                    "%s does not know receipt %s any more (%d). Ask there, then send it again or call it off."
+                    "%s no longer knows receipt %s (%d). Ask there, then send it again or call it off."
                             .formatted(profile.name(), delivery.receipt(), answer.status()));
         if (answer.status() != 200)
             return later(delivery, "%s answered %d.".formatted(profile.name(), answer.status()), answer.pause());
@@ -248,9 +250,9 @@ class DeliveryWork implements Work {
             return attention(
                     delivery,
                     handing
-                            ? "%s Given up after %d tries; nothing is lost, try again when it can be reached."
+                            ? "%s Stopped after %d attempts. Nothing is lost; retry when it can be reached."
                                     .formatted(says, most)
-                            : "%s It was asked %d times what became of this. Ask there, then send it again or call it off."
+                            : "%s The status was requested %d times without a final answer. Ask there, then send it again or call it off."
                                     .formatted(says, most));
         long doubled = settings.questionsEvery().toMillis() / 2 << Math.min(delivery.attempts(), 12);
         long pause = Math.min(doubled, LONGEST_PAUSE.toMillis());
@@ -258,7 +260,7 @@ class DeliveryWork implements Work {
         Duration wait = asked.orElse(Duration.ofMillis(pause));
         deliveries.tried(
                 delivery,
-                "%s Next try in %d s%s."
+                "%s Next attempt in %d s%s."
                         .formatted(says, Math.max(1, wait.toSeconds()), handing ? ", with the same key" : ""));
         return Optional.of(Instant.now().plus(wait));
     }

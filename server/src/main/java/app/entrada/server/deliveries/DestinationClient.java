@@ -138,7 +138,8 @@ class DestinationClient {
                 LARGEST_DOCUMENT,
                 reach.calledOff());
         if (response.statusCode() != 200)
-            throw new IOException("the document %s could not be fetched (%d)".formatted(name, response.statusCode()));
+            throw new IOException(
+                    "the document %s could not be downloaded (%d)".formatted(name, response.statusCode()));
         return storable(new String(response.body(), StandardCharsets.UTF_8));
     }
 

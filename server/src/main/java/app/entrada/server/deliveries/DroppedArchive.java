@@ -43,7 +43,7 @@ class DroppedArchive {
                 .connection(profile.id())
                 .filter(connection -> connection.way() == delivery.way() && connection.complete())
                 .orElseThrow(() -> new Drop.Refused(
-                        "%s is reached otherwise now than when this was sealed, or something is missing under Destinations. Call it off and send it anew."
+                        "The connection to %s has changed since this was sealed, or is incomplete under Destinations. Call it off and send it again."
                                 .formatted(profile.name())));
         String name = name(delivery);
         String address = Objects.requireNonNull(to.url());
@@ -62,7 +62,7 @@ class DroppedArchive {
                 new Drop.Target(
                         address, destinations.secret(profile.id()).orElse(""), Objects.toString(to.hostKey(), "")));
         archive.drop(delivery);
-        return "%s lies whole in %s.".formatted(name, address);
+        return "%s is complete in %s.".formatted(name, address);
     }
 
     /** Under which name the archive is found: catalogue number, destination, our number for the delivery. */

@@ -71,6 +71,6 @@ class FeedHandover implements Handover {
         return releases.find(delivery.releaseId())
                 .flatMap(release -> release.facts().get(Fields.RELEASE_SERIES))
                 .flatMap(series::titled)
-                .orElseThrow(() -> new IllegalStateException("the release belongs to no series any more"));
+                .orElseThrow(() -> new IllegalStateException("the release no longer belongs to a series"));
     }
 }

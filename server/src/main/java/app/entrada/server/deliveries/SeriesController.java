@@ -148,7 +148,8 @@ class SeriesController {
             throw Problem.input("title", "Enter a title of 1 to 200 characters.")
                     .with("field", "series.title");
         if (book.titled(title).isPresent())
-            throw Problem.conflict("title-taken", "There is a series “%s”. Nothing was changed.".formatted(title));
+            throw Problem.conflict(
+                    "title-taken", "A series “%s” already exists. Nothing was changed.".formatted(title));
         book.enter(title);
         return all();
     }
@@ -183,10 +184,10 @@ class SeriesController {
         try {
             kept = store.receive(picture, settings.largestFile());
         } catch (FileStore.TooLarge large) {
-            throw Problem.input("too-large", "That picture is too large. Nothing was kept.");
+            throw Problem.input("too-large", "The picture is too large. Nothing was saved.");
         }
         if (!PictureMeasuring.begins(kept.head()))
-            throw Problem.input("no-picture", "That file is no picture. Nothing was changed.");
+            throw Problem.input("no-picture", "The file is not a picture. Nothing was changed.");
         files.enter(kept);
         apply(
                 id,

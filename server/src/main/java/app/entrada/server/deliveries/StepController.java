@@ -75,7 +75,7 @@ class StepController {
             @PathVariable long delivery,
             @RequestBody StepTyped typed,
             @AuthenticationPrincipal Account account) {
-        if (typed.state() == null) throw Problem.input("state", "Say how it stands. Nothing was changed.");
+        if (typed.state() == null) throw Problem.input("state", "Choose a status. Nothing was changed.");
         String number = typed.number() == null ? "" : typed.number().strip();
         steps.set(
                 service.ofRelease(id, delivery),
@@ -100,7 +100,8 @@ class StepController {
         try {
             return LocalDate.parse(typed.strip());
         } catch (DateTimeParseException wrong) {
-            throw Problem.input("date", "“%s” is no day; wanted: 2027-02-12.".formatted(typed))
+            throw Problem.input(
+                            "date", "“%s” is not a valid date; expected: a date such as 2027-02-12.".formatted(typed))
                     .with("field", "day");
         }
     }
@@ -115,7 +116,7 @@ class StepController {
     ResponseEntity<Resource> archive(@PathVariable long id, @PathVariable long delivery) throws IOException {
         Delivery found = service.ofRelease(id, delivery);
         if (found.way() == HandoverWay.INTERFACE || found.way() == HandoverWay.FORM)
-            throw Problem.conflict("no-archive", "This delivery is not handed over as an archive.");
+            throw Problem.conflict("no-archive", "This delivery is not sent as an archive.");
         Path zip = archive.pack(found);
         Delivery packed = service.ofRelease(id, delivery);
         return ResponseEntity.ok()
@@ -137,7 +138,7 @@ class StepController {
         String text = Objects.toString(file.text(), "");
         if (text.isBlank()) throw Problem.input("empty", "“%s” is empty. Nothing was changed.".formatted(name));
         if (text.length() > LARGEST_ANSWER)
-            throw Problem.input("too-large", "“%s” is larger than an answer is. Nothing was changed.".formatted(name));
+            throw Problem.input("too-large", "“%s” is too large for an answer. Nothing was changed.".formatted(name));
         return files.take(
                 profiles.byId(id), name.substring(0, Math.min(name.length(), 200)), text.replace('\u0000', '\ufffd'));
     }

@@ -83,11 +83,11 @@ class StepsByHand {
         if (delivery.way().answersItself())
             throw Problem.conflict(
                     "tells-by-itself",
-                    "%s tells by itself how a delivery stands. Nothing was changed.".formatted(profile.name()));
+                    "%s reports the status of deliveries itself. Nothing was changed.".formatted(profile.name()));
         if (!possible(delivery).contains(step.state()))
             throw Problem.conflict(
                     "not-next",
-                    "A delivery that is %s does not become %s; possible now: %s. Nothing was changed."
+                    "A delivery that is %s cannot become %s; possible now: %s. Nothing was changed."
                             .formatted(
                                     delivery.state().label(),
                                     step.state().label(),
@@ -154,7 +154,7 @@ class StepsByHand {
 
     private static String says(Account account, List<DestinationClient.Reason> reasons) {
         String all = reasons.stream().map(DestinationClient.Reason::says).collect(Collectors.joining(" "));
-        return "%sWritten down by %s.".formatted(all.isEmpty() ? "" : all + " ", account.name());
+        return "%sEntered by %s.".formatted(all.isEmpty() ? "" : all + " ", account.name());
     }
 
     /** Whether the newest step was set by hand and nobody has built on it. */
@@ -167,10 +167,9 @@ class StepsByHand {
     void takeBack(Delivery delivery, Account account) {
         long event = deliveries
                 .newestSet(delivery)
-                .orElseThrow(
-                        () -> Problem.conflict(
-                                "built-on",
-                                "The newest step was not written down by hand, or something was sent since. Nothing was changed."));
-        deliveries.takeBack(delivery, event, "Taken back by %s.".formatted(account.name()));
+                .orElseThrow(() -> Problem.conflict(
+                        "built-on",
+                        "The last step was not entered by hand, or something was sent since. Nothing was changed."));
+        deliveries.takeBack(delivery, event, "Undone by %s.".formatted(account.name()));
     }
 }

@@ -66,9 +66,7 @@ class PutOffs {
     @For(Role.ASSISTANT)
     void put(long release, String until, String reason, boolean forAll, Account account) {
         if (reason.isBlank() || reason.length() > LONGEST_REASON)
-            throw Problem.input(
-                            "reason",
-                            "Say in a few words why it can wait, in up to %d letters.".formatted(LONGEST_REASON))
+            throw Problem.input("reason", "Enter a reason of up to %d characters.".formatted(LONGEST_REASON))
                     .with("field", "reason");
         LocalDate day = day(until);
         LocalDate today = profiles.today();

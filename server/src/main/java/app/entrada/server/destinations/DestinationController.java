@@ -217,7 +217,7 @@ public class DestinationController {
                     each.limits().forEach((name, text) -> set.put(name, typed(rule, name, text)));
                 applied.add(new Profile.Applied(rule, each.weight(), new Params(rule, set), set));
             }
-            if (applied.isEmpty()) throw Problem.input("no-rules", "A destination without rules would check nothing.");
+            if (applied.isEmpty()) throw Problem.input("no-rules", "A destination needs rules.");
             Profile adjusted = base.adjusted(LocalDate.parse(typed.dated()), typed.leadDays(), applied);
             // what cannot be read back is not kept
             Profile.read(adjusted.yaml());
@@ -245,7 +245,7 @@ public class DestinationController {
                 return number == Math.rint(number) && Math.abs(number) < 1e15 ? (Object) (long) number : number;
             } catch (NumberFormatException notANumber) {
                 throw new IllegalArgumentException(
-                        "“%s” of rule %s is “%s”; wanted: a number.".formatted(name, rule.id(), plain));
+                        "“%s” of rule %s is “%s”; expected: a number.".formatted(name, rule.id(), plain));
             }
         if (standard instanceof List<?> list)
             return Arrays.stream(plain.split("\\s*;\\s*"))

@@ -125,7 +125,7 @@ class ReceiverController {
     @PostMapping("/api/destinations")
     AddedDestination add(@RequestBody DestinationTyped typed, @AuthenticationPrincipal Account account) {
         if (typed.name() == null || typed.pattern() == null || typed.version() == null)
-            throw Problem.input("no-name", "A destination needs a kind, a name and a style of titles.");
+            throw Problem.input("no-name", "A destination needs a kind, a name and a title style.");
         Map<String, Object> answers = new LinkedHashMap<>();
         answers.put("leadDays", typed.leadDays());
         answers.put("titleStyle", new TitleStyle(typed.featuredInTitle(), typed.version()).data());

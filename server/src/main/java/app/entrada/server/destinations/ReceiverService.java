@@ -69,11 +69,11 @@ class ReceiverService {
 
     private Profile keep(Profile profile, Account account) {
         if (profiles.all().size() + profiles.archived().size() >= MOST)
-            throw Problem.conflict("too-many", "There are %d destinations; more do not fit.".formatted(MOST));
+            throw Problem.conflict("too-many", "There are already %d destinations, the maximum.".formatted(MOST));
         if (!profiles.begin(profile, account))
             throw Problem.conflict(
                     "there-already",
-                    "There is a destination “%s” already. Rename the file's “id”, or remove the one that is there. Nothing was added."
+                    "A destination “%s” already exists. Change the “id” in the file, or remove the existing one. Nothing was added."
                             .formatted(profile.id()));
         return profiles.byId(profile.id());
     }
@@ -133,7 +133,7 @@ class ReceiverService {
         if (!profiles.remove(id))
             throw Problem.conflict(
                     "was-sent-to",
-                    "Something was sent to %s; what was sent stays on record. Archive it instead. Nothing was removed."
+                    "There are deliveries to %s, which stay on record. Archive it instead. Nothing was removed."
                             .formatted(profile.name()));
     }
 }

@@ -154,13 +154,13 @@ class DocumentController {
         } catch (ReleaseDocument.Unreadable wrong) {
             throw Problem.input(
                             "unreadable-document",
-                            "%s: %s. Nothing was made; mend it there and try again."
+                            "%s: %s. Nothing was created; correct it there and try again."
                                     .formatted(
                                             wrong.where().isEmpty() ? "The document" : wrong.where(),
                                             wrong.getMessage()))
                     .with("where", wrong.where());
         } catch (IOException broken) {
-            throw Problem.input("unreadable-document", "The document cannot be read. Nothing was made.");
+            throw Problem.input("unreadable-document", "The document cannot be read. Nothing was created.");
         }
     }
 

@@ -103,7 +103,7 @@ class ImportService {
         String stands = here.text(change.field());
         if (stands == null) batch.add(change);
         else if (!stands.equals(change.after()))
-            left.add("%s, %s: “%s” in the document, “%s” here; what is here was kept."
+            left.add("%s, %s: “%s” in the document, “%s” here; the value here was kept."
                     .formatted(where, change.field().name(), change.after(), stands));
     }
 

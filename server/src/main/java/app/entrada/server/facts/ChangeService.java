@@ -380,7 +380,7 @@ public class ChangeService {
         List<Change> open = new ArrayList<>();
         for (Change change : changes) {
             Facts facts = known.get(change.target());
-            if (facts == null) throw Problem.input("foreign-target", "%s is not here.".formatted(change.target()));
+            if (facts == null) throw Problem.input("foreign-target", "%s does not exist.".formatted(change.target()));
             String stored = facts.text(change.field());
             // it stands there already: written before, and the answer was lost on its way
             if (Objects.equals(stored, change.after()) && !change.isEmpty()) continue;
@@ -395,7 +395,7 @@ public class ChangeService {
         if (!conflicts.isEmpty())
             throw Problem.conflict(
                             "changed-meanwhile",
-                            "Somebody changed this in the meantime. Nothing was written; both values are shown.")
+                            "Someone changed this in the meantime. Nothing was written; both values are shown.")
                     .with("conflicts", conflicts);
         if (open.isEmpty() && kind.equals("edit")) return Optional.empty();
         releases.store(open);
@@ -424,7 +424,7 @@ public class ChangeService {
             if (broken.isPresent())
                 throw Problem.input(
                                 "name-breaks-list",
-                                "With this name, %s of a %s would be read as somebody else. Choose a name without “via” and colons. Nothing was changed."
+                                "With this name, %s of a %s would be read as someone else. Choose a name without “via” and colons. Nothing was changed."
                                         .formatted(
                                                 broken.get().name(),
                                                 ref.entity().id()))
@@ -517,7 +517,7 @@ public class ChangeService {
         if (right < files.size())
             throw Problem.input(
                     "wrong-file",
-                    "That file is not here, or it is not %s file."
+                    "The file does not exist, or it is not %s file."
                             .formatted(wanted == FileKind.AUDIO ? "an audio" : "a picture"));
     }
 
@@ -541,15 +541,15 @@ public class ChangeService {
     private void check(Change change, Map<Ref, Facts> known) {
         if (change.after() == null) {
             if (change.field() == Fields.RECORDING_WORK)
-                throw Problem.input("no-work", "Every recording is one of a work; nothing was changed.");
+                throw Problem.input("no-work", "Every recording needs a work; nothing was changed.");
             return;
         }
         if (change.field() == Fields.RECORDING_WORK && !workExists(Long.parseLong(change.after())))
-            throw Problem.input("no-work", "There is no such work; nothing was changed.");
+            throw Problem.input("no-work", "The work does not exist; nothing was changed.");
         if (change.field() == Fields.RELEASE_RUNNING_ORDER
                 && !RunningOrder.parse(change.after()).ids().stream()
                         .allMatch(id -> known.containsKey(new Ref(Entity.TRACK, id))))
-            throw Problem.input("foreign-track", "A running order holds tracks of its own release only.");
+            throw Problem.input("foreign-track", "A running order contains tracks of its own release only.");
         if (change.field() == Fields.RECORDING_MASTER) checkFiles(FileKind.AUDIO, List.of(new Sha256(change.after())));
         else if (change.field().type() == ValueTypes.FILE)
             checkFiles(FileKind.PICTURE, List.of(new Sha256(change.after())));

@@ -120,8 +120,7 @@ public class CodeBook {
                                 WHERE kind = ? AND code = ? AND reserved_for IS NOT NULL""").params(kind.stored(), code).update() == 1;
         if (!freed)
             throw Problem.conflict(
-                    "not-reserved",
-                    "%s is not kept for anything, or it is in use. Nothing was changed.".formatted(code));
+                    "not-reserved", "%s is not reserved, or it is in use. Nothing was changed.".formatted(code));
     }
 
     /**

@@ -94,7 +94,7 @@ enum CodeKind {
 
     static CodeKind of(Field<?> field) {
         for (CodeKind kind : values()) if (kind.field == field) return kind;
-        throw Problem.input("not-a-code", "%s is not given out from a block.".formatted(field.name()));
+        throw Problem.input("not-a-code", "%s is not allocated from a block.".formatted(field.name()));
     }
 
     String stored() {
@@ -144,7 +144,8 @@ enum CodeKind {
         if (!isGivenBy(label))
             throw Problem.conflict(
                     "no-block",
-                    "The label has no %s yet. Enter it under Codes; nothing was changed.".formatted(called));
+                    "The label has no %s yet. A manager can enter it in Settings; nothing was changed."
+                            .formatted(called));
         return prefix(label);
     }
 

@@ -36,7 +36,7 @@ public class HouseFactsRepository {
         if (!zone.isEmpty() && !ZoneId.getAvailableZoneIds().contains(zone))
             throw Problem.input(
                             "time-zone",
-                            "“%s” is no time zone; expected: one like Europe/Berlin, or nothing for that of the server."
+                            "“%s” is not a valid time zone; expected: one such as Europe/Berlin, or nothing for the server’s."
                                     .formatted(zone))
                     .with("field", "timeZone");
         jdbc.sql("UPDATE house SET time_zone = ?, contact = ?")

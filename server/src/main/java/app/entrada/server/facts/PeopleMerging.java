@@ -62,7 +62,7 @@ public class PeopleMerging {
      */
     public List<Change> changes(Collection<Long> from, long into) {
         if (from.isEmpty() || from.contains(into))
-            throw Problem.input("same-person", "Choose somebody else to merge with.");
+            throw Problem.input("same-person", "Choose another person to merge with.");
         Ref stays = new Ref(Entity.PARTY, into);
         Set<Ref> targets = new LinkedHashSet<>();
         Set<Ref> gone = new LinkedHashSet<>();
@@ -140,7 +140,7 @@ public class PeopleMerging {
         } catch (MalformedValue both) {
             throw Problem.conflict(
                     "both-named",
-                    "Both names stand in one place, and cannot become one there: %s. Settle it there first; nothing was changed."
+                    "Both names appear in one place and cannot be merged there: %s. Resolve that first; nothing was changed."
                             .formatted(both.getMessage()));
         }
     }

@@ -67,7 +67,9 @@ public class ReleaseService {
                         new Ref(Entity.RELEASE, made.id()), field, made.facts().text(field), text));
         });
         Release begun = changes.apply(
-                made.id(), new ChangeService.Batch("Begun from another", ChangeSource.TEMPLATE, other), account);
+                made.id(),
+                new ChangeService.Batch("Created from another release", ChangeSource.TEMPLATE, other),
+                account);
         return withFirstTrack(begun, kind, title, account);
     }
 
@@ -163,7 +165,7 @@ public class ReleaseService {
         String before = factsOf(release, target).text(field);
         if (before != null)
             throw Problem.conflict(
-                    "has-code", "There is a code already: %s. Delete it first if it is wrong.".formatted(before));
+                    "has-code", "There is already a code: %s. Delete it first if it is wrong.".formatted(before));
         Change change = new Change(target, field, null, codes.next(field, account.id()));
         return changes.apply(
                 releaseId, new ChangeService.Batch(field.name(), ChangeSource.CODE_BOOK, List.of(change)), account);

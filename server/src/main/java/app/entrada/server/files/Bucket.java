@@ -250,7 +250,8 @@ final class Bucket implements AutoCloseable {
                 && (there.checksumSHA256() != null
                         ? there.checksumSHA256().equals(expected)
                         : sum(key).filter(sha256::equals).isPresent());
-        if (!same) throw new IOException("The bucket %s does not hold what was sent to it as %s".formatted(name, key));
+        if (!same)
+            throw new IOException("The bucket %s does not contain what was sent to it as %s".formatted(name, key));
     }
 
     /** The checksum of the bytes under a name, read to their end. */

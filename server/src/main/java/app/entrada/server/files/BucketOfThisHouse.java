@@ -46,10 +46,10 @@ class BucketOfThisHouse implements InitializingBean {
                     .list();
             if (!known.isEmpty() && !holdsOne(known))
                 throw new IllegalStateException(
-                        "The bucket %s holds none of the files that this database knows. Nothing was touched. Move them there first with “./entrada move-files”, or name the right bucket in ENTRADA_BUCKET."
+                        "The bucket %s contains none of the files in this database. Nothing was touched. Move them there first with “./entrada move-files”, or name the right bucket in ENTRADA_BUCKET."
                                 .formatted(bucket.name()));
         } catch (IOException away) {
-            LOG.error("The server begins, and receives nothing until the bucket answers: {}", away.getMessage());
+            LOG.error("The server starts, but receives nothing until the bucket answers: {}", away.getMessage());
         }
     }
 

@@ -9,12 +9,10 @@ public final class DamagedFile extends IOException {
 
     /** @param received whether it came in from outside; else it was written here */
     DamagedFile(Sha256 sha256, String what, boolean received) {
-        super("The file %s… %s. %s Nothing else was touched."
+        super("The file %s… %s. %s Nothing else was changed."
                 .formatted(
                         sha256.hex().substring(0, 12),
                         what,
-                        received
-                                ? "Upload the same file again; it takes that place."
-                                : "It was written here: write the copies again."));
+                        received ? "Upload the same file again to replace it." : "Write the copies again."));
     }
 }

@@ -8,12 +8,11 @@ public final class FileDescription {
 
     /** What it is, or why it is no use and what to do. */
     public static String says(FileIndex.StoredFile entry) {
-        if (entry.bytes() == 0)
-            return "The file is empty (0 bytes): it was probably cut off on its way. Ask for it again.";
+        if (entry.bytes() == 0) return "The file is empty (0 bytes); the transfer probably failed. Ask for it again.";
         if (entry.kind() == FileKind.OTHER)
-            return "The file is neither sound, picture, document nor text, whatever its name says. It is kept as it came; ask for the right one.";
+            return "The file is not audio, a picture, a document or text, whatever its name says. It is kept unaltered; ask for the right one.";
         if (entry.problem().isPresent())
-            return "The file is damaged: %s. It is kept as it came; ask for it again."
+            return "The file is damaged: %s. It is kept unaltered; ask for it again."
                     .formatted(entry.problem().get());
         if (!entry.measured()) return "Being measured.";
         return entry.audio()
@@ -25,7 +24,7 @@ public final class FileDescription {
                                         : audio.channels() == 2 ? "stereo" : audio.channels() + " channels",
                                 audio.time(),
                                 audio.sound().filter(Sound::silent).isPresent() ? ", no sound" : "",
-                                entry.compared() ? "" : ", not compared with known sound yet"))
+                                entry.compared() ? "" : ", not yet compared with known audio"))
                 .or(() -> entry.picture()
                         .map(picture -> "%s, %d × %d pixels, %s"
                                 .formatted(picture.format(), picture.width(), picture.height(), picture.colours())))

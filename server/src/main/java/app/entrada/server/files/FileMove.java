@@ -74,11 +74,11 @@ class FileMove implements ApplicationRunner, ExitCodeGenerator {
         List<Sha256> missing =
                 known().stream().filter(each -> !there.contains(each)).toList();
         if (missing.isEmpty()) {
-            out.printf("All that the database knows is in the bucket: it holds %,d files.%n", there.size());
+            out.printf("Everything in the database is in the bucket: %,d files.%n", there.size());
             return;
         }
         exitCode = 1;
-        out.printf("%,d files that the database knows are NOT in the bucket:%n", missing.size());
+        out.printf("%,d files in the database are NOT in the bucket:%n", missing.size());
         for (Sha256 each : missing.subList(0, Math.min(MOST_SAID, missing.size()))) out.printf("  %s%n", each);
         out.println("“./entrada doctor --deep” says what each of them is and what brings it back.");
     }

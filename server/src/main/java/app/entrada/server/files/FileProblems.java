@@ -30,7 +30,7 @@ class FileProblems {
         return new Problem(
                         HttpStatus.SERVICE_UNAVAILABLE,
                         "store-away",
-                        "The file store cannot be reached at this moment. Everything that was confirmed is safe; this step was not done. Try again in a few seconds.")
+                        "The file store cannot be reached right now. Everything confirmed is safe; this step was not done. Try again in a few seconds.")
                 .answer();
     }
 }

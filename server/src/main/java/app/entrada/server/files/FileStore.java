@@ -20,7 +20,7 @@ public interface FileStore {
         private static final long serialVersionUID = 1L;
 
         TooLarge(long most) {
-            super("The file is larger than %,d bytes, the most that is taken. Nothing was kept.".formatted(most));
+            super("The file is larger than the limit of %,d bytes. Nothing was saved.".formatted(most));
         }
     }
 

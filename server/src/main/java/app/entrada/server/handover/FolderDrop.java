@@ -25,14 +25,13 @@ class FolderDrop implements Drop {
     public void put(Path archive, String name, Target target) throws IOException {
         Path folder = Path.of(target.address());
         if (!Files.isDirectory(folder))
-            throw new IOException(
-                    "The folder %s is not there; perhaps its drive is not mounted. Nothing was put anywhere."
-                            .formatted(folder));
+            throw new IOException("The folder %s does not exist; its drive may not be mounted. Nothing was written."
+                    .formatted(folder));
         Path whole = folder.resolve(name);
         if (Files.exists(whole, LinkOption.NOFOLLOW_LINKS)) {
             if (same(archive, whole)) return;
             throw new Refused(
-                    "There is another file %s in the folder already; it was left alone. Move it away, then try again."
+                    "The folder already has a different file %s, which was left unchanged. Move it, then try again."
                             .formatted(name));
         }
         Path part = folder.resolve("." + name + ".part");
@@ -41,8 +40,7 @@ class FolderDrop implements Drop {
             copy(archive, part);
             if (!same(archive, part))
                 throw new IOException(
-                        "What was written into %s reads otherwise than it was written. It was removed again."
-                                .formatted(folder));
+                        "The file written to %s does not match when read back. It was removed.".formatted(folder));
             // a link, so that nothing that came meanwhile under the name is written over; then the first name goes
             publish(part, whole);
         } catch (FileSystemException disk) {
@@ -50,9 +48,9 @@ class FolderDrop implements Drop {
             long room = Files.isDirectory(folder) ? Files.getFileStore(folder).getUsableSpace() : 0;
             throw new IOException(
                     room < wanted
-                            ? "The folder %s has room for %,d bytes; %,d are wanted. Nothing was left there."
+                            ? "The folder %s has %,d bytes free; %,d are needed. Nothing was left there."
                                     .formatted(folder, room, wanted)
-                            : "Nothing could be written into the folder %s (%s). Nothing was left there."
+                            : "The folder %s cannot be written to (%s). Nothing was left there."
                                     .formatted(folder, reason(disk)),
                     disk);
         } finally {
@@ -78,7 +76,8 @@ class FolderDrop implements Drop {
             Files.createLink(whole, part);
         } catch (FileAlreadyExistsException meanwhile) {
             throw new Refused(
-                    "Another file of this name came into the folder meanwhile; it was left alone.", meanwhile);
+                    "Another file of this name appeared in the folder in the meantime; it was left unchanged.",
+                    meanwhile);
         } catch (UnsupportedOperationException | FileSystemException noLinks) {
             Files.move(part, whole);
         }

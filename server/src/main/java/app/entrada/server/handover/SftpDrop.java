@@ -153,23 +153,23 @@ public class SftpDrop implements Drop {
             if (size(channel, whole) >= 0) {
                 // an earlier try got as far as this, and its answer did not come back
                 if (size(channel, whole) == size) return;
-                throw new Refused(
-                        "There is another file %s on %s already; it was left alone.".formatted(name, at.getHost()));
+                throw new Refused("There is already a different file %s on %s; it was left unchanged."
+                        .formatted(name, at.getHost()));
             }
             channel.put(archive.toString(), part, ChannelSftp.OVERWRITE);
             long arrived = size(channel, part);
             if (arrived != size)
-                throw new IOException("Of %,d bytes %,d arrived on %s.".formatted(size, arrived, at.getHost()));
+                throw new IOException("Of %,d bytes, %,d arrived on %s.".formatted(size, arrived, at.getHost()));
             channel.rename(part, whole);
         } catch (SftpException failed) {
             leaveNothing(channel, part);
             throw failed.id == ChannelSftp.SSH_FX_NO_SUCH_FILE || failed.id == ChannelSftp.SSH_FX_PERMISSION_DENIED
                     ? new Refused(
-                            "%s has no folder “%s” that may be written into (%s). Nothing was left there."
+                            "%s has no writable folder “%s” (%s). Nothing was left there."
                                     .formatted(at.getHost(), folder, failed.getMessage()),
                             failed)
                     : new IOException(
-                            "The transfer to %s broke off (%s). Nothing was left there under its name."
+                            "The transfer to %s was interrupted (%s). No incomplete file was left under its name."
                                     .formatted(at.getHost(), failed.getMessage()),
                             failed);
         }
@@ -195,13 +195,13 @@ public class SftpDrop implements Drop {
     private static IOException because(URI at, PinnedKey key, JSchException failed) {
         if (!key.shown.isEmpty() && !key.shown.equals(key.pinned))
             return new Refused(
-                    "%s shows another key (%s) than the one that was confirmed (%s). Nothing was sent. Ask there whether it was changed, then confirm the new one under Destinations."
+                    "%s presents a different key (%s) from the confirmed one (%s). Nothing was sent. Ask whether it was changed, then confirm the new one under Destinations."
                             .formatted(at.getHost(), key.shown, key.pinned.isEmpty() ? "none" : key.pinned),
                     failed);
         String says = Objects.toString(failed.getMessage(), "");
         if (Stream.of("Auth fail", "Auth cancel").anyMatch(says::startsWith) || says.startsWith("invalid privatekey"))
             return new Refused(
-                    "%s does not take our name or secret. Enter it anew under Destinations, then try again."
+                    "%s rejected the user name or secret. Enter it again under Destinations, then retry."
                             .formatted(at.getHost()),
                     failed);
         return unreachable(at, failed);

@@ -25,7 +25,7 @@ class CodesLook implements HouseLook {
 
     @Override
     public String well() {
-        return "no code stands on two things";
+        return "no code is used twice";
     }
 
     @Override
@@ -53,7 +53,7 @@ class CodesLook implements HouseLook {
                 .param(MOST)
                 .query((row, n) -> new HouseFinding(
                         row.getString("says"),
-                        "Find out which of them it was registered for, and give the others codes of their own."))
+                        "Find out which one it was registered for, and allocate new codes to the others."))
                 .list();
     }
 }

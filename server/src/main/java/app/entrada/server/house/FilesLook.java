@@ -39,7 +39,7 @@ class FilesLook implements HouseLook {
 
     @Override
     public String well() {
-        return "every file of the store is there and is what it is called";
+        return "every stored file is present and unchanged";
     }
 
     /** A damaged file is noted as one, until it comes in again; a copy that is damaged has to be written again. */
@@ -65,7 +65,7 @@ class FilesLook implements HouseLook {
             if (known.containsKey(file.sha256())) continue;
             if (!store.sumNow(file.sha256()).map(file.sha256()::equals).orElse(true))
                 found.add(new HouseFinding(
-                        "A file that nothing refers to is not what it is called (SHA-256 %s).".formatted(file.sha256()),
+                        "An unused file does not match its checksum (SHA-256 %s).".formatted(file.sha256()),
                         "Nothing is lost. Remove it: " + store.place(file.sha256())));
         }
         return found;

@@ -43,7 +43,7 @@ class HalvesLook implements HouseLook {
 
     @Override
     public String well() {
-        return "no half files lie about, uploads that go on are whole as far as they have come";
+        return "no partial files are left over, and unfinished uploads are intact";
     }
 
     @Override
@@ -57,16 +57,15 @@ class HalvesLook implements HouseLook {
             if (pieces.bytes(piece.name).orElse(0) < piece.bytes && isNoted(piece.name)) lost.add(piece.upload);
         for (String upload : lost)
             found.add(new HouseFinding(
-                    "Of the upload “%s” less has been kept than was confirmed.".formatted(upload),
-                    "Drop the file again; it is sent from its beginning."));
+                    "Part of the upload “%s” is missing.".formatted(upload),
+                    "Drop the file again; it is uploaded from the start."));
         Instant old = Instant.now().minus(LONGEST_MAKING);
         try (Stream<Path> all = Files.list(store.workshop())) {
             for (Path each : all.filter(Files::isRegularFile).sorted().toList())
                 if (Files.getLastModifiedTime(each).toInstant().isBefore(old))
                     found.add(new HouseFinding(
-                            "A half file has been lying about for more than two days: " + each.getFileName(),
-                            "Nothing is lost. The server clears it by itself once a day; if it stays, remove it: "
-                                    + each));
+                            "A partial file has been left over for more than two days: " + each.getFileName(),
+                            "Nothing is lost. The server removes it once a day; if it stays, remove it: " + each));
         }
         return found;
     }

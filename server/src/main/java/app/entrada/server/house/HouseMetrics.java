@@ -27,7 +27,7 @@ class HouseMetrics implements MeterBinder {
         gauge(registry, "entrada.room.free", "Room on the disk of the data folder", "bytes", Figures::freeBytes);
         gauge(registry, "entrada.standings.waiting", "Releases to be looked at again", null, Figures::standings);
         gauge(registry, "entrada.files.damaged", "Files of the store that are damaged", null, Figures::damaged);
-        gauge(registry, "entrada.house.findings", "What is not as it has to be", null, Figures::found);
+        gauge(registry, "entrada.house.findings", "Problems found", null, Figures::found);
         gauge(
                 registry,
                 "entrada.backup.age",

@@ -184,7 +184,7 @@ public class HouseSigns {
             all.add(new Sign(
                     "Failed deliveries",
                     Level.LOOK,
-                    "%s not reach %s destination. The Desk names %s."
+                    "%s not reach %s destination. The Desk lists %s."
                             .formatted(
                                     now.failed == 1 ? "One did" : "%,d did".formatted(now.failed),
                                     now.failed == 1 ? "its" : "their",
@@ -194,8 +194,8 @@ public class HouseSigns {
                 "Lists",
                 Level.WELL,
                 now.standings == 0
-                        ? "Every list shows what is."
-                        : "%,d releases are being looked over.".formatted(now.standings)));
+                        ? "Every list is up to date."
+                        : "%,d releases are being rechecked.".formatted(now.standings)));
         all.add(backup(now));
         if (!Ffmpeg.installed())
             all.add(
@@ -212,15 +212,13 @@ public class HouseSigns {
     }
 
     private static Sign space(Figures now) {
-        String left =
-                "%,.1f GB of %,.1f GB are free where the data lie.".formatted(now.freeBytes / 1e9, now.diskBytes / 1e9);
+        String left = "%,.1f GB of %,.1f GB free on the data disk.".formatted(now.freeBytes / 1e9, now.diskBytes / 1e9);
         if (now.freeBytes < LEAST_BYTES)
             return new Sign(
                     "Disk space",
                     Level.BAD,
-                    left + " Nothing more can be received or written. Make room, or move to a larger disk.");
-        if (now.freeBytes < FEW_BYTES)
-            return new Sign("Disk space", Level.LOOK, left + " Make room before it is gone.");
+                    left + " Nothing more can be received or written. Free up space or move to a larger disk.");
+        if (now.freeBytes < FEW_BYTES) return new Sign("Disk space", Level.LOOK, left + " Free up space soon.");
         return new Sign("Disk space", Level.WELL, left);
     }
 
@@ -229,20 +227,21 @@ public class HouseSigns {
             return new Sign(
                     name,
                     Level.BAD,
-                    "%s: %,d wait, the longest for %s. Nothing works at them; start the server again and look into its log."
+                    "%s: %,d waiting, the longest for %s. None is being processed; restart the server and check its log."
                             .formatted(of, queue.due, words(queue.oldest)));
         if (queue.oldest.compareTo(LONG) > 0)
             return new Sign(
                     name,
                     Level.LOOK,
-                    "%s: %,d wait, the longest for %s.".formatted(of, queue.due, words(queue.oldest)));
+                    "%s: %,d waiting, the longest for %s.".formatted(of, queue.due, words(queue.oldest)));
         if (queue.failing > 0)
             return new Sign(
                     name,
                     Level.LOOK,
-                    "%s: %,d failed several times and %s tried again; the log says why."
+                    "%s: %,d failed several times and %s retried; see the log for the reason."
                             .formatted(of, queue.failing, queue.failing == 1 ? "is" : "are"));
-        return new Sign(name, Level.WELL, queue.due == 0 ? "Nothing waits." : "%,d on their way.".formatted(queue.due));
+        return new Sign(
+                name, Level.WELL, queue.due == 0 ? "Nothing waiting." : "%,d in progress.".formatted(queue.due));
     }
 
     private static String words(Duration time) {
@@ -254,27 +253,24 @@ public class HouseSigns {
             return new Sign(
                     "Files",
                     Level.BAD,
-                    "%s. Everything that was confirmed is safe; nothing can be received or written until it answers."
+                    "%s. Everything confirmed is safe; nothing can be received or written until it answers."
                             .formatted(now.storeAway.get()));
         if (now.damaged > 0)
             return new Sign(
                     "Files",
                     Level.BAD,
-                    "%,d of the store %s damaged. Their releases say which; bring the same files in again, or restore them from a backup."
+                    "%,d stored files %s damaged. Their releases name them; add the same files again, or restore them from a backup."
                             .formatted(now.damaged, now.damaged == 1 ? "is" : "are"));
         if (now.found > 0)
-            return new Sign(
-                    "Files and references",
-                    Level.LOOK,
-                    "%,d things are not as they have to be; see below.".formatted(now.found));
+            return new Sign("Files and references", Level.LOOK, "%,d problems; see below.".formatted(now.found));
         return new Sign("Files and references", Level.WELL, "Nothing is damaged, nothing is missing.");
     }
 
     private static Sign backup(Figures now) {
         String last = now.backupAge
-                .map(age -> "The last verified one is %s old."
+                .map(age -> "The last verified backup is %s old."
                         .formatted(age.toDays() > 1 ? age.toDays() + " days" : age.toHours() + " h"))
-                .orElse("There is none yet.");
+                .orElse("There is no backup yet.");
         return new Sign("Backup", now.backupTooOld ? Level.LOOK : Level.WELL, last);
     }
 }

@@ -68,7 +68,7 @@ class HouseWork implements Work {
         try {
             findings.whole(look.name(), look.look(progress -> {}));
         } catch (IOException notNow) {
-            LOG.warn("The house could not be looked over for {}", look.name(), notNow);
+            LOG.warn("The check of {} failed", look.name(), notNow);
         }
     }
 

@@ -17,7 +17,7 @@ import org.springframework.stereotype.Component;
 class ReferencesLook implements HouseLook {
     private static final int MOST_OF_A_KIND = 50;
     private static final String RESTORE =
-            "Restore the newest backup into an empty data folder and compare; what is missing here may be there.";
+            "Restore the latest backup into an empty data folder and compare; what is missing here may be there.";
 
     /** Statements that each tell what is wrong in a column {@code says}, with what to do about it. */
     private static final Map<String, String> WRONG = Map.of(
@@ -25,14 +25,14 @@ class ReferencesLook implements HouseLook {
             SELECT 'A picture of “' || coalesce(r.title, 'Untitled release') || '” is not known: ' || m[1] AS says
             FROM release r, regexp_matches(r.pictures, '[0-9a-f]{64}', 'g') AS m
             WHERE r.deleted_at IS NULL AND NOT EXISTS (SELECT FROM file f WHERE f.sha256 = m[1])""",
-            "Bring the picture in again.",
+            "Add the picture again.",
             """
             SELECT 'The running order of “' || coalesce(r.title, 'Untitled release') || '” names a track that it has not ('
                 || wanted || ').' AS says
             FROM release r, regexp_split_to_table(r.running_order, ' ') AS wanted
             WHERE r.deleted_at IS NULL AND wanted <> ''
                 AND NOT EXISTS (SELECT FROM track t WHERE t.id = CAST(wanted AS bigint) AND t.release_id = r.id)""",
-            "Move any track of it by a place: the running order is written anew.",
+            "Move any of its tracks by one place to write the running order again.",
             """
             SELECT 'A credit stands on a ' || c.entity || ' that is not there (' || c.target_id || ').' AS says FROM credit c
             WHERE NOT EXISTS (
@@ -58,7 +58,7 @@ class ReferencesLook implements HouseLook {
             FROM delivery d JOIN release r ON r.id = d.release_id
             WHERE d.state = 'sealed' AND d.way = 'interface' AND d.sealed_at < now() - interval '10 minutes' AND NOT EXISTS (
                 SELECT FROM scheduled_deliveries s WHERE s.task_instance = CAST(d.id AS text))""",
-            "Open it under Send and choose “Try again”.");
+            "Open it under Send and choose “Retry this delivery”.");
 
     private final JdbcClient jdbc;
 
@@ -73,7 +73,7 @@ class ReferencesLook implements HouseLook {
 
     @Override
     public String well() {
-        return "everything that is referred to is there";
+        return "every reference leads somewhere";
     }
 
     @Override

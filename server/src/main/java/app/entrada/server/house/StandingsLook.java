@@ -25,7 +25,7 @@ public class StandingsLook implements HouseLook {
 
     @Override
     public String well() {
-        return "what is kept of every release is what would be computed now";
+        return "the stored standing of every release is up to date";
     }
 
     @Override
@@ -42,11 +42,10 @@ public class StandingsLook implements HouseLook {
 
     private static List<HouseFinding> told(StandingCheck.Compared compared) {
         return compared.different().stream()
-                .map(
-                        each -> new HouseFinding(
-                                "Something else was kept of “%s” (release %d) than would be computed."
-                                        .formatted(each.title(), each.release()),
-                                "Nothing: its facts are whole, lists showed what was before, and it is being looked over anew."))
+                .map(each -> new HouseFinding(
+                        "The stored standing of “%s” (release %d) was out of date."
+                                .formatted(each.title(), each.release()),
+                        "Nothing: its facts are intact; lists showed an older state, and it is being rechecked."))
                 .toList();
     }
 }

@@ -83,7 +83,7 @@ class FilesController {
         if (declared >= 0 && declared != stored.bytes())
             throw Problem.input(
                     "cut-off",
-                    "The file was cut off on its way: %,d of %,d bytes came. Nothing was placed; drop it again."
+                    "The upload was interrupted: %,d of %,d bytes arrived. Nothing was added; drop the file again."
                             .formatted(stored.bytes(), declared));
         return received.enter(stored, plain, "", id, track, account);
     }

@@ -114,7 +114,7 @@ class InspectController {
                 for (int read; (read = in.read(buffer)) > 0; ) {
                     bytes += read;
                     if (bytes > settings.largestFile())
-                        throw Problem.input("too-large", "The file is larger than what is taken. Nothing was kept.");
+                        throw Problem.input("too-large", "The file is too large. Nothing was saved.");
                     out.write(buffer, 0, read);
                 }
             }
@@ -159,7 +159,7 @@ class InspectController {
         } catch (IOException unreadable) {
             throw Problem.input(
                     "no-sound-file",
-                    "“%s” cannot be read as a sound file: %s. Nothing was kept."
+                    "“%s” cannot be read as an audio file: %s. Nothing was saved."
                             .formatted(name, unreadable.getMessage()));
         }
     }

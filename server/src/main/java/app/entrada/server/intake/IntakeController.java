@@ -32,7 +32,7 @@ class IntakeController {
     record Chosen(List<String> files) {
         List<Sha256> sha256() {
             if (files == null || files.isEmpty())
-                throw Problem.input("no-files", "Choose files first. Nothing was made.");
+                throw Problem.input("no-files", "Choose files first. Nothing was created.");
             return files.stream().map(Sha256::new).toList();
         }
     }

@@ -99,7 +99,7 @@ class IntakeService {
         if (rows.size() < wanted.size())
             throw Problem.conflict(
                     "gone-meanwhile",
-                    "Some of these files have left the intake meanwhile. Nothing was made; look again.");
+                    "Some of these files are no longer in the intake. Nothing was created; check again.");
         return rows;
     }
 
@@ -140,10 +140,7 @@ class IntakeService {
         List<IntakeItem.Likeness> said = new ArrayList<>();
         for (MasterHolders.Holder holder : known.holders(file))
             said.add(new IntakeItem.Likeness(
-                    "same",
-                    1,
-                    holder.recording(),
-                    "the very file of " + holder.says() + ": its recording is used again"));
+                    "same", 1, holder.recording(), "the same file as " + holder.says() + ": its recording is reused"));
         for (Prints.Alike other : known.alike(file)) {
             List<MasterHolders.Holder> holders = known.holders(other.file());
             String verdict = other.match().verdict().label();
@@ -197,7 +194,7 @@ class IntakeService {
         if (waiting > 0)
             throw Problem.conflict(
                     "still-measuring",
-                    "%d of these files are still being listened to. Nothing was made; try again when the bar above is gone."
+                    "%d of these files are still being analysed. Nothing was created; try again when they are done."
                             .formatted(waiting));
         List<WaitingFile> sound = rows.stream()
                 .filter(row -> requireNonNull(entries.get(row.sha256)).audio().isPresent())
@@ -301,7 +298,7 @@ class IntakeService {
     long make(List<Sha256> chosen, String title, String artists, String kind, Account account) {
         Heap heap = heap(chosen);
         if (heap.draft().tracks().isEmpty())
-            throw Problem.input("no-sound", "None of these files is sound. Nothing was made.");
+            throw Problem.input("no-sound", "None of these files is audio. Nothing was created.");
         Release release = releases.beginEmpty(kind, title, account);
         long id = release.id();
         List<Change> first = new ArrayList<>();

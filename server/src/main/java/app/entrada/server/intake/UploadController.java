@@ -86,7 +86,7 @@ class UploadController {
         if (length < 0 || length > settings.largestFile())
             throw Problem.input(
                     "too-large",
-                    "The file is larger than %,d bytes, the most that is taken. Nothing was kept."
+                    "The file is larger than the limit of %,d bytes. Nothing was saved."
                             .formatted(settings.largestFile()));
         Map<String, String> said = metadata(metadata);
         long release = number(said.get("release"));
@@ -124,7 +124,7 @@ class UploadController {
                 if (parts.length == 2)
                     said.put(parts[0], new String(Base64.getDecoder().decode(parts[1]), StandardCharsets.UTF_8));
             } catch (IllegalArgumentException noBase64) {
-                throw Problem.input("bad-metadata", "The metadata of the upload cannot be read. Nothing was kept.");
+                throw Problem.input("bad-metadata", "The upload metadata cannot be read. Nothing was saved.");
             }
         }
         return said;
@@ -181,7 +181,7 @@ class UploadController {
         try {
             sha256 = new Sha256(String.valueOf(offered.sha256()));
         } catch (MalformedValue none) {
-            throw Problem.input("no-checksum", "That is no SHA-256 checksum.");
+            throw Problem.input("no-checksum", "This is not a SHA-256 checksum.");
         }
         Optional<FileStore.Stored> stored = store.find(sha256);
         // one that became damaged here has to come again

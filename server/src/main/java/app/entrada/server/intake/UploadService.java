@@ -151,7 +151,7 @@ class UploadService implements Work {
 
     private static Problem notNext(long here) {
         return Problem.conflict(
-                "wrong-offset", "The piece does not follow what has come: %,d bytes are here.".formatted(here));
+                "wrong-offset", "The part does not follow what has arrived: %,d bytes are here.".formatted(here));
     }
 
     /** @return how many bytes came */
@@ -163,7 +163,7 @@ class UploadService implements Work {
                 byte[] buffer = new byte[1 << 16];
                 for (int read; (read = in.read(buffer)) > 0; came += read) {
                     if (upload.here + came + read > upload.bytes)
-                        throw Problem.input("too-long", "More bytes came than were announced. Nothing was placed.");
+                        throw Problem.input("too-long", "More bytes arrived than were announced. Nothing was added.");
                     out.write(buffer, 0, read);
                 }
             } catch (EOFException brokenOff) {
@@ -234,7 +234,7 @@ class UploadService implements Work {
                         remove(upload.id);
                         throw Problem.conflict(
                                 "piece-lost",
-                                "A piece of this file is not there any more. Nothing was placed; drop the file again, and it is sent from its beginning.");
+                                "Part of this file is missing. Nothing was added; drop the file again to upload it from the start.");
                     }
             }
             if (upload.sha256 != null
@@ -242,7 +242,7 @@ class UploadService implements Work {
                 remove(upload.id);
                 throw Problem.input(
                         "damaged-on-the-way",
-                        "The file that arrived is not the one that was sent. Nothing was placed; send it again.");
+                        "The file that arrived differs from the one sent. Nothing was added; send it again.");
             }
             return store.adopt(whole);
         } finally {

@@ -112,7 +112,7 @@ class ListeningController {
             } catch (IOException hindered) {
                 throw Problem.conflict(
                         "no-preview",
-                        "No version for listening could be made: %s. The original is safe and can be fetched."
+                        "No preview version could be created: %s. The original is safe and can be downloaded."
                                 .formatted(hindered.getMessage()));
             } finally {
                 Files.deleteIfExists(part);

@@ -310,7 +310,7 @@ class MastersService {
         }
         if (batch.isEmpty())
             throw Problem.conflict(
-                    "nothing-proposed", "What was proposed has changed meanwhile. Nothing was placed; look again.");
+                    "nothing-proposed", "The proposals have changed in the meantime. Nothing was placed; check again.");
         String source = "placement confirmed; " + String.join("; ", sources);
         changes.apply(
                 id,
@@ -390,7 +390,7 @@ class MastersService {
                 new ChangeService.Batch(
                         "Known recording on track " + own.number(),
                         ChangeSource.CATALOGUE,
-                        "sounds the same; chosen by hand",
+                        "same audio; chosen by hand",
                         batch),
                 account);
         if (file != null && !file.isEmpty())

@@ -191,9 +191,8 @@ class PeopleController {
                 facts.text(field),
                 facts.display(field),
                 facts.unreadable().containsKey(field)
-                        ? "This cannot be read: "
-                                + facts.unreadable().get(field).why() + ". Type it again."
-                        : wrong ? "The check digits do not fit, or digits are missing." : null);
+                        ? "Not readable: " + facts.unreadable().get(field).why() + ". Enter it again."
+                        : wrong ? "The check digits do not match, or digits are missing." : null);
     }
 
     @PostMapping("/api/people/{id}/changes")

@@ -152,7 +152,7 @@ public class PeopleService {
         if (!person.appears().isEmpty() || !person.groups().isEmpty())
             throw Problem.conflict(
                     "still-named",
-                    "%s stands on %d places. Take the name off there first; nothing was changed."
+                    "%s appears in %d places. Remove the name there first; nothing was changed."
                             .formatted(
                                     nameOf(person.facts()),
                                     person.appears().size() + person.groups().size()));

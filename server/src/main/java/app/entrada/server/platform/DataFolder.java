@@ -33,7 +33,7 @@ public class DataFolder implements DisposableBean {
     DataFolder(Settings settings, Environment environment) {
         if (Files.exists(settings.var().resolve(RESTORING)))
             throw new IllegalStateException(
-                    "Restoring a backup into %s was interrupted, so not all of it is here. Run “./entrada restore” again with the same backup: it removes what was left and begins anew."
+                    "Restoring a backup into %s was interrupted, so not all of it is here. Run “./entrada restore” again with the same backup: it removes what was left and starts over."
                             .formatted(settings.var().toAbsolutePath()));
         beside = environment.containsProperty("entrada.doctor");
         held = beside ? null : hold(settings.var(), settings.shared());

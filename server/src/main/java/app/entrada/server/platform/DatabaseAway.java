@@ -15,7 +15,7 @@ final class DatabaseAway {
         return new Problem(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "database-away",
-                "The database cannot be reached at this moment. What was saved before is safe; whether this step was done is seen when it is back. Try again in a few seconds.");
+                "The database cannot be reached right now. What was saved before is safe; whether this step was done will be seen when it is back. Try again in a few seconds.");
     }
 
     /** Whether that was the reason. */

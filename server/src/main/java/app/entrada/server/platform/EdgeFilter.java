@@ -83,13 +83,13 @@ class EdgeFilter extends OncePerRequestFilter {
                     response,
                     HttpStatus.MISDIRECTED_REQUEST,
                     "other-host",
-                    "Nobody of this name is here. Whoever runs the server can add the name to ENTRADA_HOSTS.");
+                    "There is no server of this name here. Whoever runs the server can add the name to ENTRADA_HOSTS.");
         else if (!readable(request.getRequestURI()) || !readable(request.getQueryString()))
             refuse(
                     response,
                     HttpStatus.BAD_REQUEST,
                     "unreadable",
-                    "The address holds characters that are none. Nothing was changed.");
+                    "The address contains invalid characters. Nothing was changed.");
         else if (request.getRequestURI().equals("/error"))
             refuse(response, HttpStatus.NOT_FOUND, "missing", "There is no such page.");
         else
@@ -121,7 +121,7 @@ class EdgeFilter extends OncePerRequestFilter {
                     response,
                     HttpStatus.valueOf(status),
                     status == 404 ? "missing" : "request",
-                    "This request is not known here. Nothing was changed.");
+                    "Unknown request. Nothing was changed.");
     }
 
     /** What goes wrong while an error is told is told as well, and not by the container's own page. */

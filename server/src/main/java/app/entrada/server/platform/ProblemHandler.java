@@ -49,7 +49,7 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
                 .body(detail(
                         HttpStatus.CONFLICT,
                         "busy",
-                        "Somebody else wrote at the same moment. Nothing was changed; try again."));
+                        "Someone else was saving at the same moment. Nothing was changed; try again."));
     }
 
     @ExceptionHandler
@@ -64,7 +64,7 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
             HttpStatusCode status,
             WebRequest request) {
         return ResponseEntity.badRequest()
-                .body(detail(HttpStatus.BAD_REQUEST, "unreadable", "The request is not the JSON that is wanted here."));
+                .body(detail(HttpStatus.BAD_REQUEST, "unreadable", "The request is not the expected JSON."));
     }
 
     /** What the framework refuses has a type as well, and says that nothing was done. */
@@ -74,8 +74,8 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
         if (body instanceof ProblemDetail plain
                 && (plain.getType() == null || plain.getType().toString().equals("about:blank"))) {
             plain.setType(URI.create("urn:entrada:problem:request"));
-            plain.setDetail((plain.getDetail() == null ? "This request is not known here." : plain.getDetail())
-                    + " Nothing was changed.");
+            plain.setDetail(
+                    (plain.getDetail() == null ? "Unknown request." : plain.getDetail()) + " Nothing was changed.");
         }
         return super.createResponseEntity(body, headers, status, request);
     }
@@ -108,7 +108,7 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
         return new Problem(
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "unforeseen",
-                "Something went wrong on the server. What was saved before is safe; this step was not done. Try again; if it stays, look into the log%s."
+                "Something went wrong on the server. What was saved before is safe; this step was not done. Try again; if it persists, check the log%s."
                         .formatted(number == null ? "" : " for request " + number));
     }
 

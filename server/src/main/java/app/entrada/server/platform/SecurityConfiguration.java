@@ -89,7 +89,7 @@ class SecurityConfiguration {
                                                 response,
                                                 HttpStatus.FORBIDDEN,
                                                 "not-allowed",
-                                                "Your account may not do this, or the page is older than your sign-in. Reload the page; if it stays, ask a manager.")))
+                                                "Your account is not allowed to do this, or the page is older than your sign-in. Reload the page; if it persists, ask a manager.")))
                 .build();
     }
 

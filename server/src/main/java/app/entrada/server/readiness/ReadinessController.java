@@ -52,7 +52,7 @@ class ReadinessController {
         this.announcer = announcer;
     }
 
-    record RiskOf(String finding, @Nullable String reason) {}
+    record RiskOf(List<String> findings, @Nullable String reason) {}
 
     record FixesOf(List<String> findings) {}
 
@@ -65,25 +65,26 @@ class ReadinessController {
         return board.view(find(id));
     }
 
-    /** Takes the risk of a finding, with a reason. */
+    /** Takes the risk of findings, all for one reason; all of them or none. */
     @PostMapping("/api/releases/{id}/readiness/risks")
     ReadinessView accept(@PathVariable long id, @RequestBody RiskOf taken, @AuthenticationPrincipal Account account) {
         Release release = find(id);
-        Finding finding = checks.findings(release).stream()
-                .filter(each -> each.id().equals(taken.finding()))
-                .findFirst()
-                .orElseThrow(
-                        () -> Problem.conflict("finding-gone", "That finding no longer stands. Nothing was noted."));
-        risks.take(id, finding, taken.reason(), account);
+        Set<String> wanted = wanted(taken.findings());
+        List<Finding> findings = checks.findings(release).stream()
+                .filter(each -> wanted.contains(each.id()))
+                .toList();
+        if (findings.size() < wanted.size())
+            throw Problem.conflict("finding-gone", "This has already been resolved. Nothing was changed.");
+        risks.take(id, findings, taken.reason(), account);
         announcer.announce("release", Map.of("id", id, "by", account.name()));
         return board.view(release);
     }
 
-    /** Takes it back: the risk is open again. */
+    /** Takes it back: the risks are open again. */
     @PostMapping("/api/releases/{id}/readiness/risks/withdraw")
     ReadinessView withdraw(@PathVariable long id, @RequestBody RiskOf taken, @AuthenticationPrincipal Account account) {
         Release release = find(id);
-        risks.withdraw(id, taken.finding() == null ? "" : taken.finding());
+        risks.withdraw(id, wanted(taken.findings()));
         announcer.announce("release", Map.of("id", id, "by", account.name()));
         return board.view(release);
     }
@@ -91,20 +92,18 @@ class ReadinessController {
     /** What safe fixes would do; nothing is changed. */
     @PostMapping("/api/releases/{id}/readiness/plan")
     ReadinessView.FixPlan plan(@PathVariable long id, @RequestBody FixesOf wanted) {
-        return board.plan(find(id), wanted(wanted));
+        return board.plan(find(id), wanted(wanted.findings()));
     }
 
     /** Applies them as one batch, which is one undo. */
     @PostMapping("/api/releases/{id}/readiness/fixes")
     ReleaseDelta fix(@PathVariable long id, @RequestBody FixesOf wanted, @AuthenticationPrincipal Account account) {
-        return views.delta(fixes.fixAll(id, wanted(wanted), account), account);
+        return views.delta(fixes.fixAll(id, wanted(wanted.findings()), account), account);
     }
 
-    private static Set<String> wanted(FixesOf fixes) {
-        if (fixes.findings() == null
-                || fixes.findings().isEmpty()
-                || fixes.findings().size() > MOST)
-            throw Problem.input("nothing-chosen", "Choose at least one finding to fix; nothing was changed.");
-        return Set.copyOf(fixes.findings());
+    private static Set<String> wanted(@Nullable List<String> findings) {
+        if (findings == null || findings.isEmpty() || findings.size() > MOST)
+            throw Problem.input("nothing-chosen", "Choose at least one finding; nothing was changed.");
+        return Set.copyOf(findings);
     }
 }

@@ -51,7 +51,7 @@ public class ReceivedFiles {
     private static final Pattern NAMED_SOUND_OR_PICTURE =
             Pattern.compile("\\.(?:wav|aiff?|aifc|flac|mp3|m4a|ogg|opus|jpe?g|png|tiff?)$", Pattern.CASE_INSENSITIVE);
     private static final String MISNAMED =
-            "The file is neither sound nor a picture, whatever its name says. It is kept as it came; ask for the right one.";
+            "The file is neither audio nor a picture, whatever its name says. It is kept unaltered; ask for the right one.";
 
     private final FileStore store;
     private final FileIndex files;
@@ -182,8 +182,7 @@ public class ReceivedFiles {
         }
         String place = put(releaseId, trackId, name, entry, account);
         if (place == null)
-            throw Problem.conflict(
-                    "no-place", "That file has no place there: %s".formatted(FileDescription.says(entry)));
+            throw Problem.conflict("no-place", "The file cannot go there: %s".formatted(FileDescription.says(entry)));
         return place;
     }
 

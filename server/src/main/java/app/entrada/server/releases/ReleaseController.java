@@ -111,7 +111,7 @@ class ReleaseController {
         String wanted(Field<?> of) {
             if (people == null) return after;
             if (!(of.type() instanceof PeopleType<?> type))
-                throw new MalformedValue("“%s” names nobody".formatted(of.name()));
+                throw new MalformedValue("“%s” does not name anyone".formatted(of.name()));
             return people.isEmpty()
                     ? null
                     : type.textOf(people.stream().map(PersonShare::entry).toList());

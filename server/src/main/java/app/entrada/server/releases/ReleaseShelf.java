@@ -105,7 +105,7 @@ public class ReleaseShelf {
         if (!deletable(id))
             throw Problem.conflict(
                     "was-sent",
-                    "This release was sent: what left the house is kept. Archive it instead; nothing was changed.");
+                    "This release has been delivered and stays on record. Archive it instead; nothing was changed.");
         shelve(id, "deleted_at", clock.instant(), account);
     }
 
@@ -160,7 +160,7 @@ public class ReleaseShelf {
                         lost);
         if (!lost.isEmpty())
             changes.apply(
-                    id, new ChangeService.Batch("Codes given away meanwhile", ChangeSource.CODE_BOOK, lost), account);
+                    id, new ChangeService.Batch("Codes assigned elsewhere", ChangeSource.CODE_BOOK, lost), account);
         return lost.stream().map(Change::before).toList();
     }
 

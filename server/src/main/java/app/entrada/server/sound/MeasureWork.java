@@ -32,7 +32,7 @@ public class MeasureWork implements Work {
 
     /** What is said of a file whose decoder was ended again and again; it is tried anew after the next start. */
     static final String DECODER_ENDED =
-            "the decoder was ended by the system or took too long, several times; it is measured again when the server starts";
+            "decoding was stopped by the system or took too long several times; it is measured again when the server restarts";
 
     private static final int MOST_TRIES = 4;
     private static final long BETWEEN_REPORTS = 8 << 20;
@@ -139,7 +139,7 @@ public class MeasureWork implements Work {
             // the file asks for more than there is: that is a finding about the file, and the work goes on
             LOG.warn("{} needs more memory than there is", entry.sha256());
             files.measured(
-                    entry.sha256(), null, null, "the file needs more memory than there is; ask for a smaller one");
+                    entry.sha256(), null, null, "the file needs more memory than is available; ask for a smaller one");
         }
     }
 }

@@ -70,7 +70,7 @@ class RewordingController {
         List<Rewording.Proposed> proposed = switch (wanted.move()) {
             case REPLACE -> {
                 if (wanted.find() == null || wanted.find().isEmpty())
-                    throw Problem.input("nothing-to-find", "Type what to look for.");
+                    throw Problem.input("nothing-to-find", "Enter what to find.");
                 yield Rewording.replace(
                         release,
                         fields(wanted.columns()),

@@ -167,6 +167,7 @@ public record ReleaseView(
     /**
      * What a check says.
      *
+     * @param ruleName what findings of its rule have in common, in a few words
      * @param destinations names
      * @param fix what its safe fix does, null when there is none
      * @param preview what the fix changes, in words
@@ -175,6 +176,7 @@ public record ReleaseView(
     public record FindingView(
             String id,
             String rule,
+            String ruleName,
             String family,
             Weight weight,
             List<String> destinations,

@@ -7,6 +7,7 @@ import app.entrada.core.check.profile.Profile;
 import app.entrada.core.check.profile.Readiness;
 import app.entrada.core.check.profile.Weight;
 import app.entrada.core.check.rules.Fix;
+import app.entrada.core.check.rules.RuleBook;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
@@ -258,6 +259,7 @@ public class ReleaseViews {
         return new ReleaseView.FindingView(
                 finding.id(),
                 finding.rule(),
+                RuleBook.byId(finding.rule()).name(),
                 finding.family().label(),
                 finding.weight(),
                 finding.destinations().keySet().stream().map(destinations::get).toList(),

@@ -100,8 +100,7 @@ class PermissionsController {
             PermissionRepository.Document document = permissions.documents(release).stream()
                     .filter(each -> each.id() == confirmation.document())
                     .findFirst()
-                    .orElseThrow(() ->
-                            Problem.input("document", "That document is not among the documents of this release."));
+                    .orElseThrow(() -> Problem.input("document", "The document is not attached to this release."));
             permissions.confirm(needed, document, party, account);
         }
         announcer.announce("release", Map.of("id", id, "by", account.name()));

@@ -272,7 +272,7 @@ class WorksController {
                 .findFirst()
                 .orElseThrow(() -> Problem.missing("work"));
         if (divided.writers().isEmpty())
-            throw Problem.conflict("no-writers", "The work has no writer to divide it among. Nothing was changed.");
+            throw Problem.conflict("no-writers", "The work has no writers. Nothing was changed.");
         Shares.Divided parts = Shares.Divided.equally(
                 divided.writers(), divided.facts().get(Fields.WORK_PUBLISHERS).orElse(List.of()));
         Ref ref = new Ref(Entity.WORK, work);

@@ -78,7 +78,7 @@ class BoundedExchangeTest {
         assertThatThrownBy(() -> exchange.send(
                         to("/silent"), "POST", HttpRequest.BodyPublishers.ofString("here"), 100, () -> false))
                 .isInstanceOf(IOException.class)
-                .hasMessageContaining("nothing moved for 2 s");
+                .hasMessageContaining("no data for 2 s");
     }
 
     @Test

@@ -135,7 +135,7 @@ class DeliveryWorkTest {
         Delivery last = delivery(DeliveryState.SEALED, 11);
         assertThat(run(SEALED)).isEmpty();
         verify(deliveries)
-                .move(eq(last), eq(DeliveryState.FAILED), argThat(says -> says.contains("Given up after 12 tries")));
+                .move(eq(last), eq(DeliveryState.FAILED), argThat(says -> says.contains("Stopped after 12 tries")));
     }
 
     @Test
@@ -173,7 +173,10 @@ class DeliveryWorkTest {
         Delivery sealed = delivery(DeliveryState.SEALED, 0);
         assertThat(run(SEALED)).isEmpty();
         verify(deliveries)
-                .move(eq(sealed), eq(DeliveryState.FAILED), argThat(says -> says.contains("no address or no secret")));
+                .move(
+                        eq(sealed),
+                        eq(DeliveryState.FAILED),
+                        argThat(says -> says.contains("no address or no access token")));
         verify(way, never()).hand(any(), any());
     }
 

@@ -148,7 +148,7 @@ class EveryKindTest {
     private static long send(String destination) {
         Client.Answer answer = sending(destination, Map.of());
         // the work's code came from a society meanwhile: it is a fact, and copies carry it
-        if (answer.text().contains("not written with the facts of today")) {
+        if (answer.text().contains("\"cause\":\"COPIES\"")) {
             ReadyRelease.copies(manager, release, ReadyRelease.RECIPES);
             answer = sending(destination, Map.of());
         }
@@ -324,7 +324,7 @@ class EveryKindTest {
                         .json()
                         .path("detail")
                         .asString())
-                .contains("has not taken this release");
+                .contains("has not accepted this release");
         ended("lumenfold", send("lumenfold"), "accepted");
     }
 

@@ -162,7 +162,7 @@ class FaultTableTest {
         store.door(401, "{}").door(202, TAKEN).asked(200, ACCEPTED);
         long id = send();
         JsonNode failed = ended(id, "failed");
-        assertThat(said(failed)).anySatisfy(says -> assertThat(says).contains("does not take our secret"));
+        assertThat(said(failed)).anySatisfy(says -> assertThat(says).contains("rejected the access token"));
         assertThat(failed.toString()).doesNotContain("lf-token");
         assertThat(manager.post("/api/releases/" + release + "/deliveries/" + id + "/again", Map.of())
                         .status())
@@ -272,7 +272,7 @@ class FaultTableTest {
         store.door(202, TAKEN).asked(404, "{}");
         long id = send();
         JsonNode failed = ended(id, "failed");
-        assertThat(said(failed)).anySatisfy(says -> assertThat(says).contains("does not know receipt LF-1 any more"));
+        assertThat(said(failed)).anySatisfy(says -> assertThat(says).contains("no longer knows receipt LF-1"));
         store.forget().asked(200, ACCEPTED);
         manager.post("/api/releases/" + release + "/deliveries/" + id + "/again", Map.of());
         ended(id, "accepted");
@@ -349,7 +349,7 @@ class FaultTableTest {
             Client.Answer refused =
                     manager.put(path, Map.of("url", inside, "secret", "x", "password", RunningServer.PASSWORD));
             assertThat(refused.problem()).as(inside).isEqualTo("address");
-            assertThat(refused.text()).contains("into your own network");
+            assertThat(refused.text()).contains("in your own network");
         }
         assertThat(manager.put(
                                 path,

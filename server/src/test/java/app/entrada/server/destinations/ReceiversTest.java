@@ -167,7 +167,7 @@ class ReceiversTest {
                 dated: "2026-12-01"
                 captions: [{ caption: Smell, fact: release.smell }]
                 """));
-        assertThat(caption.json().path("detail").asString()).contains("There is no fact called “release.smell”");
+        assertThat(caption.json().path("detail").asString()).contains("There is no fact “release.smell”");
         assertThat(ids()).hasSize(before);
     }
 

@@ -84,7 +84,7 @@ class DropTest {
         Files.writeString(plant.resolve(NAME), "somebody else's");
         assertThatThrownBy(() -> folders.put(archive, NAME, to(plant)))
                 .isInstanceOf(Drop.Refused.class)
-                .hasMessageContaining("it was left alone");
+                .hasMessageContaining("was left unchanged");
         assertThat(plant.resolve(NAME)).hasContent("somebody else's");
         assertThat(names(plant)).containsExactly(NAME);
     }
@@ -94,7 +94,7 @@ class DropTest {
         Path gone = folder.resolve("stick");
         assertThatThrownBy(() -> folders.put(archive, NAME, to(gone)))
                 .isNotInstanceOf(Drop.Refused.class)
-                .hasMessageContaining("is not there; perhaps its drive is not mounted");
+                .hasMessageContaining("does not exist; its drive may not be mounted");
         assertThat(gone).doesNotExist();
     }
 
@@ -140,7 +140,7 @@ class DropTest {
         Drop.Target stranger = new Drop.Target(ssh.address(ssh.in().toString()), ssh.strangersKey(), ssh.fingerprint());
         assertThatThrownBy(() -> sftp.put(archive, NAME, stranger))
                 .isInstanceOf(Drop.Refused.class)
-                .hasMessageContaining("does not take our name or secret");
+                .hasMessageContaining("rejected the user name or secret");
     }
 
     @Test

@@ -205,7 +205,7 @@ class OddValuesTest {
         assertThat(manager.get("/api/releases/" + release).text())
                 .contains("cannot be read, so it is left out everywhere")
                 .contains("Type it again.");
-        assertThat(manager.get("/api/people/" + person).text()).contains("at most 2,000 fit. Type it again.");
+        assertThat(manager.get("/api/people/" + person).text()).contains("at most 2,000 fit. Enter it again.");
 
         Client.Answer mended =
                 write("/api/people/" + person + "/changes", Fields.PARTY_NAME, person, endless, "Ines Quillon");

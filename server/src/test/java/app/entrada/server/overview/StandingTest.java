@@ -162,7 +162,7 @@ class StandingTest {
                 if (finding.path("weight").asString().equals("risk")) {
                     client.post(
                             "/api/releases/" + release + "/readiness/risks",
-                            Map.of("finding", finding.path("id").asString(), "reason", "We know."));
+                            Map.of("findings", List.of(finding.path("id").asString()), "reason", "We know."));
                     return;
                 }
         }

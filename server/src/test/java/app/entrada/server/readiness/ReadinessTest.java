@@ -75,9 +75,10 @@ class ReadinessTest {
         String path = "/api/releases/" + id(view) + "/readiness/risks";
         String risk = "title.all-caps@track.title:track 1";
         assertThat(finding(board(view), risk).path("accepted").isNull()).isTrue();
-        assertThat(manager.post(path, Map.of("finding", risk, "reason", " ")).problem())
+        assertThat(manager.post(path, Map.of("findings", List.of(risk), "reason", " "))
+                        .problem())
                 .isEqualTo("no-reason");
-        JsonNode board = manager.post(path, Map.of("finding", risk, "reason", "Written so on the sleeve"))
+        JsonNode board = manager.post(path, Map.of("findings", List.of(risk), "reason", "Written so on the sleeve"))
                 .json();
         assertThat(finding(board, risk).path("accepted").path("reason").asString())
                 .isEqualTo("Written so on the sleeve");
@@ -94,13 +95,41 @@ class ReadinessTest {
                 .as("the same value again")
                 .isFalse();
         String stop = "artist.missing@release.artists:release";
-        assertThat(manager.post(path, Map.of("finding", stop, "reason", "never mind"))
+        assertThat(manager.post(path, Map.of("findings", List.of(stop), "reason", "never mind"))
                         .problem())
                 .isEqualTo("stops");
         assertThat(RunningServer.signedIn("reader")
-                        .post(path, Map.of("finding", risk, "reason", "reading only"))
+                        .post(path, Map.of("findings", List.of(risk), "reason", "reading only"))
                         .status())
                 .isEqualTo(403);
+    }
+
+    @Test
+    void risks_of_one_kind_are_taken_together_or_not_at_all_and_count_as_one_thing() {
+        JsonNode view = manager.begin("single", "LOUD TITLE");
+        String path = "/api/releases/" + id(view);
+        view = manager.post(path + "/tracks", Map.of()).json();
+        view = manager.write(view, 2, "title", "Low Bridge").json();
+        int before = destination(board(view), "lumenfold").path("risks").asInt();
+        manager.write(view, 2, "title", "LOUDER TITLE");
+        assertThat(destination(board(view), "lumenfold").path("risks").asInt()).isEqualTo(before);
+        String one = "title.all-caps@track.title:track 1";
+        String other = "title.all-caps@track.title:track 2";
+        assertThat(manager.post(
+                                path + "/readiness/risks",
+                                Map.of("findings", List.of(one, "gone@track.title:track 9"), "reason", "On the sleeve"))
+                        .problem())
+                .isEqualTo("finding-gone");
+        assertThat(finding(board(view), one).path("accepted").isNull()).isTrue();
+        JsonNode board = manager.post(
+                        path + "/readiness/risks", Map.of("findings", List.of(one, other), "reason", "On the sleeve"))
+                .json();
+        assertThat(finding(board, one).path("accepted").path("reason").asString())
+                .isEqualTo("On the sleeve");
+        assertThat(finding(board, other).path("accepted").isNull()).isFalse();
+        assertThat(destination(board, "lumenfold").path("risks").asInt()).isEqualTo(before - 1);
+        manager.post(path + "/readiness/risks/withdraw", Map.of("findings", List.of(one, other)));
+        assertThat(destination(board(view), "lumenfold").path("risks").asInt()).isEqualTo(before);
     }
 
     @Test
@@ -188,7 +217,7 @@ class ReadinessTest {
                             List.of(Map.of(
                                     "id", "title.too-long", "weight", "risk", "limits", Map.of("max", "many")))));
             assertThat(wrong.problem()).isEqualTo("malformed-rules");
-            assertThat(wrong.text()).contains("wanted: a number");
+            assertThat(wrong.text()).contains("expected: a number");
         } finally {
             manager.delete("/api/destinations/pebblewave/rules");
         }

@@ -133,6 +133,6 @@ class ComparedLaterTest {
                 SoundFormat.WAV, SoundCodec.PCM, 44100, 16, 2, 44100, 176444, name, name, Optional.empty(), List.of());
         FileIndex.StoredFile sound = new FileIndex.StoredFile(
                 name, 176444, FileKind.AUDIO, true, false, Optional.of(facts), Optional.empty(), Optional.empty());
-        assertThat(FileDescription.says(sound)).endsWith("stereo, 0:01, not compared with known sound yet");
+        assertThat(FileDescription.says(sound)).endsWith("stereo, 0:01, not yet compared with known audio");
     }
 }

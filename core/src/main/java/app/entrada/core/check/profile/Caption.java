@@ -179,11 +179,11 @@ public record Caption(String name, Per per, String fact, Writing writing, int li
         if (made.isPresent())
             return made.get().per().contains(per)
                     ? Optional.empty()
-                    : Optional.of("“%s” is not asked for each %s; wanted: %s"
+                    : Optional.of("“%s” cannot be asked per %s; expected: %s"
                             .formatted(fact, word(per), words(made.get().per())));
         Optional<Field<?>> field = field();
         if (field.isEmpty())
-            return Optional.of("There is no fact called “%s”; choose another one for “%s”".formatted(fact, name));
+            return Optional.of("There is no fact “%s”; choose another one for “%s”".formatted(fact, name));
         Entity entity = field.get().entity();
         boolean fits = switch (per) {
             case RELEASE -> entity == Entity.RELEASE;
@@ -191,7 +191,7 @@ public record Caption(String name, Per per, String fact, Writing writing, int li
         };
         return fits
                 ? Optional.empty()
-                : Optional.of("“%s” is a fact of a %s; it cannot be asked for each %s"
+                : Optional.of("“%s” is a fact of a %s; it cannot be asked per %s"
                         .formatted(field.get().name(), entity.id(), word(per)));
     }
 
@@ -220,7 +220,7 @@ public record Caption(String name, Per per, String fact, Writing writing, int li
         if (name.isEmpty() || name.length() > LONGEST_NAME)
             throw new IllegalArgumentException("a caption has a name of 1 to %d characters".formatted(LONGEST_NAME));
         String fact = text(map.get("fact")).strip();
-        if (fact.isEmpty()) throw new IllegalArgumentException("“%s” says not which fact goes into it".formatted(name));
+        if (fact.isEmpty()) throw new IllegalArgumentException("“%s” has no fact".formatted(name));
         int limit = number(map.get("limit"), 0, name, "limit", LARGEST_LIMIT);
         int decimals = number(map.get("decimals"), 2, name, "decimals", 2);
         if (decimals == 1) throw new IllegalArgumentException("“%s”: decimals are 0 or 2".formatted(name));
@@ -304,14 +304,14 @@ public record Caption(String name, Per per, String fact, Writing writing, int li
         if (given == null) return usual;
         if (given instanceof Integer number && number >= 0 && number <= most) return number;
         throw new IllegalArgumentException(
-                "“%s”: %s is “%s”; wanted: a whole number up to %,d".formatted(caption, key, given, most));
+                "“%s”: %s is “%s”; expected: a whole number up to %,d".formatted(caption, key, given, most));
     }
 
     private static <E extends Enum<E>> E choice(
             E[] all, java.util.function.Function<E, String> id, @Nullable Object given, E usual, String caption) {
         if (given == null) return usual;
         for (E each : all) if (id.apply(each).equals(String.valueOf(given))) return each;
-        throw new IllegalArgumentException("“%s” says “%s”; wanted: %s"
+        throw new IllegalArgumentException("“%s” says “%s”; expected: %s"
                 .formatted(
                         caption,
                         given,

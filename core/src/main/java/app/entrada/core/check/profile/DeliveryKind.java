@@ -70,8 +70,8 @@ public enum DeliveryKind {
         return Arrays.stream(values())
                 .filter(kind -> kind.id.equals(id))
                 .findFirst()
-                .orElseThrow(
-                        () -> new IllegalArgumentException("“sends” is “%s”; wanted one of: %s".formatted(id, ids())));
+                .orElseThrow(() ->
+                        new IllegalArgumentException("“sends” is “%s”; expected one of: %s".formatted(id, ids())));
     }
 
     private static List<String> ids() {

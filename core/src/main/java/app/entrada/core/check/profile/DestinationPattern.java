@@ -51,7 +51,7 @@ public final class DestinationPattern {
         return all.stream()
                 .filter(pattern -> pattern.id.equals(id))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("There is no pattern “%s”; there are: %s"
+                .orElseThrow(() -> new IllegalArgumentException("There is no pattern “%s”; available: %s"
                         .formatted(
                                 id,
                                 String.join(
@@ -178,7 +178,7 @@ public final class DestinationPattern {
     public Profile begin(String as, String name, LocalDate from, Map<String, Object> answers) {
         if (!ID.matcher(as).matches())
             throw new IllegalArgumentException(
-                    "“%s” is no id of a destination; wanted: small letters, digits and hyphens, at most 40"
+                    "“%s” is not a valid destination ID; expected: lower-case letters, digits and hyphens, at most 40"
                             .formatted(as));
         if (name.isBlank() || name.length() > 100)
             throw new IllegalArgumentException("A destination needs a name of at most 100 characters");

@@ -36,24 +36,27 @@ public record LeadTime(LocalDate earliest, Optional<LocalDate> express, LeadTime
         LocalDate day = date.get();
         if (day.isBefore(today))
             return new LeadTime(
-                    earliest, express, LeadTimeState.PAST, "The day has passed; it takes what is out already.");
+                    earliest,
+                    express,
+                    LeadTimeState.PAST,
+                    "The date has passed; it accepts releases that are already out.");
         if (!day.isBefore(earliest))
             return new LeadTime(
                     earliest,
                     express,
                     LeadTimeState.IN_TIME,
-                    "In time until %s.".formatted(day.minusDays(profile.leadDays())));
+                    "On time until %s.".formatted(day.minusDays(profile.leadDays())));
         if (express.isPresent() && !day.isBefore(express.get()))
             return new LeadTime(
                     earliest,
                     express,
                     LeadTimeState.EXPRESS,
-                    "Only by its faster service, %s; else %s at the earliest."
+                    "Only with its express service, %s; otherwise %s at the earliest."
                             .formatted(profile.express().orElseThrow().fee(), earliest));
         return new LeadTime(
                 earliest,
                 express,
                 LeadTimeState.LOST,
-                "Lost for %s: needs %s, %s at the earliest.".formatted(day, days, express.orElse(earliest)));
+                "Too late for %s: needs %s, %s at the earliest.".formatted(day, days, express.orElse(earliest)));
     }
 }

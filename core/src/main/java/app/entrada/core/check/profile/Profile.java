@@ -202,7 +202,7 @@ public record Profile(
 
     private static int leadDays(int days) {
         if (days < 0 || days > MOST_LEAD_DAYS)
-            throw new IllegalArgumentException("“leadDays” is %d; wanted: 0 to %d".formatted(days, MOST_LEAD_DAYS));
+            throw new IllegalArgumentException("“leadDays” is %d; expected: 0 to %d".formatted(days, MOST_LEAD_DAYS));
         return days;
     }
 
@@ -218,14 +218,14 @@ public record Profile(
                 || days < 0
                 || days >= lead)
             throw new IllegalArgumentException(
-                    "“express” is %s; wanted: fewer days than leadDays, and a fee".formatted(given));
+                    "“express” is %s; expected: fewer days than leadDays, and a fee".formatted(given));
         return Optional.of(new Express(days, fee));
     }
 
     private static List<PictureKind> pictures(@Nullable Object given) {
         if (given == null) return List.of();
         if (!(given instanceof List<?> kinds))
-            throw new IllegalArgumentException("“pictures” is %s; wanted: [back, booklet]".formatted(given));
+            throw new IllegalArgumentException("“pictures” is %s; expected: [back, booklet]".formatted(given));
         return kinds.stream()
                 .map(kind -> PictureKind.of(String.valueOf(kind)))
                 .filter(kind -> kind != PictureKind.FRONT)
@@ -236,7 +236,7 @@ public record Profile(
     private static Optional<List<String>> outlets(@Nullable Object given) {
         if (given == null) return Optional.empty();
         if (!(given instanceof List<?> all))
-            throw new IllegalArgumentException("“outlets” is %s; wanted: [Lantern, Tidebox]".formatted(given));
+            throw new IllegalArgumentException("“outlets” is %s; expected: [Lantern, Tidebox]".formatted(given));
         return Optional.of(outlets(all.stream().map(String::valueOf).toList()));
     }
 
@@ -248,13 +248,13 @@ public record Profile(
     public static List<String> outlets(List<String> typed) {
         if (typed.size() > MOST_OUTLETS)
             throw new IllegalArgumentException(
-                    "There are %d outlets; at most %d fit".formatted(typed.size(), MOST_OUTLETS));
+                    "There are %d outlets; at most %d are allowed".formatted(typed.size(), MOST_OUTLETS));
         Set<String> names = new HashSet<>();
         return typed.stream()
                 .map(Outlets::name)
                 .peek(name -> {
                     if (!names.add(name.toLowerCase(Locale.ROOT)))
-                        throw new IllegalArgumentException("“%s” is among the outlets twice".formatted(name));
+                        throw new IllegalArgumentException("“%s” appears twice among the outlets".formatted(name));
                 })
                 .toList();
     }
@@ -276,8 +276,7 @@ public record Profile(
             Caption caption = Caption.read(each);
             if (!names.add(caption.per() + caption.name()))
                 throw new IllegalArgumentException(
-                        "“%s” stands there twice; call one of them as a person finds it in the form"
-                                .formatted(caption.name()));
+                        "“%s” appears twice; name each one as it is labelled in the form".formatted(caption.name()));
             captions.add(caption);
         }
         return List.copyOf(captions);
@@ -290,7 +289,7 @@ public record Profile(
                 || !(map.get("max") instanceof Integer max)
                 || min < 0
                 || min > max)
-            throw new IllegalArgumentException("“prices” is %s; wanted: { min: 20, max: 5000 }".formatted(given));
+            throw new IllegalArgumentException("“prices” is %s; expected: { min: 20, max: 5000 }".formatted(given));
         return Optional.of(new Prices(min, max));
     }
 
@@ -319,7 +318,7 @@ public record Profile(
     private static Weight weight(Rule rule, @Nullable Object given) {
         for (Weight weight : Weight.values()) if (weight.name().equalsIgnoreCase(String.valueOf(given))) return weight;
         throw new IllegalArgumentException(
-                "Rule %s has the weight “%s”; wanted: stop, risk or note".formatted(rule.id(), given));
+                "Rule %s has the weight “%s”; expected: stop, risk or note".formatted(rule.id(), given));
     }
 
     /** Those of some destinations that a release is meant for: the ones it names, else the usual ones. */
@@ -349,7 +348,7 @@ public record Profile(
         if (all.isEmpty() || chosen.isEmpty()) return all;
         List<String> served = all.stream().filter(chosen.get()::contains).toList();
         if (served.isEmpty())
-            throw new IllegalArgumentException("%s serves none of the outlets that were chosen: %s. Choose others"
+            throw new IllegalArgumentException("%s serves none of the chosen outlets: %s. Choose others"
                     .formatted(name, String.join(", ", chosen.get())));
         return served;
     }

@@ -41,11 +41,11 @@ final class ProfileText {
      */
     static ProfileText of(String text) {
         if (text.length() > MOST_CHARACTERS)
-            throw new IllegalArgumentException(
-                    "The file has %,d characters; a profile has at most %,d".formatted(text.length(), MOST_CHARACTERS));
+            throw new IllegalArgumentException("The file has %,d characters; a profile may have at most %,d"
+                    .formatted(text.length(), MOST_CHARACTERS));
         try {
             if (!(bounded().load(text) instanceof Map<?, ?> map))
-                throw new IllegalArgumentException("A profile is a table of keys and values; this is none");
+                throw new IllegalArgumentException("A profile must be a table of keys and values");
             Map<String, Object> data = new LinkedHashMap<>();
             map.forEach((key, value) -> data.put(String.valueOf(key), value));
             return new ProfileText(text, data);
@@ -56,9 +56,9 @@ final class ProfileText {
                             .formatted(
                                     broken.getProblemMark().getLine() + 1,
                                     broken.getProblemMark().getColumn() + 1);
-            throw new IllegalArgumentException(where + "this is no YAML: " + broken.getProblem(), broken);
+            throw new IllegalArgumentException(where + "invalid YAML: " + broken.getProblem(), broken);
         } catch (YAMLException broken) {
-            throw new IllegalArgumentException("This is no YAML that a profile can be: " + broken.getMessage(), broken);
+            throw new IllegalArgumentException("Not valid as a profile: " + broken.getMessage(), broken);
         }
     }
 

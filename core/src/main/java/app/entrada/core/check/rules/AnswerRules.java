@@ -18,7 +18,7 @@ final class AnswerRules {
         return List.of(rule(
                 "answer.objection",
                 "Objection in an answer",
-                "What a destination refused or asked stands until it is delivered anew.",
+                "An objection or question from a destination stays open until the release is delivered again.",
                 Map.of("from", ""),
                 (s, p) -> s.objections().stream()
                         .filter(answer -> answer.destination().equals(p.plain("from")))

@@ -22,21 +22,21 @@ final class ArtworkRules {
                 rule(
                         "artwork.upscaled",
                         "Enlarged",
-                        "A small picture blown up has the pixels and not the detail; it is refused when somebody looks.",
+                        "An enlarged picture has the pixels but not the detail; reviewers reject it.",
                         Map.of("detail", -30, "certain", -38, "sharpness", 12),
                         look((s, cover, look, p) -> look.fineDetail() < p.decimal("certain")
                                         || look.fineDetail() < p.decimal("detail")
                                                 && look.sharpness() < p.decimal("sharpness")
                                 ? says(
                                         s,
-                                        "The cover has %d × %d pixels, but no detail of that size: it was enlarged or is out of focus.",
+                                        "The cover has %d × %d pixels but not that much detail: it was enlarged or is out of focus.",
                                         cover.width(),
                                         cover.height())
                                 : Optional.empty())),
                 rule(
                         "artwork.border",
                         "Uniform border",
-                        "A border in one colour looks like a picture that does not fill its square.",
+                        "A single-colour border looks like a picture that does not fill its square.",
                         Map.of("percent", 2),
                         look((s, cover, look, p) -> {
                             double percent = 100.0 * look.border().widest() / Math.max(1, cover.width());
@@ -50,32 +50,32 @@ final class ArtworkRules {
                         })),
                 rule(
                         "artwork.turned",
-                        "Turned by a note in the file",
-                        "Some readers turn the picture as its EXIF note says, some do not.",
+                        "Rotated by its EXIF orientation",
+                        "Some programs follow the EXIF orientation, some do not.",
                         Map.of(),
                         look((s, cover, look, p) -> look.turn() == 1
                                 ? Optional.empty()
                                 : says(
                                                 s,
-                                                "The cover stands upright only when its EXIF note (%d) is heeded.",
+                                                "The cover is upright only in programs that follow its EXIF orientation (%d).",
                                                 look.turn())
-                                        .map(seen -> seen.with(new Fix.Picture("Turn it"))))),
+                                        .map(seen -> seen.with(new Fix.Picture("Rotate it"))))),
                 rule(
                         "artwork.text-missing-title",
-                        "Title not read on the cover",
-                        "Buyers look for the title; stylised lettering is often missed, so this may be wrong.",
+                        "Title not found on the cover",
+                        "Buyers look for the title. Stylised lettering is often missed, so this may be wrong.",
                         Map.of(),
                         look((s, cover, look, p) -> s.fact(Fields.RELEASE_TITLE)
                                 .filter(title -> look.read() && !look.lines().isEmpty())
                                 .filter(title -> !WordsOnCover.of(look).shows(title))
                                 .flatMap(title -> says(
                                         s,
-                                        "“%s” was not read on the cover; it may be there in lettering that cannot be read.",
+                                        "“%s” was not found on the cover. It may be there in lettering that cannot be read.",
                                         title)))),
                 rule(
                         "artwork.text-missing-artist",
-                        "Artist not read on the cover",
-                        "Buyers look for the artist; stylised lettering is often missed, so this may be wrong.",
+                        "Artist not found on the cover",
+                        "Buyers look for the artist. Stylised lettering is often missed, so this may be wrong.",
                         Map.of(),
                         look((s, cover, look, p) -> artists(s).stream()
                                 .filter(artist -> look.read() && !look.lines().isEmpty())
@@ -83,12 +83,12 @@ final class ArtworkRules {
                                 .findFirst()
                                 .flatMap(artist -> says(
                                         s,
-                                        "“%s” was not read on the cover; it may be there in lettering that cannot be read.",
+                                        "“%s” was not found on the cover. It may be there in lettering that cannot be read.",
                                         artist)))),
                 rule(
                         "artwork.text-other",
-                        "Other words on the cover",
-                        "Words that are neither title nor artist are often refused: dates, slogans, names of shops.",
+                        "Other text on the cover",
+                        "Text other than title and artist is often rejected: dates, slogans, names of stores.",
                         Map.of(),
                         look((s, cover, look, p) -> {
                             List<String> known = new ArrayList<>(artists(s));
@@ -109,25 +109,25 @@ final class ArtworkRules {
                 words(
                         "artwork.web-address",
                         "Web address on the cover",
-                        "Shops refuse covers that lead elsewhere.",
+                        "Stores reject covers that link elsewhere.",
                         "a web address or the name of a network",
                         WordsOnCover::addresses),
                 words(
                         "artwork.price",
                         "Price on the cover",
-                        "The shop sets its own price.",
+                        "The store sets its own price.",
                         "a price",
                         WordsOnCover::prices),
                 words(
                         "artwork.contact",
                         "Contact on the cover",
-                        "Shops refuse covers with telephone numbers and mail addresses.",
+                        "Stores reject covers with phone numbers or email addresses.",
                         "a contact",
                         WordsOnCover::contacts),
                 rule(
                         "artwork.qr-or-barcode",
                         "Code on the cover",
-                        "A code leads elsewhere, or is the print’s barcode; neither belongs on a cover for shops.",
+                        "A code links elsewhere or is the barcode of the printed sleeve; neither belongs on a store cover.",
                         Map.of(),
                         look((s, cover, look, p) -> look.codes().stream()
                                 .findFirst()
@@ -141,58 +141,58 @@ final class ArtworkRules {
                 rule(
                         "artwork.advisory-missing",
                         "Advisory mark missing",
-                        "A release with explicit tracks carries the mark on its cover where the shop asks for it.",
+                        "Where a store asks for it, a release with explicit tracks carries the advisory mark on its cover.",
                         Map.of(),
                         look((s, cover, look, p) -> s.release().explicit()
                                         && look.read()
                                         && look.advisory().isEmpty()
-                                ? says(s, "A track is explicit, and no advisory mark was found on the cover.")
+                                ? says(s, "A track is explicit, but no advisory mark was found on the cover.")
                                 : Optional.empty())),
                 rule(
                         "artwork.advisory-needless",
-                        "Advisory mark without reason",
-                        "The mark on a release without explicit tracks keeps it from listeners.",
+                        "Advisory mark without an explicit track",
+                        "The mark restricts the audience of a release that has no explicit track.",
                         Map.of(),
                         look((s, cover, look, p) ->
                                 !s.release().explicit() && look.advisory().isPresent()
-                                        ? says(s, "The cover carries an advisory mark, and no track is explicit.")
+                                        ? says(s, "The cover carries an advisory mark, but no track is explicit.")
                                         : Optional.empty())),
                 rule(
                         "artwork.bytes",
-                        "Bytes of the cover",
-                        "Larger files are refused at the door.",
+                        "Cover file size",
+                        "Larger files are rejected on receipt.",
                         Map.of("max", 10000000),
                         ArtworkRules::artworkBytes),
                 rule(
                         "artwork.colour-model",
-                        "Colours of the cover",
-                        "Screens show RGB; printing colours come out wrong.",
+                        "Cover colour space",
+                        "Screens show RGB; print colours come out wrong.",
                         ArtworkRules::artworkColourModel),
                 rule(
                         "artwork.damaged",
                         "Front cover damaged",
-                        "What does not decode here does not decode there.",
+                        "A picture that cannot be decoded here cannot be decoded there.",
                         ArtworkRules::artworkDamaged),
                 rule(
                         "artwork.format",
-                        "Format of the cover",
-                        "Shops take two formats that every device shows.",
+                        "Cover format",
+                        "Stores accept the two formats that every device shows.",
                         Map.of("formats", List.of("JPEG", "PNG")),
                         ArtworkRules::artworkFormat),
                 rule(
                         "artwork.missing",
                         "Front cover missing",
-                        "No shop shows a release without its cover.",
+                        "No store shows a release without a cover.",
                         ArtworkRules::artworkMissing),
                 rule(
                         "artwork.not-square",
                         "Cover not square",
-                        "Shops show covers in squares and crop what is not.",
+                        "Stores show covers as squares and crop the others.",
                         ArtworkRules::artworkNotSquare),
                 rule(
                         "artwork.pixels",
-                        "Size of the cover",
-                        "Too small looks soft on large screens; too large is refused.",
+                        "Cover dimensions",
+                        "Too small looks soft on large screens; too large is rejected.",
                         Map.of("min", 3000, "max", 6000),
                         ArtworkRules::artworkPixels));
     }
@@ -250,7 +250,7 @@ final class ArtworkRules {
                 .map(cover -> Observation.at(
                                 s,
                                 Fields.RELEASE_COVER,
-                                "The front cover has %,d bytes; at most %,d are taken.",
+                                "The front cover has %,d bytes; at most %,d are accepted.",
                                 cover.bytes(),
                                 p.number("max"))
                         .with(new Fix.Picture("Compress")))
@@ -265,7 +265,7 @@ final class ArtworkRules {
                 .map(cover -> Observation.at(
                                 s,
                                 Fields.RELEASE_COVER,
-                                "The front cover is in %s, %d bits a channel; wanted is RGB with 8.",
+                                "The front cover is %s with %d bits per channel; RGB with 8 bits is needed.",
                                 cover.colours(),
                                 cover.bitDepth())
                         .with(new Fix.Picture("Convert to sRGB")))
@@ -293,7 +293,7 @@ final class ArtworkRules {
                 .map(cover -> Observation.at(
                         s,
                         Fields.RELEASE_COVER,
-                        "The front cover is %s; taken are: %s.",
+                        "The front cover is %s; accepted formats: %s.",
                         cover.format(),
                         String.join(", ", p.words("formats"))))
                 .stream();
@@ -304,7 +304,7 @@ final class ArtworkRules {
         return s.release().facts().get(Fields.RELEASE_COVER).isPresent()
                 ? Stream.empty()
                 : Stream.of(Observation.at(
-                        s, Fields.RELEASE_COVER, "The release has no front cover: drop a picture on the release."));
+                        s, Fields.RELEASE_COVER, "The release has no front cover. Drop a picture on the release."));
     }
 
     /** Width equals height. */
@@ -332,7 +332,7 @@ final class ArtworkRules {
                     Observation seen = Observation.at(
                             s,
                             Fields.RELEASE_COVER,
-                            "The front cover is %d × %d pixels; wanted are %d to %d.",
+                            "The front cover is %d × %d pixels; %d to %d are needed.",
                             cover.width(),
                             cover.height(),
                             p.number("min"),

@@ -20,28 +20,28 @@ final class BarcodeRules {
         return List.of(
                 rule(
                         "barcode.check-digit",
-                        "Barcode’s check digit",
-                        "The check digit tells a slip of typing (GS1 General Specifications).",
+                        "Barcode check digit",
+                        "The check digit reveals typing errors (GS1 General Specifications).",
                         once(BarcodeRules::checkDigit)),
                 rule(
                         "barcode.range",
-                        "Barcode of an in-store range",
-                        "Numbers beginning 02, 04 and 2 are for use within one shop (GS1).",
+                        "In-store barcode",
+                        "Numbers starting with 02, 04 or 2 are for use within one store (GS1).",
                         BarcodeRules::barcodeInStore),
                 rule(
                         "barcode.malformed",
-                        "Barcode not right",
-                        "Shops find a release by the twelve or thirteen digits below its bars (GS1 General Specifications).",
+                        "Invalid barcode",
+                        "Stores identify a release by a twelve- or thirteen-digit barcode (GS1 General Specifications).",
                         BarcodeRules::barcodeMalformed),
                 rule(
                         "barcode.missing",
                         "Barcode missing",
-                        "A store knows a release by its barcode (GS1).",
+                        "Stores identify a release by its barcode (GS1).",
                         BarcodeRules::barcodeMissing),
                 rule(
                         "barcode.reused",
-                        "Barcode of another release",
-                        "Sales of one release would be booked on the other (GS1).",
+                        "Barcode used twice",
+                        "Sales of one release would be booked to the other (GS1).",
                         BarcodeRules::barcodeReused));
     }
 
@@ -59,18 +59,18 @@ final class BarcodeRules {
                             ? Observation.at(
                                     s,
                                     Fields.RELEASE_BARCODE,
-                                    "The check digit of “%s” does not fit; two digits are exchanged or one slipped in what was probably meant: %s.",
+                                    "The check digit of “%s” is wrong; two digits were probably swapped or one mistyped. Likely meant: %s.",
                                     code.text(),
                                     new Gtin(meant.iterator().next()))
                             : Observation.at(
                                     s,
                                     Fields.RELEASE_BARCODE,
-                                    "The check digit of “%s” does not fit: behind the other digits the last digit would be %d.",
+                                    "The check digit of “%s” is wrong: with the other digits it would be %d.",
                                     code.text(),
                                     Gtin.checkDigit(thirteen.substring(0, 12)));
                     return meant.size() == 1
                             ? seen.with(new Fix.Edit(
-                                    "Take " + new Gtin(meant.iterator().next()),
+                                    "Use " + new Gtin(meant.iterator().next()),
                                     List.of(s.change(
                                             Fields.RELEASE_BARCODE,
                                             meant.iterator().next()))))
@@ -120,7 +120,7 @@ final class BarcodeRules {
                 .flatMap(code -> code.code())
                 .filter(Gtin::isInStore)
                 .map(code ->
-                        Observation.at(s, Fields.RELEASE_BARCODE, "%s lies in a range for use within one shop.", code))
+                        Observation.at(s, Fields.RELEASE_BARCODE, "%s is in a range for use within one store.", code))
                 .stream();
     }
 

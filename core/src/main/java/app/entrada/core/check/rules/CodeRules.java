@@ -28,7 +28,7 @@ final class CodeRules {
                 rule(
                         "catalogue-number.reused",
                         "Catalogue number used twice",
-                        "Shops, societies and the label itself find a release by this number.",
+                        "Stores, societies and the label identify a release by this number.",
                         once((s, p) -> s.fact(Fields.RELEASE_CATALOGUE_NUMBER)
                                 .filter(number ->
                                         s.elsewhere().catalogueNumberHolders().containsKey(number))
@@ -44,60 +44,64 @@ final class CodeRules {
                                                         .get(number)))))),
                 rule(
                         "catalogue-number.pattern",
-                        "Catalogue number of another form",
-                        "Numbers of one form sort, and are not mistaken for another label’s.",
+                        "Unusual catalogue number",
+                        "Numbers in one pattern sort properly and are not mistaken for another label’s.",
                         Map.of("form", ""),
                         once(CodeRules::pattern)),
                 rule(
                         "catalogue-number.missing",
                         "Catalogue number missing",
-                        "Orders and statements name a release by it.",
+                        "Orders and statements refer to a release by it.",
                         CodeRules::catalogueNumberMissing),
                 rule(
                         "label-code.malformed",
-                        "Label code not right",
+                        "Invalid label code",
                         "Broadcasters report plays under it: LC and four or five digits.",
                         once((s, p) -> s.fact(Fields.RELEASE_LABEL_CODE)
                                 .filter(code -> code.code().isEmpty())
                                 .map(code -> Observation.at(
                                         s,
                                         Fields.RELEASE_LABEL_CODE,
-                                        "“%s” is no label code; wanted: LC and four or five digits.",
+                                        "“%s” is not a valid label code; expected: LC and four or five digits.",
                                         code.text())))),
                 rule(
                         "iswc.malformed",
-                        "ISWC not right",
-                        "A work is found by this code in every society (ISO 15707).",
+                        "Invalid ISWC",
+                        "Every society identifies a work by this code (ISO 15707).",
                         tracks((s, t, p) -> wrong(t, Fields.WORK_ISWC)
                                 .filter(text -> !ISWC_SHAPE.matcher(plain(text)).matches())
                                 .map(text -> Observation.at(
-                                        s, t, Fields.WORK_ISWC, "“%s” is no ISWC; wanted: T-034.524.680-1.", text)))),
+                                        s,
+                                        t,
+                                        Fields.WORK_ISWC,
+                                        "“%s” is not a valid ISWC; expected: a code such as T-034.524.680-1.",
+                                        text)))),
                 rule(
                         "iswc.check-digit",
-                        "ISWC’s check digit",
-                        "The last digit tells a slip of typing (ISO 15707).",
+                        "ISWC check digit",
+                        "The last digit reveals typing errors (ISO 15707).",
                         tracks((s, t, p) -> wrong(t, Fields.WORK_ISWC)
                                 .filter(text -> ISWC_SHAPE.matcher(plain(text)).matches())
                                 .map(text -> Observation.at(
                                         s,
                                         t,
                                         Fields.WORK_ISWC,
-                                        "The last digit of “%s” does not fit the others: one of them is wrong.",
+                                        "The check digit of “%s” does not match: one of its digits is wrong.",
                                         text)))),
                 rule(
                         "ipi.malformed",
-                        "IPI not right",
-                        "Societies pay writers by this number (CISAC): eleven digits.",
+                        "Invalid IPI",
+                        "Societies pay writers by this eleven-digit number (CISAC).",
                         (s, p) -> party(s, Fields.PARTY_IPI, IPI_SHAPE, false)),
                 rule(
                         "ipi.check-digit",
-                        "IPI’s check digits",
-                        "The last two digits tell a slip of typing (CISAC).",
+                        "IPI check digits",
+                        "The last two digits reveal typing errors (CISAC).",
                         (s, p) -> party(s, Fields.PARTY_IPI, IPI_SHAPE, true)),
                 rule(
                         "isni.check-digit",
-                        "ISNI’s check character",
-                        "The last character tells a slip of typing (ISO 27729).",
+                        "ISNI check character",
+                        "The last character reveals typing errors (ISO 27729).",
                         (s, p) -> party(s, Fields.PARTY_ISNI, ISNI_SHAPE, true)));
     }
 
@@ -121,7 +125,7 @@ final class CodeRules {
                 .map(number -> Observation.at(
                         s,
                         Fields.RELEASE_CATALOGUE_NUMBER,
-                        "“%s” has another form than the label’s numbers, such as %s-031.",
+                        "“%s” does not follow the label’s pattern, such as %s-031.",
                         number,
                         s.label().cataloguePrefix()));
     }
@@ -139,7 +143,7 @@ final class CodeRules {
         return s.release().facts().get(Fields.RELEASE_CATALOGUE_NUMBER).isPresent()
                 ? Stream.empty()
                 : Stream.of(Observation.at(s, Fields.RELEASE_CATALOGUE_NUMBER, "The release has no catalogue number.")
-                        .with(new Fix.Allocate("Take the next")));
+                        .with(new Fix.Allocate("Allocate the next")));
     }
 
     private static String plain(String text) {
@@ -171,9 +175,9 @@ final class CodeRules {
                         .map(text -> Observation.at(
                                 named.place(),
                                 shaped
-                                        ? "The %s of %s, “%s”, does not add up: one character is wrong."
+                                        ? "The check digits of the %s of %s, “%s”, do not match: one character is wrong."
                                                 .formatted(field.name(), named.name(), text)
-                                        : "“%s” is no %s, which %s has; wanted: eleven digits such as 00014107338."
+                                        : "“%s” is not a valid %s (%s); expected: eleven digits such as 00014107338."
                                                 .formatted(text, field.name(), named.name())))
                         .stream());
     }

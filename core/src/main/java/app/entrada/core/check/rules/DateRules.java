@@ -25,23 +25,23 @@ final class DateRules {
                 rule(
                         "release-date.weekday",
                         "Not a Friday",
-                        "New releases come out on Fridays; on other days they miss the lists and the charts’ week.",
+                        "New releases come out on Fridays; on other days they miss the playlists and the chart week.",
                         Map.of("day", 5),
                         once(DateRules::weekday)),
                 rule(
                         "release-date.missing",
                         "Release date missing",
-                        "Every delivery says from when it may be sold.",
+                        "Every delivery states the first day of sale.",
                         DateRules::releaseDateMissing),
                 rule(
                         "release-date.too-soon",
                         "Release date too soon",
-                        "The destination needs days to review and place a release.",
+                        "The destination needs time to review and schedule a release.",
                         DateRules::releaseDateTooSoon),
                 rule(
                         "previously-released.date-missing",
                         "Original release date missing",
-                        "What was out before is told apart by the day it first came out.",
+                        "A reissue is identified by the date of its first release.",
                         Map.of(),
                         once((s, p) -> s.fact(Fields.RELEASE_VERSION)
                                 .filter(version -> version.toLowerCase(Locale.ROOT)
@@ -51,12 +51,12 @@ final class DateRules {
                                 .map(version -> Observation.at(
                                         s,
                                         Fields.RELEASE_ORIGINAL_DATE,
-                                        "“%s” says that it was out before; wanted: the original date.",
+                                        "“%s” indicates an earlier release; enter the original release date.",
                                         version)))),
                 rule(
                         "pre-order.after-release",
                         "Pre-order after the release",
-                        "Nobody can order ahead what is out already.",
+                        "A release that is already out cannot be pre-ordered.",
                         Map.of(),
                         once((s, p) -> s.fact(Fields.RELEASE_PRE_ORDER_DATE)
                                 .flatMap(from -> s.fact(Fields.RELEASE_DATE)
@@ -64,13 +64,13 @@ final class DateRules {
                                         .map(date -> Observation.at(
                                                 s,
                                                 Fields.RELEASE_PRE_ORDER_DATE,
-                                                "Orders are taken from %s, the release comes out on %s.",
+                                                "Pre-orders start on %s, but the release date is %s.",
                                                 from,
                                                 date))))),
                 rule(
                         "original-date.after-release",
-                        "Original date after the release",
-                        "The first release cannot come after this one.",
+                        "Original release date after the release date",
+                        "The original release cannot be later than this one.",
                         DateRules::originalDateAfterRelease));
     }
 
@@ -92,7 +92,7 @@ final class DateRules {
                     return Observation.at(
                                     s,
                                     Fields.RELEASE_DATE,
-                                    "%s is a %s; usual is a %s.",
+                                    "%s is a %s; releases usually come out on a %s.",
                                     date,
                                     date.getDayOfWeek().getDisplayName(TextStyle.FULL, Locale.ENGLISH),
                                     wanted.getDisplayName(TextStyle.FULL, Locale.ENGLISH))
@@ -153,7 +153,7 @@ final class DateRules {
                         .map(date -> Observation.at(
                                 s,
                                 Fields.RELEASE_ORIGINAL_DATE,
-                                "First released on %s, but this release is on %s.",
+                                "The original release date is %s, but the release date is %s.",
                                 original,
                                 date)))
                 .stream();

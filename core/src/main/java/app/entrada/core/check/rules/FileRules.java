@@ -27,56 +27,56 @@ final class FileRules {
         return List.of(
                 file(
                         "file.stale",
-                        "Copy with facts of yesterday",
-                        "What is sent carries the facts as they were when it was written.",
+                        "Copy out of date",
+                        "A copy carries the facts as they were when it was written.",
                         (s, t, copy) -> copy.state() == CopyState.STALE
-                                ? "The copy of %s was written before its facts changed; write it again."
+                                ? "The copy of %s was written before its facts changed. Write it again."
                                         .formatted(s.name(t))
                                 : null),
                 file(
                         "file.altered",
-                        "Copy changed behind our back",
-                        "A file that is no longer the one that was proved may hold anything.",
+                        "Copy modified outside Entrada",
+                        "A file that changed after it was verified may contain anything.",
                         (s, t, copy) -> copy.state() == CopyState.ALTERED
-                                ? "The copy of %s is no longer the file that was written; write it again."
+                                ? "The copy of %s is no longer the file that was written. Write it again."
                                         .formatted(s.name(t))
                                 : null),
                 file(
                         "file.not-written",
-                        "Copy not written yet",
-                        "What is sent are copies with the facts in them.",
+                        "Copy not written",
+                        "Deliveries consist of copies with the facts written into them.",
                         (s, t, copy) -> copy.state() == CopyState.MISSING
-                                ? "No copy of %s is written yet.".formatted(s.name(t))
+                                ? "No copy of %s has been written.".formatted(s.name(t))
                                 : null),
                 file(
                         "file.audio-differs",
-                        "Sound of the copy is not the master’s",
-                        "Tags are written beside the sound, never into it; a difference is a fault of the program.",
+                        "Copy sounds different from its master",
+                        "Tags are stored beside the audio and never change it; a difference is a fault of the program.",
                         (s, t, copy) -> copy.sameAudio() || copy.state() == CopyState.MISSING
                                 ? null
-                                : "The sound of the copy of %s is not that of its master. Do not send it."
+                                : "The audio of the copy of %s is not that of its master. Do not send it."
                                         .formatted(s.name(t))),
                 file(
                         "file.field-dropped",
-                        "Facts that the container cannot hold",
-                        "Each kind of file has room for some facts and not for others.",
+                        "Facts the file format cannot hold",
+                        "Each file format has room for some facts and not for others.",
                         (s, t, copy) -> copy.dropped().isEmpty()
                                 ? null
                                 : "The copy of %s cannot hold: %s."
                                         .formatted(s.name(t), String.join(", ", copy.dropped()))),
                 file(
                         "file.name-unsafe",
-                        "File name that not every system takes",
-                        "A package is unpacked on any system.",
+                        "File name not valid everywhere",
+                        "A package may be unpacked on any system.",
                         (s, t, copy) -> copy.name().isEmpty()
                                         || FileNames.clean(copy.name()).equals(copy.name())
                                 ? null
-                                : "“%s” cannot be the name of a file everywhere; wanted: “%s”."
+                                : "“%s” is not a valid file name on every system; expected: “%s”."
                                         .formatted(copy.name(), FileNames.clean(copy.name()))),
                 rule(
                         "file.name-collides",
-                        "Two copies under one name",
-                        "Some systems take capitals and small letters for the same.",
+                        "Two copies with the same name",
+                        "Some systems do not distinguish upper and lower case.",
                         Map.of(),
                         FileRules::collides),
                 rule(
@@ -90,20 +90,20 @@ final class FileRules {
                                         s,
                                         t,
                                         Fields.RECORDING_MASTER,
-                                        "%s lasts %s; at least %s s are wanted.",
+                                        "%s lasts %s; at least %s s are needed.",
                                         s.name(t),
                                         seconds(master.seconds()),
                                         p.plain("seconds"))))),
                 rule(
                         "disc.too-long",
-                        "Too long for a disc",
+                        "Total time too long for a disc",
                         "A disc holds 79:57.75 and 99 tracks, unless the plant states otherwise.",
                         Map.of("minutes", 79.9627, "tracks", 99),
                         once(FileRules::tooLong)),
                 rule(
                         "disc.rate",
                         "Not 44.1 kHz, 16 bit, stereo",
-                        "A disc holds nothing else (IEC 60908).",
+                        "A disc holds no other format (IEC 60908).",
                         Map.of(),
                         (s, p) -> s.masters((t, master) ->
                                 master.sampleRate() == 44_100 && master.bitDepth() == 16 && master.channels() == 2
@@ -112,7 +112,7 @@ final class FileRules {
                                                 s,
                                                 t,
                                                 Fields.RECORDING_MASTER,
-                                                "%s is %s, %d channels; a disc wants 16 bit 44.1 kHz, 2 channels.",
+                                                "%s is %s, %d channels; a disc needs 16 bit, 44.1 kHz, 2 channels.",
                                                 s.name(t),
                                                 master.label(),
                                                 master.channels())))),
@@ -124,7 +124,7 @@ final class FileRules {
                         tracks(FileRules::incomplete)),
                 rule(
                         "disc.cdtext-charset",
-                        "Characters that CD-Text lacks",
+                        "Characters not in CD-Text",
                         "CD-Text is written in ISO 8859-1; other characters are transliterated.",
                         Map.of(),
                         tracks((s, t, p) -> t.facts()
@@ -138,7 +138,7 @@ final class FileRules {
                                                 s,
                                                 t,
                                                 Fields.TRACK_TITLE,
-                                                "CD-Text cannot hold “%s”; it will say “%s”.",
+                                                "CD-Text cannot hold “%s”; it will read “%s”.",
                                                 title,
                                                 latin))
                                         .orElseGet(() -> Observation.at(
@@ -204,7 +204,7 @@ final class FileRules {
             return Optional.of(Observation.at(
                     s,
                     Fields.RELEASE_RUNNING_ORDER,
-                    "A disc holds %s tracks; these are %d.",
+                    "A disc holds %s tracks; there are %d.",
                     p.plain("tracks"),
                     count));
         long most = Math.round(p.decimal("minutes") * 60_000);
@@ -213,7 +213,7 @@ final class FileRules {
                 : Optional.of(Observation.at(
                         s,
                         Fields.RELEASE_RUNNING_ORDER,
-                        "The disc would last %s; %s fit.",
+                        "The disc would last %s; at most %s fit.",
                         AudioFacts.time(total),
                         AudioFacts.time(most)));
     }
@@ -232,7 +232,7 @@ final class FileRules {
                         s,
                         track,
                         Fields.WORK_WRITERS,
-                        "Other tracks have writers in their CD-Text, %s has none: then no track may have any.",
+                        "Other tracks have writers in their CD-Text, %s has none. Either every track has them or none.",
                         s.name(track)))
                 : Optional.empty();
     }

@@ -25,33 +25,33 @@ final class IsrcRules {
         return List.of(
                 rule(
                         "isrc.time-differs",
-                        "Time differs from the one under this ISRC",
+                        "Duration differs from the one under this ISRC",
                         "A playing time that differs by more than 10 s is presumed another recording, which needs a code of its own (ISO 3901).",
                         tracks(IsrcRules::timeDiffers)),
                 rule(
                         "isrc.year-ahead",
-                        "ISRC of a year to come",
-                        "The year in the code is the year in which it was assigned (ISO 3901); it cannot lie ahead.",
+                        "ISRC year is in the future",
+                        "The year in the code is the year of assignment (ISO 3901); it cannot be in the future.",
                         tracks(IsrcRules::yearAhead)),
                 rule(
                         "isrc.foreign-prefix",
-                        "ISRC of another registrant",
-                        "Right for a recording that was licensed in; else probably a slip of typing.",
+                        "ISRC from another registrant",
+                        "Correct for a licensed recording; otherwise probably a typing error.",
                         IsrcRules::isrcForeignPrefix),
                 rule(
                         "isrc.malformed",
-                        "ISRC not right",
-                        "A store refuses what is no ISRC (ISO 3901).",
+                        "Invalid ISRC",
+                        "Stores reject an invalid ISRC (ISO 3901).",
                         IsrcRules::isrcMalformed),
                 rule(
                         "isrc.missing",
                         "ISRC missing",
-                        "Without its code a recording’s income cannot be traced (ISO 3901).",
+                        "Without an ISRC the income of a recording cannot be traced (ISO 3901).",
                         IsrcRules::isrcMissing),
                 rule(
                         "isrc.second",
-                        "Same audio, two codes",
-                        "One recording has one code for ever (ISO 3901); two split its income.",
+                        "Same audio, two ISRCs",
+                        "A recording has one ISRC for life (ISO 3901); two split its income.",
                         IsrcRules::isrcSecond),
                 rule(
                         "isrc.shared",
@@ -60,8 +60,8 @@ final class IsrcRules {
                         IsrcRules::isrcShared),
                 rule(
                         "prior-release.needs-codes",
-                        "Released before, codes fresh",
-                        "A recording keeps its code for ever; what was released before has one already (ISO 3901).",
+                        "Released before, new ISRC",
+                        "A recording keeps its ISRC for life; one that was released before already has one (ISO 3901).",
                         tracks(IsrcRules::freshCode)));
     }
 
@@ -79,7 +79,7 @@ final class IsrcRules {
                                         s,
                                         track,
                                         Fields.RECORDING_ISRC,
-                                        "%s lasts %s; under %s a recording of %s is known.",
+                                        "%s lasts %s; the recording known under %s lasts %s.",
                                         s.name(track),
                                         master.time(),
                                         code,
@@ -97,7 +97,7 @@ final class IsrcRules {
                         s,
                         track,
                         Fields.RECORDING_ISRC,
-                        "%s says it was assigned in %d; today is %s.",
+                        "According to the code, %s was assigned in %d; today is %s.",
                         code,
                         year(code, s),
                         s.today()));
@@ -122,7 +122,7 @@ final class IsrcRules {
                         s,
                         track,
                         Fields.RECORDING_ISRC,
-                        "%s was not assigned by this label, whose codes begin with %s.",
+                        "%s was not assigned by this label, whose codes start with %s.",
                         isrc,
                         s.label().isrcPrefix())));
     }
@@ -137,7 +137,7 @@ final class IsrcRules {
                         s,
                         track,
                         Fields.RECORDING_ISRC,
-                        "“%s” is no ISRC; wanted: a code like %s-26-00041.",
+                        "“%s” is not a valid ISRC; expected: a code such as %s-26-00041.",
                         isrc.text(),
                         s.label().isrcPrefix().isEmpty()
                                 ? "XA-NW9"
@@ -192,7 +192,7 @@ final class IsrcRules {
                                     s,
                                     track,
                                     Fields.RECORDING_ISRC,
-                                    "%s is also the code of %s.",
+                                    "%s is also the ISRC of %s.",
                                     isrc,
                                     String.join(", ", sharing)));
                 }));
@@ -210,7 +210,7 @@ final class IsrcRules {
                         s,
                         track,
                         Fields.RECORDING_ISRC,
-                        "The release first came out in %d, but %s was assigned in %d; wanted: the code of then.",
+                        "The original release was in %d, but %s was assigned in %d; enter the original ISRC.",
                         first.year(),
                         code,
                         year(code, s))));

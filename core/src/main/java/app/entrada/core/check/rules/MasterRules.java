@@ -20,7 +20,7 @@ final class MasterRules {
                 rule(
                         "preview.length",
                         "Too short for a preview",
-                        "A shop cuts a preview of so many seconds out of every track.",
+                        "A store cuts a preview of a fixed length out of every track.",
                         Map.of("seconds", 30),
                         (s, p) -> s.masters((track, master) -> master.seconds() >= p.decimal("seconds")
                                 ? Optional.empty()
@@ -28,94 +28,94 @@ final class MasterRules {
                                         s,
                                         track,
                                         Fields.TRACK_PREVIEW_START,
-                                        "%s lasts %s; a preview takes %s s.",
+                                        "%s lasts %s; a preview needs %s s.",
                                         s.name(track),
                                         master.time(),
                                         p.plain("seconds"))))),
                 rule(
                         "preview.outside",
-                        "Preview inside the track",
-                        "An excerpt that runs over the end falls silent.",
+                        "Preview outside the track",
+                        "An excerpt that runs past the end falls silent.",
                         Map.of("seconds", 30),
                         MasterRules::previewOutside),
                 rule(
                         "audio.lossless",
                         "Not lossless",
-                        "What is coded once more from a coded file loses twice.",
+                        "Encoding an already compressed file loses quality twice.",
                         (s, p) -> s.masters((track, master) -> master.lossless()
                                 ? Optional.empty()
                                 : Optional.of(Observation.at(
                                         s,
                                         track,
                                         Fields.RECORDING_MASTER,
-                                        "%s is %s; wanted: a lossless file such as WAV or FLAC.",
+                                        "%s is %s; a lossless file such as WAV or FLAC is needed.",
                                         s.name(track),
                                         master.label())))),
                 rule(
                         "audio.bit-depth",
                         "Bit depth",
-                        "Other depths are converted by the receiver, unheard.",
+                        "Other bit depths are converted by the receiver, with nobody checking the result.",
                         Map.of("bits", List.of(16, 24)),
                         MasterRules::audioBitDepth),
                 rule(
                         "audio.bytes",
-                        "Size of the master",
-                        "Larger files are refused at the door.",
+                        "Master file size",
+                        "Larger files are rejected on receipt.",
                         Map.of("max", 262144000),
                         MasterRules::audioBytes),
                 rule(
                         "audio.damaged",
                         "Master damaged",
-                        "A damaged file reaches listeners as it is, or is refused.",
+                        "A damaged file reaches listeners as it is, or is rejected.",
                         MasterRules::audioDamaged),
                 rule(
                         "audio.format",
-                        "Format of the master",
-                        "The store takes lossless formats only, and not all of them.",
+                        "Master format",
+                        "Stores accept some lossless formats only.",
                         Map.of("formats", List.of("WAV", "FLAC")),
                         MasterRules::audioFormat),
                 rule(
                         "audio.missing",
                         "Master missing",
-                        "There is nothing to sell without sound.",
+                        "Without audio there is nothing to sell.",
                         MasterRules::audioMissing),
                 rule(
                         "audio.placement-unconfirmed",
                         "Placement not confirmed",
-                        "Only what a person has confirmed is sent: a wrong match pollutes shared catalogues.",
+                        "Only confirmed placements are sent: a wrong match spoils shared catalogues.",
                         MasterRules::audioPlacementUnconfirmed),
                 rule(
                         "audio.same-as",
                         "Same file on two tracks",
-                        "Two tracks with one sound are a slip, or two codes for one recording.",
+                        "Two tracks with the same audio are a mistake, or two ISRCs for one recording.",
                         MasterRules::audioSameAs),
                 rule(
                         "audio.same-sound",
-                        "Same sound as another recording",
-                        "One recording has one code, for ever (ISO 3901): the same sound under two is paid twice or not at all.",
+                        "Same audio as another recording",
+                        "A recording has one ISRC for life (ISO 3901): the same audio under two is paid twice or not at all.",
                         MasterRules::audioSameSound),
                 rule(
                         "audio.sample-rate",
                         "Sample rate",
-                        "Below the rate of a disc, highs are missing.",
+                        "Below the sample rate of a CD, high frequencies are missing.",
                         Map.of("min", 44100),
                         MasterRules::audioSampleRate),
                 rule(
                         "audio.shared-intro",
-                        "Shared stretch of sound",
-                        "A service that listens to a short excerpt will take one of these for the other.",
+                        "Shared passage of audio",
+                        "A service that identifies short excerpts will confuse these recordings.",
                         Map.of("seconds", 10),
                         MasterRules::audioSharedIntro),
                 rule(
                         "audio.time-differs",
-                        "Length against the given time",
-                        "A file of another length than the track list says is another edit, or on the wrong track.",
+                        "Duration differs from the given time",
+                        "A file whose length differs from the track list is another edit, or on the wrong track.",
                         Map.of("seconds", 2),
                         MasterRules::audioTimeDiffers),
                 rule(
                         "audio.unplaced",
                         "File on no track",
-                        "A file that came in for a release and is nowhere on it was forgotten, or belongs elsewhere.",
+                        "A file received for a release but not placed on it was forgotten or belongs elsewhere.",
                         MasterRules::audioUnplaced));
     }
 
@@ -138,7 +138,7 @@ final class MasterRules {
                         s,
                         track,
                         Fields.TRACK_PREVIEW_START,
-                        "The preview of %s from %s, %s s long, runs over its end at %s.",
+                        "The preview of %s from %s, %s s long, runs past its end at %s.",
                         s.name(track),
                         start,
                         p.plain("seconds"),
@@ -156,7 +156,7 @@ final class MasterRules {
                         s,
                         track,
                         Fields.RECORDING_MASTER,
-                        "The master of %s has %d bits%s; taken are: %s whole-number bits.",
+                        "The master of %s has %d bits%s; accepted: %s integer bits.",
                         s.name(track),
                         master.bitDepth(),
                         master.codec() == SoundCodec.FLOAT ? " floating point" : "",
@@ -171,7 +171,7 @@ final class MasterRules {
                         s,
                         track,
                         Fields.RECORDING_MASTER,
-                        "The master of %s has %,d bytes; at most %,d are taken.",
+                        "The master of %s has %,d bytes; at most %,d are accepted.",
                         s.name(track),
                         master.bytes(),
                         p.number("max"))));
@@ -200,7 +200,7 @@ final class MasterRules {
                                 s,
                                 track,
                                 Fields.RECORDING_MASTER,
-                                "The master of %s is %s (%s); taken are: %s.",
+                                "The master of %s is %s (%s); accepted formats: %s.",
                                 s.name(track),
                                 master.format().label(),
                                 master.codec().label(),
@@ -215,7 +215,7 @@ final class MasterRules {
                         s,
                         track,
                         Fields.RECORDING_MASTER,
-                        "%s has no master: drop the file on the track.",
+                        "%s has no master. Drop the file on the track.",
                         s.name(track))));
     }
 
@@ -228,7 +228,7 @@ final class MasterRules {
                         s,
                         track,
                         Fields.RECORDING_MASTER,
-                        "“%s” is proposed for %s and waits to be confirmed.",
+                        "“%s” is proposed for %s but not confirmed.",
                         file.name(),
                         s.name(track))));
     }
@@ -257,7 +257,7 @@ final class MasterRules {
                         s,
                         track,
                         Fields.RECORDING_ISRC,
-                        "%s sounds the same as %s; one recording keeps one code.",
+                        "%s has the same audio as %s; one recording keeps one ISRC.",
                         s.name(track),
                         other.says())));
     }
@@ -270,7 +270,7 @@ final class MasterRules {
                         s,
                         track,
                         Fields.RECORDING_MASTER,
-                        "The master of %s has %,d Hz; at least %,d are wanted.",
+                        "The master of %s has %,d Hz; at least %,d are needed.",
                         s.name(track),
                         master.sampleRate(),
                         p.number("min"))));
@@ -285,7 +285,7 @@ final class MasterRules {
                         s,
                         track,
                         Fields.RECORDING_MASTER,
-                        "%s is the same as %s from %s to %s and differs elsewhere.",
+                        "%s is identical to %s from %s to %s and differs elsewhere.",
                         s.name(track),
                         other.says(),
                         AudioFacts.time(Math.round(other.agreesFrom() * 1000)),
@@ -302,7 +302,7 @@ final class MasterRules {
                         s,
                         track,
                         Fields.RECORDING_GIVEN_TIME,
-                        "%s is given as %s, its file lasts %s; up to %s s apart are let pass.",
+                        "The given time of %s is %s, its file lasts %s; a difference of up to %s s is accepted.",
                         s.name(track),
                         given,
                         master.time(),

@@ -22,7 +22,7 @@ final class NameRules {
     private static final Set<String> GENERIC =
             Set.of("various artists", "various", "unknown", "unknown artist", "diverse", "artist", "n a");
     private static final String ARTIST_JOINED_SAYS =
-            "“%s” is typed as one artist, but each part is an artist already; separate them with a semicolon.";
+            "“%s” is entered as one artist, but each part is an existing artist. Separate them with a semicolon.";
 
     private NameRules() {}
 
@@ -30,26 +30,26 @@ final class NameRules {
         return List.of(
                 rule(
                         "artist.generic",
-                        "A name that is nobody’s",
-                        "“Various Artists” is for releases with many different ones; “Unknown” is paid to nobody.",
+                        "Placeholder artist name",
+                        "“Various Artists” is for releases with many different artists; nobody is paid for “Unknown”.",
                         Map.of("different", 3),
                         NameRules::generic),
                 rule(
                         "artist.differs-from-release",
-                        "Track’s artist is not the release’s",
-                        "On a release of one artist, a track by another one is found under neither.",
+                        "Track artist differs from the release artist",
+                        "On a release by one artist, a track by another is found under neither.",
                         Map.of(),
                         tracks(NameRules::differs)),
                 rule(
                         "artist.alias-unregistered",
-                        "Credited under a name that is not theirs",
-                        "A name that stands with no person is paid to no person.",
+                        "Credited under an unknown name",
+                        "A name that belongs to nobody is paid to nobody.",
                         Map.of(),
                         tracks(NameRules::alias)),
                 rule(
                         "artist.joined",
-                        "Two artists typed as one",
-                        "Joined names make a third artist whom nobody pays.",
+                        "Two artists entered as one",
+                        "Joined names create a third artist whom nobody pays.",
                         NameRules::artistJoined),
                 rule(
                         "artist.missing",
@@ -58,14 +58,14 @@ final class NameRules {
                         NameRules::artistMissing),
                 rule(
                         "credit.real-name-missing",
-                        "Real name missing",
-                        "A performers’ society registers people, not stage names.",
+                        "Legal name missing",
+                        "Performers’ societies register people, not stage names.",
                         Map.of(),
                         NameRules::realName),
                 rule(
                         "credit.role-unknown",
-                        "A role the trade has no word for",
-                        "Roles travel as codes; what has none arrives as “other”.",
+                        "Unknown role",
+                        "Roles are sent as codes; an unknown one arrives as “other”.",
                         Map.of(),
                         tracks((s, t, p) -> credits(t)
                                 .flatMap(credit -> credit.roles().stream()
@@ -81,20 +81,20 @@ final class NameRules {
                                 .findFirst())),
                 rule(
                         "credit.duplicate",
-                        "The same credit twice",
-                        "Somebody who stands twice with one role is counted twice, or refused.",
+                        "Duplicate credit",
+                        "A person listed twice with the same role is counted twice, or rejected.",
                         Map.of(),
                         tracks(NameRules::twice)),
                 rule(
                         "spelling.family",
-                        "Another spelling is used elsewhere",
-                        "Two spellings of one name are two artists to a shop, and two payees to a society.",
+                        "Different spelling elsewhere",
+                        "Two spellings of a name are two artists to a store and two payees to a society.",
                         Map.of(),
                         (s, p) -> NamedPerson.of(s.release())
                                 .filter(named -> s.elsewhere().otherSpellings().containsKey(named.name()))
                                 .map(named -> Observation.at(
                                                 named.place(),
-                                                "“%s” is written “%s” elsewhere in the catalogue."
+                                                "“%s” is spelt “%s” elsewhere in the catalogue."
                                                         .formatted(
                                                                 named.name(),
                                                                 s.elsewhere()
@@ -124,7 +124,7 @@ final class NameRules {
                 .map(name -> Observation.at(
                         s,
                         Fields.RELEASE_ARTISTS,
-                        "“%s” is no artist; %d different ones are on the tracks, from %d on it may stand here.",
+                        "“%s” is not an artist: the tracks have %d different artists, at least %d are needed to use it.",
                         name,
                         different.size(),
                         p.number("different")));
@@ -138,7 +138,7 @@ final class NameRules {
                                 s,
                                 track,
                                 Fields.TRACK_ARTISTS,
-                                "“%s” is no artist; somebody played %s.",
+                                "“%s” is not an artist. Name who performs %s.",
                                 name,
                                 s.name(track)))));
     }
@@ -187,7 +187,7 @@ final class NameRules {
                                 s,
                                 track,
                                 Fields.RECORDING_CREDITS,
-                                "%s is credited as “%s”, which is none of the names that stand with them.",
+                                "%s is credited as “%s”, which is not one of their names.",
                                 credit.name(),
                                 credit.as().get())
                         .about(credit.name()));
@@ -244,7 +244,7 @@ final class NameRules {
                                         s,
                                         track,
                                         Fields.RECORDING_CREDITS,
-                                        "%s has no legal name; the society asks for one for every performer.",
+                                        "%s has no legal name; the society requires one for every performer.",
                                         credit.name())
                                 .about(credit.name())));
     }
@@ -256,6 +256,6 @@ final class NameRules {
                 .filter(each -> !seen.add(each))
                 .findFirst()
                 .map(each -> Observation.at(
-                        s, track, Fields.RECORDING_CREDITS, "%s stands twice on %s.", each, s.name(track)));
+                        s, track, Fields.RECORDING_CREDITS, "%s is listed twice on %s.", each, s.name(track)));
     }
 }

@@ -34,7 +34,7 @@ public final class Params {
                     || standard instanceof String && value instanceof String
                     || standard instanceof List && value instanceof List;
             if (!sameKind)
-                throw new IllegalArgumentException("Parameter “%s” of rule %s is %s; wanted: a value such as %s"
+                throw new IllegalArgumentException("Parameter “%s” of rule %s is %s; expected: a value such as %s"
                         .formatted(name, rule.id(), value, standard));
             values.put(name, value);
         });

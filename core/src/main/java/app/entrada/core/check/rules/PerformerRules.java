@@ -24,7 +24,7 @@ final class PerformerRules {
                 rule(
                         "one-stop.incomplete",
                         "Not one-stop",
-                        "A licensee prefers what one party can license wholly, master and publishing.",
+                        "Licensees prefer music whose master and publishing one party can license.",
                         tracks((s, t, p) -> {
                             OneStop stop = OneStop.of(
                                     s.release(), t, s.label().name(), s.label().publisher());
@@ -34,26 +34,26 @@ final class PerformerRules {
                                             s,
                                             t,
                                             Fields.RECORDING_SPLITS,
-                                            "%s cannot be licensed from one hand: %s.",
+                                            "%s is not one-stop: %s.",
                                             s.name(t),
                                             stop.reasons().get(stop.reasons().size() - 1)));
                         })),
                 rule(
                         "performers.none",
                         "No performer",
-                        "The society divides among the performers of a recording; one without any is worth nothing to anybody.",
+                        "The society pays the performers of a recording; without any, nobody is paid.",
                         tracks((s, t, p) -> credits(t).anyMatch(PerformerRules::performs)
                                 ? Optional.empty()
                                 : Optional.of(Observation.at(
                                         s, t, Fields.RECORDING_CREDITS, "%s has no performer.", s.name(t))))),
                 rule(
                         "performers.main-missing",
-                        "Main artist performs nothing",
-                        "Featured performers and others are paid by different keys; the main artist must be among them.",
+                        "Main artist without a performance",
+                        "Featured and other performers are paid at different rates; the main artist must be among the performers.",
                         tracks(PerformerRules::mainMissing)),
                 rule(
                         "recording.country-date-missing",
-                        "Where and when it was recorded",
+                        "Place and date of recording",
                         "Whether a recording is protected depends on where and when it was made (Rome Convention).",
                         tracks((s, t, p) -> {
                             boolean where = t.recording()
@@ -107,7 +107,7 @@ final class PerformerRules {
                                 s,
                                 track,
                                 Fields.RECORDING_CREDITS,
-                                "%s is the artist of %s and performs nothing on it.",
+                                "%s is the main artist of %s but has no performing credit on it.",
                                 artist,
                                 s.name(track))
                         .about(artist));

@@ -28,13 +28,13 @@ final class ReleaseRules {
                 rule(
                         "fact.unreadable",
                         "Stored value unreadable",
-                        "A value that cannot be read goes nowhere: not into a file, not into a message.",
+                        "An unreadable value is left out of every file and message.",
                         Map.of(),
                         ReleaseRules::unreadable),
                 rule(
                         "genre.differs-from-release",
-                        "Track’s genre is not the release’s",
-                        "A shop files the release under its own genre; a track with others is found under neither.",
+                        "Track genre differs from the release genre",
+                        "Stores file the release under its genre; a track with another one is found under neither.",
                         Map.of(),
                         tracks(ReleaseRules::genre)),
                 rule(
@@ -45,36 +45,36 @@ final class ReleaseRules {
                         ReleaseRules::genreCount),
                 rule(
                         "genre.vocabulary",
-                        "Genre not in the list",
-                        "The store files releases under the words of its own list.",
+                        "Genre not in the destination’s list",
+                        "The store files releases under its own list of genres.",
                         Map.of("words", ValueTypes.GENRES),
                         ReleaseRules::genreVocabulary),
                 rule(
                         "explicit.release-flag",
                         "Clean without an explicit version",
-                        "“Clean” marks the version without strong words of a recording that has them; where none has, the mark misleads.",
+                        "“Clean” marks the edited version of an explicit recording; without one the mark is misleading.",
                         Map.of(),
                         tracks(ReleaseRules::clean)),
                 rule(
                         "explicit.undecided",
-                        "Explicit or not: undecided",
-                        "Shops must warn; a wrong silence is a takedown.",
+                        "Explicit or clean not stated",
+                        "Stores must warn listeners; a missing warning leads to a takedown.",
                         ReleaseRules::explicitUndecided),
                 rule(
                         "price-tier.missing",
                         "Price tier missing",
-                        "A download shop sells at the price of a tier.",
+                        "Download stores sell at the price of a tier.",
                         PlainRule.missing(Fields.RELEASE_PRICE_TIER, "The release has no price tier.")),
                 rule(
                         "total-time.limit",
                         "Total time",
-                        "A carrier or a feed holds so much and no more.",
+                        "A disc or a feed holds a limited playing time.",
                         Map.of("minutes", 79.96),
                         once(ReleaseRules::totalTime)),
                 rule(
                         "running-order.gaps",
-                        "Pauses between tracks",
-                        "A plant needs to know the pause before every track, and some are too long to be meant.",
+                        "Gaps between tracks",
+                        "A pressing plant needs the gap before every track; very long ones are usually mistakes.",
                         Map.of("max", 30),
                         tracks((s, t, p) -> t.facts()
                                 .get(Fields.TRACK_GAP)
@@ -83,20 +83,20 @@ final class ReleaseRules {
                                         s,
                                         t,
                                         Fields.TRACK_GAP,
-                                        "The pause before %s lasts %s; at most %s s are taken.",
+                                        "The gap before %s lasts %s; at most %s s are accepted.",
                                         s.name(t),
                                         gap,
                                         p.plain("max"))))),
                 rule(
                         "kind.track-count",
-                        "Kind against number of tracks",
-                        "Shops file a release by its kind and check it by counting.",
+                        "Release kind does not fit the number of tracks",
+                        "Stores file a release by its kind and check it by the number of tracks.",
                         Map.of("single", 3, "ep", 6, "album", 7),
                         ReleaseRules::kindTrackCount),
                 rule(
                         "single.title-differs",
-                        "Single and track differ in title",
-                        "A single of one track is found under one title.",
+                        "Single and track have different titles",
+                        "A one-track single is found under one title.",
                         ReleaseRules::singleTitleDiffers));
     }
 
@@ -110,7 +110,7 @@ final class ReleaseRules {
     }
 
     private static Stream<Observation> unreadable(ReleaseContext s, Params p) {
-        String says = "The stored %s “%s” cannot be read, so it is left out everywhere: %s. Type it again.";
+        String says = "The stored %s “%s” cannot be read and is left out everywhere: %s. Enter it again.";
         Stream<Observation> own = s.release().facts().unreadable().entrySet().stream()
                 .map(each -> Observation.at(
                         s,
@@ -170,7 +170,7 @@ final class ReleaseRules {
             return Stream.of(Observation.at(
                     s,
                     Fields.RELEASE_GENRE,
-                    count == 0 ? "The release has no genre." : "The release has %d genres; at least %d are wanted.",
+                    count == 0 ? "The release has no genre." : "The release has %d genres; at least %d are needed.",
                     count,
                     p.number("min")));
         return count <= p.number("max")
@@ -178,7 +178,7 @@ final class ReleaseRules {
                 : Stream.of(Observation.at(
                         s,
                         Fields.RELEASE_GENRE,
-                        "The release has %d genres; at most %d are taken, the main one first.",
+                        "The release has %d genres; at most %d are accepted, the main one first.",
                         count,
                         p.number("max")));
     }
@@ -237,7 +237,7 @@ final class ReleaseRules {
                                 s,
                                 track,
                                 Fields.TRACK_EXPLICIT,
-                                "%s is marked clean, but no explicit version of it exists; wanted: no.",
+                                "%s is marked clean, but it has no explicit version; set it to “no”.",
                                 s.name(track))
                         .with(new Fix.Edit("Set no", List.of(s.change(track, Fields.TRACK_EXPLICIT, "no")))));
     }
@@ -247,7 +247,11 @@ final class ReleaseRules {
         return s.tracks(track -> track.facts().get(Fields.TRACK_EXPLICIT).isPresent()
                 ? Optional.empty()
                 : Optional.of(Observation.at(
-                        s, track, Fields.TRACK_EXPLICIT, "%s is neither marked explicit nor not.", s.name(track))));
+                        s,
+                        track,
+                        Fields.TRACK_EXPLICIT,
+                        "%s is marked neither explicit nor not explicit.",
+                        s.name(track))));
     }
 
     private static Optional<Observation> totalTime(ReleaseContext s, Params p) {
@@ -258,7 +262,7 @@ final class ReleaseRules {
                 : Optional.of(Observation.at(
                         s,
                         Fields.RELEASE_RUNNING_ORDER,
-                        "The tracks last %s with their pauses; at most %s fit.",
+                        "The tracks last %s including gaps; at most %s fit.",
                         AudioFacts.time(total),
                         AudioFacts.time(most)));
     }
@@ -266,7 +270,7 @@ final class ReleaseRules {
     /** Single, EP or album by count of tracks. */
     private static Stream<Observation> kindTrackCount(ReleaseContext s, Params p) {
         int count = s.release().tracks().size();
-        if (count == 0) return Stream.of(Observation.at(s, Fields.RELEASE_RUNNING_ORDER, "The release has no track."));
+        if (count == 0) return Stream.of(Observation.at(s, Fields.RELEASE_RUNNING_ORDER, "The release has no tracks."));
         return s
                 .release()
                 .facts()
@@ -277,8 +281,8 @@ final class ReleaseRules {
                 .map(kind -> Observation.at(
                         s,
                         Fields.RELEASE_KIND,
-                        "A release of %d tracks is no %s here: a single has up to %d, an EP up to %d, an album %d or more.",
-                        count,
+                        "With %s the release is not a valid %s here: a single has up to %d, an EP up to %d, an album %d or more.",
+                        count == 1 ? "1 track" : count + " tracks",
                         kind,
                         p.number("single"),
                         p.number("ep"),

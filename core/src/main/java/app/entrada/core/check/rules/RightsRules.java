@@ -32,7 +32,7 @@ final class RightsRules {
                 rule(
                         "p-line.missing",
                         "P-line missing",
-                        "It says who owns the recording and since when.",
+                        "It states who owns the recording and since when.",
                         RightsRules::pLineMissing),
                 rule(
                         "c-line.year",
@@ -43,47 +43,46 @@ final class RightsRules {
                 rule(
                         "c-line.missing",
                         "C-line missing",
-                        "It says who owns the packaging and texts and since when.",
+                        "It states who owns the artwork and texts and since when.",
                         RightsRules::cLineMissing),
                 rule(
                         "territory.none",
                         "Territories missing",
-                        "Without territories the release is on sale nowhere.",
-                        PlainRule.missing(
-                                Fields.RELEASE_TERRITORIES, "The release names no territory in which it may be sold.")),
+                        "Without territories the release cannot be sold anywhere.",
+                        PlainRule.missing(Fields.RELEASE_TERRITORIES, "The release has no territories.")),
                 rule(
                         "territory.deal-outside-rights",
-                        "Not for sale where the destination sells",
-                        "A destination sells in its own countries only.",
+                        "Territories do not match the destination",
+                        "A destination sells in certain countries only.",
                         Map.of("sells", List.of()),
                         once(RightsRules::outside)),
                 rule(
                         "rights.undeclared",
                         "Licence missing",
-                        "Somebody who may use it must be able to read how.",
+                        "Anyone who may use the release must be able to read the terms.",
                         PlainRule.missing(
                                 Fields.RELEASE_LICENCE,
-                                "Nothing is said of what others may do with the release: all rights reserved, or which licence.")),
+                                "The release has no licence: all rights reserved, or a Creative Commons licence.")),
                 rule(
                         "licence.conflict",
-                        "Licence against other rights",
-                        "A Creative Commons licence cannot be given for what belongs to somebody else, nor for works whose rights a society manages alone.",
+                        "Licence conflicts with other rights",
+                        "A Creative Commons licence cannot be granted for someone else’s material, nor for works whose rights a society manages exclusively.",
                         Map.of(),
                         tracks(RightsRules::licence)),
                 permission(
                         "cover.no-permission",
-                        "Cover without permission",
-                        "Somebody else’s work is published with their permission only.",
+                        "Cover version without permission",
+                        "Someone else’s work may be published only with permission.",
                         Set.of(Origin.Use.COVER, Origin.Use.ARRANGEMENT, Origin.Use.TRANSLATION, Origin.Use.MEDLEY)),
                 permission(
                         "sample.uncleared",
                         "Sample not cleared",
-                        "A sample needs the consent of who owns the recording and of who owns the work.",
+                        "A sample needs the consent of the owners of the recording and of the work.",
                         Set.of(Origin.Use.SAMPLE)),
                 rule(
                         "remix.no-permission",
                         "Remix without permission",
-                        "A remix of somebody else’s recording is published with the owner’s permission only.",
+                        "A remix of someone else’s recording may be published only with the owner’s permission.",
                         Map.of(),
                         tracks(RightsRules::remix)));
     }
@@ -112,7 +111,7 @@ final class RightsRules {
     }
 
     private static String yearSays(ReleaseContext s, RightsLine line) {
-        return "%d is later than the release, which comes out on %s."
+        return "%d is later than the release date, %s."
                 .formatted(line.year(), s.fact(Fields.RELEASE_DATE).orElseThrow());
     }
 
@@ -129,7 +128,7 @@ final class RightsRules {
                         s,
                         track,
                         Fields.RECORDING_P_LINE,
-                        "%s first came out in %d; its P-line says %d.",
+                        "%s was first released in %d; its P-line says %d.",
                         s.name(track),
                         first.get(),
                         line.get().year())
@@ -145,14 +144,14 @@ final class RightsRules {
     private static Stream<Observation> pLineMissing(ReleaseContext s, Params p) {
         return s.release().facts().get(Fields.RELEASE_P_LINE).isPresent()
                 ? Stream.empty()
-                : Stream.of(Observation.at(s, Fields.RELEASE_P_LINE, "The release has no P-line: year and owner."));
+                : Stream.of(Observation.at(s, Fields.RELEASE_P_LINE, "The release has no P-line (year and owner)."));
     }
 
     /** Year and owner are given. */
     private static Stream<Observation> cLineMissing(ReleaseContext s, Params p) {
         return s.release().facts().get(Fields.RELEASE_C_LINE).isPresent()
                 ? Stream.empty()
-                : Stream.of(Observation.at(s, Fields.RELEASE_C_LINE, "The release has no C-line: year and owner."));
+                : Stream.of(Observation.at(s, Fields.RELEASE_C_LINE, "The release has no C-line (year and owner)."));
     }
 
     private static Optional<Observation> outside(ReleaseContext s, Params p) {
@@ -163,7 +162,7 @@ final class RightsRules {
                 .map(where -> Observation.at(
                         s,
                         Fields.RELEASE_TERRITORIES,
-                        "The rights hold for %s; the destination sells in %s only.",
+                        "The rights cover %s; the destination sells only in %s.",
                         where,
                         String.join(", ", sells)));
     }
@@ -180,7 +179,7 @@ final class RightsRules {
                     s,
                     track,
                     Fields.WORK_ORIGINS,
-                    "%s cannot be given for %s: it holds a %s of “%s”, whose rights are others’.",
+                    "%s cannot be granted for %s: it contains a %s of “%s”, which others own.",
                     licence.get(),
                     s.name(track),
                     foreign.get().how().label(),
@@ -192,7 +191,7 @@ final class RightsRules {
                         s,
                         track,
                         Fields.WORK_WRITERS,
-                        "%s cannot be given for %s: the rights of %s are managed by %s alone.",
+                        "%s cannot be granted for %s: the rights of %s are managed exclusively by %s.",
                         licence.get(),
                         s.name(track),
                         writer.name(),
@@ -214,7 +213,7 @@ final class RightsRules {
                                 s,
                                 t,
                                 Fields.WORK_ORIGINS,
-                                "%s contains a %s of “%s”; no document is confirmed as its permission.",
+                                "%s contains a %s of “%s”; no permission is confirmed.",
                                 s.name(t),
                                 origin.how().label(),
                                 origin.title()))));
@@ -229,7 +228,7 @@ final class RightsRules {
                         s,
                         track,
                         Fields.RECORDING_CREDITS,
-                        "%s is a remix of a recording owned by %s; no document is confirmed as its permission.",
+                        "%s is a remix of a recording owned by %s; no permission is confirmed.",
                         s.name(track),
                         owner))
                 : Optional.empty();

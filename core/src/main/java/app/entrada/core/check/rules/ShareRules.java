@@ -28,12 +28,12 @@ final class ShareRules {
                 rule(
                         "split.total",
                         "Income split not 100.00",
-                        "What a recording earns is divided wholly, or it waits.",
+                        "The income of a recording is paid out only when it is fully divided.",
                         tracks(ShareRules::split)),
                 rule(
                         "split.participant-unknown",
                         "Unknown payee",
-                        "Money is paid to people with a name that stands somewhere else too.",
+                        "Only people who also appear elsewhere in the catalogue can be paid.",
                         tracks((s, t, p) -> participants(t)
                                 .filter(one -> !s.elsewhere().knownNames().isEmpty()
                                         && !s.elsewhere().knownNames().contains(one.name())
@@ -49,18 +49,18 @@ final class ShareRules {
                                         s.name(t))))),
                 rule(
                         "work.shares-total",
-                        "Shares do not come to 100.00",
-                        "Of each right the shares of all must come to 100.00, or nothing is paid.",
+                        "Shares do not add up to 100.00",
+                        "The shares of each right must add up to 100.00, or nothing is paid.",
                         PlainRule.works(ShareRules::total)),
                 rule(
                         "work.publisher-share-limit",
-                        "Publishers hold too much",
+                        "Publishers’ shares too high",
                         "Publishers may hold at most half of the performing right (CISAC rules).",
                         PlainRule.works(ShareRules::publishers)),
                 rule(
                         "work.share-zero",
                         "Zero share",
-                        "Somebody who has no share is not a party to the work.",
+                        "Someone without a share is not a party to the work.",
                         PlainRule.works((s, t, p) -> t.recording().work().writers().stream()
                                 .filter(writer -> writer.publisher().isEmpty())
                                 .filter(writer -> zero(writer.shares()))
@@ -69,7 +69,7 @@ final class ShareRules {
                                         s,
                                         t,
                                         Fields.WORK_WRITERS,
-                                        "%s has 0.00 of every right in %s.",
+                                        "%s has a share of 0.00 of every right in %s.",
                                         writer.name(),
                                         s.name(t))))));
     }
@@ -91,7 +91,7 @@ final class ShareRules {
                         s,
                         track,
                         Fields.RECORDING_SPLITS,
-                        "The income of %s is divided to %s; wanted: 100.00.",
+                        "The income split of %s adds up to %s; expected: 100.00.",
                         s.name(track),
                         BigDecimal.valueOf(sum, 2)));
     }
@@ -111,8 +111,8 @@ final class ShareRules {
                 track,
                 Fields.WORK_WRITERS,
                 open
-                        ? "Shares in %s are not agreed for everybody: %s of performing and %s of mechanical right are given."
-                        : "Shares in %s come to %s of performing and %s of mechanical right; wanted: 100.00 of each.",
+                        ? "Some shares in %s are missing: %s of the performing and %s of the mechanical right are assigned."
+                        : "Shares in %s add up to %s of the performing and %s of the mechanical right; expected: 100.00 of each.",
                 s.name(track),
                 shares.performing(),
                 shares.mechanical());
@@ -141,7 +141,7 @@ final class ShareRules {
                         Optional.of(new Share(its.get().hundredths() + performing)),
                         Optional.of(new Share(theirs.get().hundredths() + mechanical)))));
         return Optional.of(new Fix.Edit(
-                "Give the rest to " + first.name(),
+                "Assign the rest to " + first.name(),
                 List.of(s.change(
                         track, Fields.WORK_WRITERS, Fields.WORK_WRITERS.type().format(writers)))));
     }
@@ -157,7 +157,7 @@ final class ShareRules {
                         s,
                         track,
                         Fields.WORK_PUBLISHERS,
-                        "Publishers hold %s of the performing right in %s; at most 50.00 may be theirs.",
+                        "Publishers hold %s of the performing right in %s; at most 50.00 is allowed.",
                         BigDecimal.valueOf(theirs, 2),
                         s.name(track)));
     }

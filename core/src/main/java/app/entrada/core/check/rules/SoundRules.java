@@ -25,27 +25,27 @@ final class SoundRules {
                 rule(
                         "audio.silence-head",
                         "Silence at the head",
-                        "A listener skips what does not begin.",
+                        "Listeners skip a track that does not start.",
                         Map.of("max", 1),
                         (master, sound, p) -> sound.silence().headSeconds() <= p.decimal("max")
                                 ? Optional.empty()
                                 : says(
-                                        "is silent for its first %.1f s; at most %s s are wanted.",
+                                        "is silent for its first %.1f s; at most %s s are accepted.",
                                         sound.silence().headSeconds(), p.plain("max"))),
                 rule(
                         "audio.silence-tail",
                         "Silence at the tail",
-                        "Silence at the end is heard as a fault, and counted as playing time.",
+                        "Silence at the end sounds like a fault and counts as playing time.",
                         Map.of("max", 5),
                         (master, sound, p) -> sound.silence().tailSeconds() <= p.decimal("max")
                                 ? Optional.empty()
                                 : says(
-                                        "is silent for its last %.1f s; at most %s s are wanted.",
+                                        "is silent for its last %.1f s; at most %s s are accepted.",
                                         sound.silence().tailSeconds(), p.plain("max"))),
                 rule(
                         "audio.silence-inside",
                         "Silence inside",
-                        "A long rest within a piece is usually a second piece hidden behind the first, or a dropout.",
+                        "A long silence within a track is usually a hidden track or a dropout.",
                         Map.of("max", 4),
                         (master, sound, p) -> sound.silence().inside().stream()
                                 .filter(rest -> rest.seconds() > p.decimal("max"))
@@ -59,12 +59,12 @@ final class SoundRules {
                 rule(
                         "audio.clipping",
                         "Clipping",
-                        "Runs of samples at one level are heard as crackling.",
+                        "Clipped samples are heard as crackling.",
                         Map.of("runs", 3),
                         (master, sound, p) -> sound.clippingCount() <= p.number("runs")
                                 ? Optional.empty()
                                 : says(
-                                        "is clipped %,d times, first at %s; up to %s are let pass.",
+                                        "is clipped %,d times, first at %s; up to %s are accepted.",
                                         sound.clippingCount(),
                                         AudioFacts.time(Math.round(
                                                 sound.clippings().get(0).at() * 1000)),
@@ -72,29 +72,29 @@ final class SoundRules {
                 rule(
                         "audio.true-peak",
                         "True peak",
-                        "Peaks between the samples clip when the sound is coded for listening (ITU-R BS.1770).",
+                        "Peaks between samples clip when the audio is encoded (ITU-R BS.1770).",
                         Map.of("max", -1),
                         (master, sound, p) -> sound.truePeakDbtp() <= p.decimal("max") + 0.05
                                 ? Optional.empty()
                                 : says(
-                                        "has a true peak of %+.1f dBTP; at most %s are wanted.",
+                                        "has a true peak of %+.1f dBTP; at most %s is accepted.",
                                         sound.truePeakDbtp(), p.plain("max"))),
                 rule(
                         "audio.loudness",
                         "Loudness",
-                        "Players level what they play: what is louder is turned down, what is softer may stay soft (EBU R 128).",
+                        "Players even out loudness: louder tracks are turned down, quieter ones may stay quiet (EBU R 128).",
                         Map.of("min", -23, "max", -8),
                         (master, sound, p) -> sound.silent()
                                         || sound.integratedLufs() >= p.decimal("min")
                                                 && sound.integratedLufs() <= p.decimal("max")
                                 ? Optional.empty()
                                 : says(
-                                        "has a loudness of %.1f LUFS; usual are %s to %s.",
+                                        "has a loudness of %.1f LUFS; %s to %s is usual.",
                                         sound.integratedLufs(), p.plain("min"), p.plain("max"))),
                 rule(
                         "audio.dc-offset",
                         "DC offset",
-                        "A constant offset takes headroom and clicks at cuts.",
+                        "A constant offset costs headroom and clicks at edits.",
                         Map.of("max", 0.01),
                         (master, sound, p) -> {
                             double most = 0;
@@ -102,21 +102,20 @@ final class SoundRules {
                             return most <= p.decimal("max")
                                     ? Optional.empty()
                                     : says(
-                                            "lies off the middle by %.1f %% of full scale; at most %.1f %% are wanted.",
+                                            "has a DC offset of %.1f %% of full scale; at most %.1f %% is accepted.",
                                             most * 100, p.decimal("max") * 100);
                         }),
                 rule(
                         "audio.false-stereo",
                         "False stereo",
-                        "Two channels that hold the same are mono at twice the size, and often a slip in the export.",
+                        "Two identical channels are mono at twice the size, and often an export mistake.",
                         Map.of(),
-                        (master, sound, p) -> sound.falseStereo()
-                                ? Optional.of("has two channels that hold the same sound.")
-                                : Optional.empty()),
+                        (master, sound, p) ->
+                                sound.falseStereo() ? Optional.of("has two identical channels.") : Optional.empty()),
                 rule(
                         "audio.lossy-source",
                         "Lossy source",
-                        "A master made from a compressed file cannot be mended later; stores refuse it when they hear it.",
+                        "A master made from a compressed file cannot be repaired; stores reject it when they detect it.",
                         Map.of("confidence", 0.4),
                         (master, sound, p) -> !master.lossless()
                                         || !sound.lossySource().suspected()
@@ -130,36 +129,36 @@ final class SoundRules {
                 rule(
                         "audio.upsampled",
                         "Upsampled",
-                        "A higher sample rate than the sound needs promises what is not there.",
+                        "A higher sample rate than the audio contains promises quality that is not there.",
                         Map.of(),
                         (master, sound, p) -> !sound.upsampled()
                                 ? Optional.empty()
                                 : says(
-                                        "has %,d Hz, but its sound ends at %.1f kHz: it was recorded at a lower rate.",
+                                        "has %,d Hz, but its audio ends at %.1f kHz: it was recorded at a lower rate.",
                                         master.sampleRate(), sound.bandwidthHz() / 1000)),
                 rule(
                         "audio.duration",
                         "Length",
-                        "Very short and very long tracks are counted and paid otherwise, or refused.",
+                        "Very short and very long tracks are counted and paid differently, or rejected.",
                         Map.of("min", 2, "max", 7200),
                         (master, sound, p) ->
                                 master.seconds() >= p.decimal("min") && master.seconds() <= p.decimal("max")
                                         ? Optional.empty()
                                         : says(
-                                                "is %s long; %s to %s are taken.",
+                                                "is %s long; %s to %s is accepted.",
                                                 master.time(),
                                                 AudioFacts.time(p.number("min") * 1000),
                                                 AudioFacts.time(p.number("max") * 1000))),
                 rule(
                         "audio.channels",
                         "Channels",
-                        "Stereo is wanted; mono is played on both sides.",
+                        "Stereo is expected; mono is played on both sides.",
                         Map.of("min", 2, "max", 2),
                         (master, sound, p) ->
                                 master.channels() >= p.number("min") && master.channels() <= p.number("max")
                                         ? Optional.empty()
                                         : says(
-                                                "has %d channels; %s to %s are taken.",
+                                                "has %d channels; %s to %s are accepted.",
                                                 master.channels(), p.plain("min"), p.plain("max"))));
     }
 

@@ -32,13 +32,13 @@ final class SyncRules {
                 rule(
                         "description.length",
                         "Description too short or too long",
-                        "The page it is shown on has room for so much.",
+                        "The page it is shown on has limited room.",
                         Map.of("min", 0, "max", 4000),
                         once(SyncRules::description)),
                 rule(
                         "keywords.count",
                         "Number of keywords",
-                        "Too few are never found, too many are taken for stuffing.",
+                        "With too few a track is never found; too many look like keyword stuffing.",
                         Map.of("min", 0, "max", 50),
                         tracks((s, t, p) -> {
                             int count = keywords(s, t).size();
@@ -48,7 +48,7 @@ final class SyncRules {
                                             s,
                                             t,
                                             Fields.RECORDING_KEYWORDS,
-                                            "%s has %d keywords; %s to %s are wanted.",
+                                            "%s has %d keywords; %s to %s are needed.",
                                             s.name(t),
                                             count,
                                             p.plain("min"),
@@ -56,8 +56,8 @@ final class SyncRules {
                         })),
                 rule(
                         "keywords.duplicates",
-                        "The same keyword twice",
-                        "A keyword counts once, however it is spelt.",
+                        "Duplicate keyword",
+                        "A keyword counts once, whatever its spelling.",
                         Map.of(),
                         tracks((s, t, p) -> {
                             Set<String> seen = new HashSet<>();
@@ -68,14 +68,14 @@ final class SyncRules {
                                             s,
                                             t,
                                             Fields.RECORDING_KEYWORDS,
-                                            "“%s” stands twice among the keywords of %s.",
+                                            "“%s” appears twice among the keywords of %s.",
                                             word,
                                             s.name(t)));
                         })),
                 rule(
                         "keywords.banned",
-                        "A keyword that is not taken",
-                        "Names of other artists and praise mislead, and words that fit everything find nothing.",
+                        "Keyword not accepted",
+                        "Names of other artists and praise mislead, and words that fit everything are useless.",
                         Map.of(
                                 "words",
                                 List.of(
@@ -101,23 +101,23 @@ final class SyncRules {
                                 .filter(word -> p.words("words").contains(word.toLowerCase(Locale.ROOT)))
                                 .findFirst()
                                 .map(word -> Observation.at(
-                                        s, t, Fields.RECORDING_KEYWORDS, "“%s” is not taken as a keyword.", word)))),
+                                        s, t, Fields.RECORDING_KEYWORDS, "“%s” is not accepted as a keyword.", word)))),
                 rule(
                         "tempo-class.disagrees",
-                        "Tempo class against the measured tempo",
-                        "Who looks for slow music must not get fast music.",
+                        "Tempo class does not match the tempo",
+                        "A search for slow music must not find fast music.",
                         Map.of("confidence", 0.5),
                         tracks(SyncRules::tempo)),
                 rule(
                         "sync.fields",
-                        "Facts that a sync library asks for",
-                        "Who licenses music to pictures searches by these and nothing else.",
+                        "Facts required by a sync library",
+                        "Music supervisors search by these facts only.",
                         Map.of(),
                         tracks(SyncRules::sync)),
                 rule(
                         "podcast.fields",
-                        "Facts of an episode",
-                        "A directory shows nothing of a feed in which one of them is missing.",
+                        "Facts required for an episode",
+                        "A directory does not list a feed in which one of these is missing.",
                         Map.of("summary", 240),
                         SyncRules::episode));
     }
@@ -136,8 +136,8 @@ final class SyncRules {
                         s,
                         Fields.RELEASE_DESCRIPTION,
                         text.isEmpty()
-                                ? "The release has no description; %3$s to %2$s characters are wanted."
-                                : "The description has %d characters; %3$s to %2$s are wanted.",
+                                ? "The release has no description; %3$s to %2$s characters are needed."
+                                : "The description has %d characters; %3$s to %2$s are needed.",
                         length,
                         p.plain("max"),
                         p.plain("min")));
@@ -174,7 +174,7 @@ final class SyncRules {
                                 s,
                                 track,
                                 Fields.RECORDING_TEMPO_CLASS,
-                                "%s is called %s; %.0f beats a minute were measured.",
+                                "The tempo class of %s is %s; %.0f beats per minute were measured.",
                                 s.name(track),
                                 given,
                                 sound.tempo().bpm())));
@@ -201,7 +201,7 @@ final class SyncRules {
                         s,
                         track,
                         open.get(0),
-                        "%s lacks: %s.",
+                        "%s has no %s.",
                         s.name(track),
                         String.join(", ", open.stream().map(Field::name).toList())));
     }
@@ -209,7 +209,7 @@ final class SyncRules {
     private static Stream<Observation> episode(ReleaseContext s, Params p) {
         Stream<Observation> release = Stream.of(Fields.RELEASE_SERIES, Fields.RELEASE_LANGUAGE, Fields.RELEASE_CONTACT)
                 .filter(field -> s.fact(field).isEmpty())
-                .map(field -> Observation.at(s, field, "The feed needs this: %s.", field.name()));
+                .map(field -> Observation.at(s, field, "The feed needs: %s.", field.name()));
         return Stream.concat(release, s.release().tracks().stream().flatMap(track -> {
             Stream<Observation> number = track.facts().get(Fields.TRACK_EPISODE).isPresent()
                     ? Stream.empty()
@@ -227,7 +227,7 @@ final class SyncRules {
                             Fields.TRACK_SUMMARY,
                             length == 0
                                     ? "%s has no short description."
-                                    : "The short description of %s has %d characters; at most %s are taken.",
+                                    : "The short description of %s has %d characters; at most %s are accepted.",
                             s.name(track),
                             length,
                             p.plain("summary")));

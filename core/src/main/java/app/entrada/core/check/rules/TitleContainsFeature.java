@@ -31,7 +31,7 @@ final class TitleContainsFeature implements Rule {
 
     @Override
     public String reason() {
-        return "Featured artists stand in the credits; each shop renders them in its own style.";
+        return "Featured artists belong in the credits; each store shows them in its own style.";
     }
 
     @Override
@@ -51,7 +51,7 @@ final class TitleContainsFeature implements Rule {
                         .map(part -> Observation.at(
                                 s,
                                 Fields.RELEASE_TITLE,
-                                "“%s” names a featured artist in the title of the release; name %s on the tracks.",
+                                "“%s” names a featured artist in the release title; credit %s on the tracks.",
                                 text,
                                 part.part())))
                 .stream();
@@ -60,7 +60,7 @@ final class TitleContainsFeature implements Rule {
                 .map(name -> Observation.at(
                         s,
                         Fields.RELEASE_ARTISTS,
-                        "“%s” names a featured artist among the main ones; name them on the tracks.",
+                        "“%s” names a featured artist among the main artists; credit them on the tracks.",
                         name));
         return Stream.concat(title, artists);
     }
@@ -109,7 +109,7 @@ final class TitleContainsFeature implements Rule {
                             s,
                             track,
                             Fields.TRACK_ARTISTS,
-                            "“%s” names a featured artist among the main ones; expected as featured: %s.",
+                            "“%s” names a featured artist among the main artists; expected as featured: %s.",
                             name,
                             found.sentence())
                     .with(moved(s, track, change, found)));

@@ -36,20 +36,20 @@ final class TitleRules {
                 rule(
                         "title.contains-artist",
                         "Artist in the title",
-                        "The artist stands in a field of their own; shown twice it looks like an advertisement.",
+                        "The artist has a field of their own; shown twice it looks like advertising.",
                         Map.of(),
                         TitleSpot.each(TitleRules::artistInside)),
                 rule(
                         "title.production-debris",
-                        "Traces of production",
-                        "Words for oneself, such as “final mix 3”, were never meant for listeners.",
+                        "Working notes in the title",
+                        "Working notes such as “final mix 3” are not meant for listeners.",
                         Map.of(),
-                        TitleSpot.each((s, spot, p) -> spot.mended(
-                                s, spot.withoutWorkingNotes(), "holds traces of production", "Take them out"))),
+                        TitleSpot.each((s, spot, p) ->
+                                spot.mended(s, spot.withoutWorkingNotes(), "contains working notes", "Remove them"))),
                 rule(
                         "title.forbidden-words",
-                        "Words that no title may hold",
-                        "Titles that advertise, name a shop, a price or an address are refused.",
+                        "Forbidden words in the title",
+                        "Titles with advertising, a store, a price or an address are rejected.",
                         Map.of(
                                 "words",
                                 List.of(
@@ -63,36 +63,36 @@ final class TitleRules {
                         TitleSpot.each(TitleRules::forbidden)),
                 rule(
                         "title.duplicate-on-release",
-                        "The same title twice",
-                        "Two tracks with one title and version cannot be told apart in a shop, a chart or a statement.",
+                        "Duplicate title",
+                        "Two tracks with the same title and version cannot be told apart in a store, a chart or a statement.",
                         Map.of(),
                         TitleRules::twice),
                 rule(
                         "title.missing",
                         "Title missing",
-                        "Nothing can be found without its title.",
+                        "A track without a title cannot be found.",
                         TitleRules::titleMissing),
                 rule(
                         "title.too-long",
                         "Title too long",
-                        "What does not fit is cut off in the shop, or refused.",
+                        "A title that is too long is cut off in the store, or rejected.",
                         Map.of("max", 180),
                         TitleRules::titleTooLong),
                 rule(
                         "title.version-in-title",
                         "Version in the title",
-                        "The version has a field of its own, so that every receiver gets it where it wants it.",
+                        "The version has a field of its own, so that every destination gets it in the right place.",
                         TitleRules::titleVersionInTitle),
                 rule(
                         "version.mismatch",
-                        "Version against the other facts",
-                        "What a title says of its version is held against what else is said of the track.",
+                        "Version does not match other facts",
+                        "The version in a title is compared with the other facts of the track.",
                         Map.of(),
                         tracks(TitleRules::version)),
                 rule(
                         "version.redundant",
-                        "Version that says nothing",
-                        "The usual recording has no version; “Original Mix” makes it look like one of several.",
+                        "Redundant version",
+                        "The standard recording has no version; “Original Mix” makes it look like one of several.",
                         Map.of(
                                 "words",
                                 List.of(
@@ -108,7 +108,7 @@ final class TitleRules {
                                                 s,
                                                 t,
                                                 Fields.TRACK_VERSION,
-                                                "The version “%s” of %s is the usual recording; leave the version empty.",
+                                                "The version “%s” of %s is the standard recording; leave the version empty.",
                                                 version,
                                                 s.name(t))
                                         .with(new Fix.Edit(
@@ -116,7 +116,7 @@ final class TitleRules {
                 rule(
                         "language.missing",
                         "Language missing",
-                        "Stores index and hyphenate titles by their language (ISO 639).",
+                        "Stores index and sort titles by their language (ISO 639).",
                         TitleRules::languageMissing));
     }
 
@@ -143,7 +143,7 @@ final class TitleRules {
                     return !name.isBlank() && folded.contains(name) && !folded.equals(name);
                 })
                 .findFirst()
-                .map(artist -> spot.at(s, "“%s” names its artist, %s, in the title.", spot.text(), artist));
+                .map(artist -> spot.at(s, "“%s” contains its artist, %s.", spot.text(), artist));
     }
 
     private static Optional<Observation> forbidden(ReleaseContext s, TitleSpot spot, Params p) {
@@ -155,13 +155,14 @@ final class TitleRules {
                                     + "(?![\\p{L}\\d])")
                             .matcher(lower)
                             .find())
-                return Optional.of(spot.at(s, "“%s” holds “%s”, which no title may hold.", spot.text(), word));
+                return Optional.of(
+                        spot.at(s, "“%s” contains “%s”, which is not allowed in titles.", spot.text(), word));
         for (Pattern pattern : List.of(ADDRESS, PRICE, FULL_DATE)) {
             Matcher found = pattern.matcher(spot.text());
             if (found.find())
                 return Optional.of(spot.at(
                         s,
-                        "“%s” holds %s, “%s”; no title may hold one.",
+                        "“%s” contains %s, “%s”, which is not allowed in titles.",
                         spot.text(),
                         pattern == ADDRESS ? "an address" : pattern == PRICE ? "a price" : "a date",
                         found.group()));
@@ -218,7 +219,7 @@ final class TitleRules {
                             s,
                             track,
                             Fields.TRACK_TITLE,
-                            "The title with its version has %d characters; at most %d fit.",
+                            "The title with its version has %d characters; at most %d are accepted.",
                             length,
                             max));
         });
@@ -231,7 +232,12 @@ final class TitleRules {
                 .filter(title -> track.facts().get(Fields.TRACK_VERSION).isEmpty())
                 .flatMap(title -> TitleReading.version(title)
                         .map(part -> Observation.at(
-                                        s, track, Fields.TRACK_TITLE, "“%s” holds a version: %s.", title, part.part())
+                                        s,
+                                        track,
+                                        Fields.TRACK_TITLE,
+                                        "“%s” contains a version: %s.",
+                                        title,
+                                        part.part())
                                 .with(new Fix.Edit(
                                         "Move to version",
                                         List.of(
@@ -265,7 +271,7 @@ final class TitleRules {
                             s,
                             track,
                             Fields.RECORDING_INSTRUMENTAL,
-                            "%s calls itself instrumental; wanted: the fact says so too.",
+                            "The title of %s says instrumental; the fact “Instrumental” does not.",
                             s.name(track))
                     .with(new Fix.Edit(
                             "Set instrumental",
@@ -276,11 +282,7 @@ final class TitleRules {
                 .anyMatch(credit -> credit.roles().contains("remixer"));
         if (remixed && !remixer)
             return Optional.of(Observation.at(
-                    s,
-                    track,
-                    Fields.RECORDING_CREDITS,
-                    "%s is a remix, and nobody is credited as its remixer.",
-                    s.name(track)));
+                    s, track, Fields.RECORDING_CREDITS, "%s is a remix, but no remixer is credited.", s.name(track)));
         return Optional.empty();
     }
 
@@ -296,7 +298,7 @@ final class TitleRules {
                         s,
                         track,
                         Fields.TRACK_LANGUAGE,
-                        "%s has no language; for no words at all it is none.",
+                        "%s has no language; use “none” for a track without words.",
                         s.name(track))));
     }
 }

@@ -45,30 +45,30 @@ final class TitleSpellingRules {
                 rule(
                         "title.control-or-invisible",
                         "Invisible characters",
-                        "Characters that nobody sees break searching, sorting and file names.",
+                        "Invisible characters break search, sorting and file names.",
                         Map.of(),
                         TitleSpot.each((s, spot, p) -> spot.mended(
                                 s,
                                 TitleSpot.INVISIBLE.matcher(spot.text()).replaceAll(""),
-                                "holds characters that cannot be seen",
-                                "Take them out"))),
+                                "contains invisible characters",
+                                "Remove them"))),
                 rule(
                         "title.all-lower",
-                        "All small letters",
-                        "Small letters throughout look like an oversight, and shops mend them in their own way.",
+                        "Title in lower case",
+                        "A title all in lower case looks like an oversight, and stores correct it their own way.",
                         Map.of("languages", List.of("en")),
                         TitleSpot.each(
                                 (s, spot, p) -> p.words("languages").contains(spot.language(s)) && allLower(spot.text())
                                         ? spot.mended(
                                                 s,
                                                 TitleCase.of(spot.text(), spot.language(s)),
-                                                "is all in small letters",
-                                                "Capitals")
+                                                "is all in lower case",
+                                                "Fix capitalisation")
                                         : Optional.empty())),
                 rule(
                         "title.case",
-                        "Capitals against the language",
-                        "Each language has its own custom of capitals in titles; shops hold releases to it.",
+                        "Capitalisation does not fit the language",
+                        "Each language has its own capitalisation of titles; stores check for it.",
                         Map.of("languages", List.of("en")),
                         TitleSpot.each((s, spot, p) -> p.words("languages").contains(spot.language(s))
                                         && !allLower(spot.text())
@@ -79,43 +79,43 @@ final class TitleSpellingRules {
                                 ? spot.mended(
                                         s,
                                         TitleCase.of(spot.text(), spot.language(s)),
-                                        "has other capitals than titles in its language have",
-                                        "Capitals")
+                                        "is not capitalised as titles in its language are",
+                                        "Fix capitalisation")
                                 : Optional.empty())),
                 rule(
                         "title.brackets-unbalanced",
-                        "A bracket without its other half",
-                        "An open bracket is usually a title that was cut off.",
+                        "Unbalanced bracket",
+                        "An unclosed bracket is usually a title that was cut off.",
                         Map.of(),
                         TitleSpot.each((s, spot, p) -> balanced(spot.text())
                                 ? Optional.empty()
-                                : Optional.of(spot.at(s, "“%s” has a bracket without its other half.", spot.text())))),
+                                : Optional.of(spot.at(s, "“%s” has an unbalanced bracket.", spot.text())))),
                 rule(
                         "title.special-characters",
-                        "Characters outside the allowed ones",
-                        "The shop’s pages and files know letters, digits and plain punctuation only.",
+                        "Characters not allowed",
+                        "The store’s pages and files support letters, digits and plain punctuation only.",
                         Map.of("allowed", " '’‘“”\"!?,.;:&+-–—()[]/#*…°"),
                         TitleSpot.each(TitleSpellingRules::special)),
                 rule(
                         "title.all-caps",
-                        "Title in capitals",
-                        "Stores set titles in the case of their language and refuse shouting.",
+                        "Title in upper case",
+                        "Stores follow the capitalisation of the language and reject titles in upper case.",
                         Map.of("letters", 5),
                         TitleSpellingRules::titleAllCaps),
                 rule(
                         "title.emoji",
-                        "Picture character in a title",
-                        "Receivers’ systems drop or mangle picture characters.",
+                        "Emoji in a title",
+                        "Many systems drop or garble emoji.",
                         TitleSpellingRules::titleEmoji),
                 rule(
                         "title.whitespace",
                         "Stray spaces in a title",
-                        "Two titles that differ by a space look alike and are two titles.",
+                        "Two titles that differ only by a space look alike but count as two.",
                         TitleSpellingRules::titleWhitespace),
                 rule(
                         "language.script-mismatch",
                         "Script of another language",
-                        "A title is shown, sorted and spoken by the rules of the language that is given for it.",
+                        "A title is shown, sorted and pronounced by the rules of its language.",
                         Map.of(),
                         TitleSpot.each(TitleSpellingRules::script)));
     }
@@ -166,7 +166,10 @@ final class TitleSpellingRules {
         return odd.isEmpty()
                 ? Optional.empty()
                 : Optional.of(spot.at(
-                        s, "“%s” holds %s; letters, digits and plain punctuation are taken.", spot.text(), odd));
+                        s,
+                        "“%s” contains %s; only letters, digits and plain punctuation are accepted.",
+                        spot.text(),
+                        odd));
     }
 
     /** A title of capitals only; short ones are taken for initials. */
@@ -180,10 +183,12 @@ final class TitleSpellingRules {
                     String cased = TitleCase.of(
                             title,
                             s.release().holds(track, Fields.TRACK_LANGUAGE).orElse("und"));
-                    Observation seen = Observation.at(s, track, Fields.TRACK_TITLE, "“%s” is all in capitals.", title);
+                    Observation seen =
+                            Observation.at(s, track, Fields.TRACK_TITLE, "“%s” is all in upper case.", title);
                     return cased.equals(title)
                             ? seen
-                            : seen.with(new Fix.Edit("Capitals", List.of(s.change(track, Fields.TRACK_TITLE, cased))));
+                            : seen.with(new Fix.Edit(
+                                    "Fix capitalisation", List.of(s.change(track, Fields.TRACK_TITLE, cased))));
                 }));
     }
 
@@ -193,13 +198,12 @@ final class TitleSpellingRules {
                 .get(Fields.TRACK_TITLE)
                 .filter(title -> title.codePoints().anyMatch(TitleSpellingRules::isPicture))
                 .map(title -> {
-                    Observation seen =
-                            Observation.at(s, track, Fields.TRACK_TITLE, "“%s” holds a picture character.", title);
+                    Observation seen = Observation.at(s, track, Fields.TRACK_TITLE, "“%s” contains an emoji.", title);
                     String titleEmojiPlain = titleEmojiPlain(title);
                     return titleEmojiPlain.isEmpty()
                             ? seen
                             : seen.with(new Fix.Edit(
-                                    "Take it out",
+                                    "Remove it",
                                     List.of(new Change(
                                             s.release().ref(track, Fields.TRACK_TITLE.entity()),
                                             Fields.TRACK_TITLE,
@@ -225,7 +229,7 @@ final class TitleSpellingRules {
                 .get(Fields.TRACK_TITLE)
                 .filter(title -> !tidy(title).equals(title))
                 .map(title -> Observation.at(
-                                s, track, Fields.TRACK_TITLE, "“%s” holds doubled or special spaces.", title)
+                                s, track, Fields.TRACK_TITLE, "“%s” contains double or special spaces.", title)
                         .with(new Fix.Edit(
                                 "Tidy spaces",
                                 List.of(new Change(
@@ -259,7 +263,7 @@ final class TitleSpellingRules {
         return other.filter(script -> wholly && (script != UScript.LATIN))
                 .map(script -> spot.at(
                         s,
-                        "“%s” is written in %s letters, but its language is given as %s.",
+                        "“%s” is written in %s script, but its language is %s.",
                         spot.text(),
                         UScript.getName(script),
                         Locale.forLanguageTag(language).getDisplayLanguage(Locale.ENGLISH)));

@@ -64,7 +64,8 @@ record TitleSpot(Optional<Track> track, Field<String> field, String text) {
     Optional<Observation> mended(ReleaseContext s, String mended, String says, String label) {
         if (mended.equals(text)) return Optional.empty();
         String better = mended.replaceAll(" {2,}", " ").strip();
-        Observation seen = at(s, better.isEmpty() ? "“%s” %s." : "“%s” %s; wanted: “%s”.", visible(text), says, better);
+        Observation seen =
+                at(s, better.isEmpty() ? "“%s” %s." : "“%s” %s; expected: “%s”.", visible(text), says, better);
         return Optional.of(better.isEmpty() ? seen : seen.with(new Fix.Edit(label, List.of(to(s, better)))));
     }
 

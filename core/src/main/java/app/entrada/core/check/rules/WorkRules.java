@@ -36,15 +36,15 @@ final class WorkRules {
                 rule(
                         "work.missing",
                         "Work without a title",
-                        "A society registers works by their titles.",
+                        "Societies register works by their titles.",
                         PlainRule.works((s, t, p) -> t.workTitle().isPresent()
                                 ? Optional.empty()
                                 : Optional.of(Observation.at(
                                         s, t, Fields.WORK_TITLE, "Neither %s nor its work has a title.", s.name(t))))),
                 rule(
                         "work.no-writer",
-                        "No writer",
-                        "A work that nobody wrote cannot be registered, and nobody is paid for it.",
+                        "Writer missing",
+                        "A work without a writer cannot be registered, and nobody is paid for it.",
                         PlainRule.works(
                                 (s, t, p) -> t.recording().work().writers().isEmpty()
                                         ? Optional.of(Observation.at(
@@ -53,29 +53,25 @@ final class WorkRules {
                 rule(
                         "work.lyrics-without-author",
                         "Lyrics without an author",
-                        "Where there are words there is an author, who has a share (text-music relationship MTX).",
-                        PlainRule.works(
-                                (s, t, p) -> !t.recording().work().writers().isEmpty()
-                                                && t.recording()
-                                                        .work()
-                                                        .facts()
-                                                        .get(Fields.WORK_LYRICS)
-                                                        .isPresent()
-                                                && Writer.lyricists(t.recording()
-                                                                .work()
-                                                                .writers())
-                                                        .isEmpty()
-                                        ? Optional.of(Observation.at(
-                                                s,
-                                                t,
-                                                Fields.WORK_WRITERS,
-                                                "%s has words, and nobody is named as their author.",
-                                                s.name(t)))
-                                        : Optional.empty())),
+                        "Lyrics have an author, who has a share (text-music relationship MTX).",
+                        PlainRule.works((s, t, p) -> !t.recording()
+                                                .work()
+                                                .writers()
+                                                .isEmpty()
+                                        && t.recording()
+                                                .work()
+                                                .facts()
+                                                .get(Fields.WORK_LYRICS)
+                                                .isPresent()
+                                        && Writer.lyricists(t.recording().work().writers())
+                                                .isEmpty()
+                                ? Optional.of(Observation.at(
+                                        s, t, Fields.WORK_WRITERS, "%s has lyrics, but no author is named.", s.name(t)))
+                                : Optional.empty())),
                 rule(
                         "work.author-without-lyrics",
                         "Author of an instrumental",
-                        "A work without words has no author (text-music relationship MUS).",
+                        "A work without lyrics has no author (text-music relationship MUS).",
                         PlainRule.works((s, t, p) -> instrumental(t)
                                         && t.recording()
                                                 .work()
@@ -88,14 +84,14 @@ final class WorkRules {
                                         s,
                                         t,
                                         Fields.WORK_WRITERS,
-                                        "%s is instrumental, and %s wrote words to it.",
+                                        "%s is instrumental, but %s is named as author of its lyrics.",
                                         s.name(t),
                                         String.join(", ", authorsOnly(t))))
                                 : Optional.empty())),
                 rule(
                         "work.writer-unnamed",
                         "Writer’s full name missing",
-                        "A society pays people it can tell apart: first name and last name.",
+                        "Societies tell people apart by first and last name.",
                         PlainRule.works((s, t, p) -> t.recording().work().writers().stream()
                                 .filter(writer -> !PlaceholderNames.is(writer.name()))
                                 .filter(writer -> !legal(s, writer.name()).contains(" "))
@@ -109,20 +105,18 @@ final class WorkRules {
                 rule(
                         "work.writer-no-ipi",
                         "Writer without IPI",
-                        "Without the name number a society has to guess who is meant (CISAC).",
+                        "Without the IPI name number a society has to guess who is meant (CISAC).",
                         PlainRule.works((s, t, p) -> without(
                                         t, name -> s.of(name, Fields.PARTY_IPI).isEmpty())
-                                .map(names ->
-                                        Observation.at(s, t, Fields.WORK_WRITERS, "No IPI is known of %s.", names)))),
+                                .map(names -> Observation.at(s, t, Fields.WORK_WRITERS, "%s has no IPI.", names)))),
                 rule(
                         "work.no-society",
                         "Writer without society",
-                        "A share of somebody in no society is collected by nobody.",
+                        "The share of a writer without a society is not collected.",
                         PlainRule.works((s, t, p) -> without(
                                         t,
                                         name -> s.of(name, Fields.PARTY_SOCIETY).isEmpty())
-                                .map(names -> Observation.at(
-                                        s, t, Fields.WORK_WRITERS, "No society is known of %s.", names)))),
+                                .map(names -> Observation.at(s, t, Fields.WORK_WRITERS, "%s has no society.", names)))),
                 rule(
                         "work.original-missing",
                         "Original work missing",
@@ -131,7 +125,7 @@ final class WorkRules {
                 rule(
                         "work.public-domain-arrangement-only",
                         "Public-domain work with full composer shares",
-                        "In a work that is free of rights only the arrangement is somebody’s; nobody is its composer today.",
+                        "In a public-domain work only the arrangement is protected; it has no living composer.",
                         PlainRule.works((s, t, p) -> origins(t).stream()
                                 .filter(origin -> origin.how() == Origin.Use.PUBLIC_DOMAIN)
                                 .findFirst()
@@ -144,13 +138,13 @@ final class WorkRules {
                                         s,
                                         t,
                                         Fields.WORK_WRITERS,
-                                        "%s is made from “%s”, which is free of rights; its living writers are arrangers (AR), adaptors or translators.",
+                                        "%s is based on “%s”, which is in the public domain; its living writers are arrangers (AR), adaptors or translators.",
                                         s.name(t),
                                         origin.title())))),
                 rule(
                         "work.instrumental-language",
                         "Language of an instrumental",
-                        "What has no words has no language (ISO 639: zxx).",
+                        "A work without words has no language (ISO 639: zxx).",
                         tracks((s, t, p) -> !instrumental(t)
                                 ? Optional.empty()
                                 : t.facts()
@@ -160,7 +154,7 @@ final class WorkRules {
                                                         s,
                                                         t,
                                                         Fields.TRACK_LANGUAGE,
-                                                        "%s is instrumental and has the language %s; wanted: none.",
+                                                        "%s is instrumental but has the language %s; set it to “none”.",
                                                         s.name(t),
                                                         language)
                                                 .with(new Fix.Edit(
@@ -168,13 +162,13 @@ final class WorkRules {
                                                         List.of(s.change(t, Fields.TRACK_LANGUAGE, "zxx"))))))),
                 rule(
                         "work.duplicate",
-                        "The same work twice",
-                        "One work registered twice is paid once, and disputed for years.",
+                        "Duplicate work",
+                        "A work registered twice is paid once and disputed for years.",
                         WorkRules::duplicates),
                 rule(
                         "work.recording-none",
                         "Recording or score missing",
-                        "A society takes a work with a lossless recording or with its score.",
+                        "Societies accept a work with a lossless recording or its score.",
                         PlainRule.works((s, t, p) -> t.master().isPresent() || s.attached(AttachmentKind.SHEET_MUSIC, t)
                                 ? Optional.empty()
                                 : Optional.of(Observation.at(
@@ -186,27 +180,27 @@ final class WorkRules {
                 rule(
                         "work.no-sender",
                         "Sender’s society ID missing",
-                        "A society knows the sender of a file by its number (CWR, record HDR).",
+                        "Societies identify the sender of a file by its number (CWR, record HDR).",
                         (s, p) -> s.label().societyId().isEmpty()
                                 ? Stream.of(Observation.at(
                                         s,
                                         Fields.RELEASE_LABEL,
-                                        "The label has no society ID; a manager enters it in the label’s settings."))
+                                        "The label has no society ID. A manager can enter it in Settings."))
                                 : Stream.empty()),
                 rule(
                         "work.no-composer",
                         "Composer missing",
-                        "Stores pass composers on to societies; without one nobody is paid for the song.",
+                        "Stores pass composers on to societies; without one, nobody is paid for the song.",
                         WorkRules::workNoComposer),
                 rule(
                         "title.untransliterable",
                         "Title in Latin letters missing",
-                        "The exchange format of societies knows Latin capitals and digits only, and Chinese characters are read in more than one way.",
+                        "The societies’ exchange format supports only Latin capitals and digits, and Chinese characters have more than one reading.",
                         PlainRule.works(WorkRules::untransliterable)),
                 rule(
                         "name.untransliterable",
                         "Name in Latin letters missing",
-                        "The exchange format of societies knows Latin capitals and digits only; a guessed name is somebody else’s.",
+                        "The societies’ exchange format supports only Latin capitals and digits; a guessed name would be someone else’s.",
                         PlainRule.works((s, t, p) -> t.recording().work().writers().stream()
                                 .map(Writer::name)
                                 .filter(name ->
@@ -218,7 +212,7 @@ final class WorkRules {
                                         s,
                                         t,
                                         Fields.WORK_WRITERS,
-                                        "%s has no name in Latin letters; enter it on their page under People.",
+                                        "%s has no name in Latin letters. Enter it on their page under People.",
                                         name)))));
     }
 
@@ -272,7 +266,7 @@ final class WorkRules {
                     s,
                     track,
                     Fields.WORK_ORIGINS,
-                    "%s is %s of %s; wanted: the original.",
+                    "%s is named as %s of %s; enter the original work.",
                     adapting.get().name(),
                     adapting.get().role().label(),
                     s.name(track)));
@@ -283,7 +277,7 @@ final class WorkRules {
                         s,
                         track,
                         Fields.WORK_ORIGINS,
-                        "“%s” says that %s is made from another work; wanted: the original.",
+                        "“%s” indicates that %s is based on another work; enter the original work.",
                         version,
                         s.name(track)));
     }
@@ -309,11 +303,11 @@ final class WorkRules {
                             s,
                             track,
                             Fields.WORK_TITLE,
-                            "%s has the title and the writers of track %d and is another work; one work may have many recordings.",
+                            "%s has the same title and writers as track %d but is a separate work; one work may have many recordings.",
                             s.name(track),
                             here.get().number())
                     .with(new Fix.Edit(
-                            "Take the work of track " + here.get().number(),
+                            "Use the work of track " + here.get().number(),
                             List.of(s.change(
                                     track,
                                     Fields.RECORDING_WORK,
@@ -325,7 +319,7 @@ final class WorkRules {
                         s,
                         track,
                         Fields.WORK_TITLE,
-                        "A work with the title and the writers of %s exists already: %s.",
+                        "A work with the title and writers of %s already exists: %s.",
                         s.name(track),
                         String.join(", ", others)));
     }
@@ -371,7 +365,7 @@ final class WorkRules {
                         s,
                         track,
                         own ? Fields.WORK_LATIN_TITLE : Fields.TRACK_LATIN_TITLE,
-                        "“%s” cannot be put into Latin letters without a guess; enter the title in Latin letters.",
+                        "“%s” cannot be transliterated without guessing. Enter the title in Latin letters.",
                         text));
     }
 }

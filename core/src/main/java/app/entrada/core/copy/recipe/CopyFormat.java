@@ -103,7 +103,7 @@ public enum CopyFormat {
         return Arrays.stream(values())
                 .filter(each -> each.name().equalsIgnoreCase(name))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("The format is “%s”; wanted: %s"
+                .orElseThrow(() -> new IllegalArgumentException("The format is “%s”; expected: %s"
                         .formatted(name, Arrays.stream(values()).map(Enum::name).collect(Collectors.joining(", ")))));
     }
 }

@@ -89,7 +89,7 @@ public record Recipe(
         return SHIPPED.stream()
                 .filter(recipe -> recipe.id.equals(id))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("There is no recipe “%s”; there are: %s"
+                .orElseThrow(() -> new IllegalArgumentException("There is no recipe “%s”; available: %s"
                         .formatted(id, SHIPPED.stream().map(Recipe::id).collect(Collectors.joining(", ")))));
     }
 

@@ -47,7 +47,7 @@ final class RecipeReading {
         try {
             data = (Map<?, ?>) new Yaml(new SafeConstructor(new LoaderOptions())).<Object>load(yaml);
         } catch (YAMLException | ClassCastException notYaml) {
-            throw new IllegalArgumentException("The recipe is no YAML: " + notYaml.getMessage(), notYaml);
+            throw new IllegalArgumentException("The recipe is not valid YAML: " + notYaml.getMessage(), notYaml);
         }
         if (data == null) throw new IllegalArgumentException("The recipe is empty");
         for (Object key : data.keySet())
@@ -84,7 +84,7 @@ final class RecipeReading {
     private static void check(Encoding encoding) {
         CopyFormat format = encoding.format();
         if (format.lossless() && (encoding.kbps() != 0 || encoding.quality() != -1))
-            throw new IllegalArgumentException("%s loses nothing, so it has no bit rate".formatted(format.label()));
+            throw new IllegalArgumentException("%s is lossless, so it has no bit rate".formatted(format.label()));
         if (!format.lossless() && encoding.kbps() == 0 && encoding.quality() < 0)
             throw new IllegalArgumentException("%s needs a bit rate: kbps".formatted(format.label()));
         if (format == CopyFormat.MP3 && encoding.kbps() != 0 && !BITRATES_MP3.contains(encoding.kbps()))
@@ -93,7 +93,7 @@ final class RecipeReading {
         if (encoding.quality() > 9 || encoding.quality() >= 0 && format != CopyFormat.MP3)
             throw new IllegalArgumentException("quality is 0 to 9, and for MP3 only");
         if (encoding.kbps() < 0 || encoding.kbps() > 512)
-            throw new IllegalArgumentException("A bit rate of %d kbit/s is none".formatted(encoding.kbps()));
+            throw new IllegalArgumentException("%d kbit/s is not a valid bit rate".formatted(encoding.kbps()));
         if (!Set.of(0, 16, 24).contains(encoding.bits()))
             throw new IllegalArgumentException("bits are 16 or 24, not %d".formatted(encoding.bits()));
         if (encoding.rate() != 0 && !Set.of(44_100, 48_000, 88_200, 96_000).contains(encoding.rate()))
@@ -104,7 +104,7 @@ final class RecipeReading {
     private static String text(Map<?, ?> data, String key) {
         Object value = data.get(key);
         if (value == null || value.toString().isBlank())
-            throw new IllegalArgumentException("The recipe lacks “%s”".formatted(key));
+            throw new IllegalArgumentException("The recipe has no “%s”".formatted(key));
         return value.toString();
     }
 
@@ -112,7 +112,7 @@ final class RecipeReading {
         Object value = data.get(key);
         if (value == null) return otherwise;
         if (value instanceof Integer number) return number;
-        throw new IllegalArgumentException("“%s” is “%s”; wanted: a whole number".formatted(key, value));
+        throw new IllegalArgumentException("“%s” is “%s”; expected: a whole number".formatted(key, value));
     }
 
     private static List<Container> containers(Map<?, ?> data, CopyFormat format) {
@@ -121,8 +121,8 @@ final class RecipeReading {
         for (Object name : list(data, "containers")) {
             Container container = container(name.toString());
             if (!format.containers().contains(container))
-                throw new IllegalArgumentException("%s holds no %s; it holds %s"
-                        .formatted(format.label(), container.label(), format.containers()));
+                throw new IllegalArgumentException(
+                        "%s has no %s; it has %s".formatted(format.label(), container.label(), format.containers()));
             containers.add(container);
         }
         return List.copyOf(containers);
@@ -149,7 +149,7 @@ final class RecipeReading {
         int bytes = number(picture, "bytes", 0);
         if (side < 100 || side > 6000 || bytes < 10_000 || bytes > 15_000_000)
             throw new IllegalArgumentException(
-                    "A picture has a side of 100 to 6000 pixels and 10000 to 15000000 bytes, not %d and %d"
+                    "A picture needs 100 to 6000 pixels and 10000 to 15000000 bytes, not %d and %d"
                             .formatted(side, bytes));
         List<PictureKind> kinds = list(picture, "kinds").stream()
                 .map(kind -> PictureKind.of(kind.toString()))
@@ -173,7 +173,7 @@ final class RecipeReading {
         for (Object name : list(data, "without")) {
             if (!known.contains(name.toString()))
                 throw new IllegalArgumentException(
-                        "There is no fact “%s” to leave out; there are %s".formatted(name, known));
+                        "There is no fact “%s” to leave out; available: %s".formatted(name, known));
             without.add(name.toString());
         }
         return List.copyOf(without);
@@ -188,22 +188,22 @@ final class RecipeReading {
             List<String> lines =
                     list(text, "says").stream().map(String::valueOf).toList();
             if (lines.isEmpty())
-                throw new IllegalArgumentException("The text “%s” says nothing".formatted(text.get("name")));
+                throw new IllegalArgumentException("The text “%s” is empty".formatted(text.get("name")));
             lines.forEach(ComputedText::check);
             if (!(text.get("in") instanceof Map<?, ?> in))
-                throw new IllegalArgumentException("The text “%s” lacks “in”".formatted(text.get("name")));
+                throw new IllegalArgumentException("The text “%s” has no “in”".formatted(text.get("name")));
             Map<Container, List<String>> places = new LinkedHashMap<>();
             for (Object name : in.keySet()) {
                 Container container = container(name.toString());
                 if (!format.containers().contains(container))
                     throw new IllegalArgumentException(
-                            "%s holds no %s for “%s”".formatted(format.label(), container.label(), text.get("name")));
+                            "%s has no %s for “%s”".formatted(format.label(), container.label(), text.get("name")));
                 List<String> ids =
                         list(in, name.toString()).stream().map(String::valueOf).toList();
                 for (String id : ids)
                     if (!taken.add(container + " " + id))
-                        throw new IllegalArgumentException("Two texts want to stand at %s %s; one place holds one"
-                                .formatted(container.label(), id));
+                        throw new IllegalArgumentException(
+                                "Two texts are assigned to %s %s; only one fits".formatted(container.label(), id));
                 places.put(container, ids);
             }
             texts.add(new Recipe.Text(

@@ -57,7 +57,7 @@ final class AiffCopy {
         if (!tagged) Id3Chunk.of(plan, Id3.Reading.NOTHING, lost).ifPresent(bytes -> chunks.made("ID3 ", bytes));
         texts.forEach(text -> text(chunks, text));
         long size = 4 + chunks.length();
-        if (size > LARGEST) throw new IOException("an AIFF file holds at most 4 GiB; choose WAV or FLAC");
+        if (size > LARGEST) throw new IOException("an AIFF file is limited to 4 GiB; choose WAV or FLAC");
         FileLayout layout = new FileLayout()
                 .made(ByteBuffer.allocate(8)
                         .put("FORM".getBytes(StandardCharsets.US_ASCII))

@@ -83,7 +83,7 @@ public final class CopyWriter {
             }
             Proof proof = proof(master, facts, plan, source, part, lost);
             if (!proof.audioBefore().equals(proof.audioAfter()))
-                throw new IOException("the copy's sound differs from the master's; it was thrown away");
+                throw new IOException("the audio of the copy differs from the master; the copy was discarded");
             Files.move(part, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
             return proof;
         } finally {
@@ -104,10 +104,10 @@ public final class CopyWriter {
                 && (facts.codec() == SoundCodec.FLOAT || facts.bitDepth() < 16 || facts.bitDepth() > 24)
                 && facts.lossless())
             throw new IOException(
-                    "FLAC holds whole numbers of 16 to 24 bits here; the master is %d bits %s; a recipe with “bits: 24” rounds them"
+                    "FLAC supports 16 to 24 bit integers here; the master is %d bits %s; a recipe with “bits: 24” rounds them"
                             .formatted(facts.bitDepth(), facts.codec().label()));
         if (encoding.format().lossless() && !facts.lossless())
-            throw new IOException("the master is %s, which lost something already; a %s copy would only hide that"
+            throw new IOException("the master is %s, which is lossy; a %s copy would only hide that"
                     .formatted(facts.codec().label(), encoding.format().label()));
     }
 

@@ -286,12 +286,12 @@ public record CopySheet(List<Entry> entries) {
             if (caption.entered() == Caption.Entered.TICKED) text = ticked(text);
             String problem = impossible.orElse(text.problem());
             if (problem.isEmpty() && text.text().isEmpty() && caption.needed())
-                problem = "It is missing; the form is not taken without it.";
+                problem = "Missing; the form requires it.";
             int over = caption.limit() == 0
                     ? 0
                     : text.text().codePointCount(0, text.text().length()) - caption.limit();
             if (problem.isEmpty() && over > 0)
-                problem = "%,d %s more than the %,d that the form takes."
+                problem = "%,d %s over the form’s limit of %,d."
                         .formatted(over, over == 1 ? "character" : "characters", caption.limit());
             return new Entry(key, caption, track, writer, text.text(), text.note(), problem, about(caption));
         }
@@ -304,7 +304,7 @@ public record CopySheet(List<Entry> entries) {
                     : new FormText(
                             said,
                             text.note(),
-                            "A box is ticked or not; say for this caption which of the two “%s” is.".formatted(said));
+                            "This caption is a tick box; choose whether “%s” means ticked.".formatted(said));
         }
 
         private static Optional<Field<?>> about(Caption caption) {

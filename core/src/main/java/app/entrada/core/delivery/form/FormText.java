@@ -81,7 +81,7 @@ record FormText(String text, String note, String problem) {
     private static FormText date(PartialDate day, Caption.Writing writing) {
         if (writing.date() == Caption.DateOrder.YEAR) return of(writing.date().write(day.year(), 1, 1));
         if (day.month().isEmpty() || day.day().isEmpty())
-            return impossible("The form wants a day; known is only %s.".formatted(day));
+            return impossible("The form needs a full date; only %s is known.".formatted(day));
         return of(writing.date()
                 .write(day.year(), day.month().getAsInt(), day.day().getAsInt()));
     }
@@ -98,7 +98,7 @@ record FormText(String text, String note, String problem) {
     static FormText share(Share share, Caption.Writing writing) {
         if (writing.decimals() == 2) return of(share.toString());
         if (share.hundredths() % 100 == 0) return of(String.valueOf(share.hundredths() / 100));
-        return impossible("The form wants a whole number; the share is %s.".formatted(share));
+        return impossible("The form needs a whole number; the share is %s.".formatted(share));
     }
 
     static FormText list(List<String> values, Caption.Writing writing) {
@@ -114,7 +114,7 @@ record FormText(String text, String note, String problem) {
         FormText text = of(writing.list().join(written));
         return comma.isEmpty()
                 ? text
-                : text.noted("“%s” holds a comma itself; the form may read two.".formatted(comma));
+                : text.noted("“%s” contains a comma; the form may read it as two.".formatted(comma));
     }
 
     static FormText names(List<String> names, Caption.Writing writing, Map<String, Facts> people) {

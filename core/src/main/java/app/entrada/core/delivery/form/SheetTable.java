@@ -41,7 +41,7 @@ public final class SheetTable {
         try {
             List<Delimited.DelimitedLine> lines = Delimited.read(table, ',');
             if (lines.isEmpty() || !lines.get(0).cells().equals(HEAD))
-                throw new IllegalArgumentException("This is no copy sheet: its first line is not " + HEAD);
+                throw new IllegalArgumentException("This is not a copy sheet: its first line is not " + HEAD);
             for (Delimited.DelimitedLine line : lines.subList(1, lines.size())) {
                 if (line.cells().size() != HEAD.size())
                     throw new IllegalArgumentException("Line %d has %d cells"

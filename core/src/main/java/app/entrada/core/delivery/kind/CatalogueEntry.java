@@ -42,7 +42,7 @@ final class CatalogueEntry {
         entry.put("tracks", tracks);
         Map<String, Object> source = new LinkedHashMap<>();
         source.put("by", out.label().name());
-        source.put("note", "Measured on the masters of the label; a person put each confirmed track's master there.");
+        source.put("note", "Measured on the label's masters; each was assigned to its track by a person.");
         source.put("delivery", out.messageId());
         entry.put("source", source);
         return DocumentParts.json(entry);

@@ -51,8 +51,8 @@ public final class Composing {
     public static Consignment of(Outgoing out) {
         DeliveryKind kind = out.profile()
                 .sends()
-                .orElseThrow(() ->
-                        new IllegalArgumentException("Nothing can be sent to %s: its profile names no kind of delivery."
+                .orElseThrow(
+                        () -> new IllegalArgumentException("Nothing can be sent to %s: its profile defines no message."
                                 .formatted(out.profile().name())));
         Consignment all = of(kind, out);
         return switch (out.occasion()) {
@@ -149,8 +149,7 @@ public final class Composing {
     /** The whole feed as it will stand, and what it says of these episodes, sealed with their sound. */
     private static Consignment feed(Outgoing out) {
         Outgoing.SeriesFeed series = out.series()
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "The release belongs to no series; enter the series in the Sheet."));
+                .orElseThrow(() -> new IllegalArgumentException("The release has no series. Enter it in the Sheet."));
         List<Episode> own = out.occasion() == Outgoing.Occasion.TAKEDOWN ? List.of() : Episode.of(out);
         List<Episode> all = new ArrayList<>(series.published());
         all.addAll(own);

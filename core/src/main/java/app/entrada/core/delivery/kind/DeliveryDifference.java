@@ -171,6 +171,6 @@ public final class DeliveryDifference {
         for (Track track : now.release().tracks())
             if (String.valueOf(now.release().ref(track, field.entity()).id()).equals(of))
                 return "%s of track %d".formatted(field.name(), track.number());
-        return field.name() + " of a track that is no longer on the release";
+        return field.name() + " of a track no longer on the release";
     }
 }

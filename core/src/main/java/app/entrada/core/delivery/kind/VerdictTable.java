@@ -39,7 +39,7 @@ public record VerdictTable(List<JudgedRecording> recordings) {
     public static VerdictTable read(String text) {
         String head = text.lines().findFirst().orElse("");
         char delimiter = Delimited.delimiter(head)
-                .orElseThrow(() -> new IllegalArgumentException("Line 1: there is no table of verdicts in this file"));
+                .orElseThrow(() -> new IllegalArgumentException("Line 1: this file is not a table of verdicts"));
         try {
             List<Delimited.DelimitedLine> lines = Delimited.readOfPeople(text, delimiter);
             if (lines.size() > MOST_LINES)
@@ -55,7 +55,7 @@ public record VerdictTable(List<JudgedRecording> recordings) {
                 if (line.cells().stream().allMatch(String::isBlank)) continue;
                 String verdict = cell(line, heads, "verdict").toLowerCase(Locale.ROOT);
                 if (!verdict.equals("accepted") && !verdict.equals("refused"))
-                    throw new IllegalArgumentException("Line %d: the verdict is “%s”; wanted: accepted or refused"
+                    throw new IllegalArgumentException("Line %d: the verdict is “%s”; expected: accepted or refused"
                             .formatted(line.line(), verdict));
                 recordings.add(new JudgedRecording(
                         cell(line, heads, "isrc").replace("-", ""),

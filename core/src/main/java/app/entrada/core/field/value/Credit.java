@@ -21,7 +21,7 @@ public record Credit(String name, List<String> roles, Optional<String> as) {
     public Credit {
         roles = List.copyOf(roles);
         if (roles.isEmpty())
-            throw new MalformedValue("“%s” lacks a role; wanted: %s: vocals, guitar".formatted(name, name));
+            throw new MalformedValue("“%s” has no role; expected: %s: vocals, guitar".formatted(name, name));
     }
 
     /** What stands on the sleeve. */
@@ -49,9 +49,8 @@ public record Credit(String name, List<String> roles, Optional<String> as) {
                     role = named.group(1);
                     String name = named.group(2).strip();
                     if (as.isPresent() && !as.get().equals(name))
-                        throw new MalformedValue(
-                                "“%s” is credited under two names here, “%s” and “%s”; one credit has one name"
-                                        .formatted(parts.name(), as.get(), name));
+                        throw new MalformedValue("“%s” is credited here under two names, “%s” and “%s”; use one"
+                                .formatted(parts.name(), as.get(), name));
                     as = Optional.of(name);
                 }
                 String plain = role.strip().replaceAll("\\s+", " ");

@@ -17,7 +17,7 @@ public record Lyrics(Map<String, String> byLanguage) {
 
     public Lyrics {
         byLanguage = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(byLanguage));
-        if (byLanguage.isEmpty()) throw new MalformedValue("There are no words here");
+        if (byLanguage.isEmpty()) throw new MalformedValue("There is no text");
     }
 
     /** Reads words with their languages. */

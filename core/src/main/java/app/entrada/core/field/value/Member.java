@@ -31,8 +31,9 @@ public record Member(String name, Optional<Integer> since, Optional<Integer> unt
         public Member read(PeopleType.PersonEntry parts) {
             Matcher years = YEARS.matcher(parts.detail());
             if (!years.matches())
-                throw new MalformedValue("“%s” of %s are no years; wanted: 2014–2019, or 2014– for since then"
-                        .formatted(parts.detail(), parts.name()));
+                throw new MalformedValue(
+                        "“%s” of %s is not a span of years; expected: 2014–2019, or 2014– for “since 2014”"
+                                .formatted(parts.detail(), parts.name()));
             String first = years.group(1) == null ? years.group(3) : years.group(1);
             return new Member(
                     parts.name(),

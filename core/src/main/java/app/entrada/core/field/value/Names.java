@@ -14,7 +14,7 @@ public record Names(List<String> list) {
     public Names {
         list = List.copyOf(list);
         if (list.isEmpty() || list.stream().anyMatch(String::isBlank))
-            throw new MalformedValue("Names are given one after another with semicolons between them");
+            throw new MalformedValue("Separate names with semicolons");
     }
 
     /** One name, or several in order. */

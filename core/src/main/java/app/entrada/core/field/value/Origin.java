@@ -56,12 +56,12 @@ public record Origin(Use how, String title, String writers) {
             if (goesOn) parts = SHAPE.matcher(Use.MEDLEY.label() + ": " + each.strip());
             if (!parts.matches())
                 throw new MalformedValue(
-                        "“%s” is not an original; expected: cover: Title / Writers".formatted(each.strip()));
+                        "“%s” is not an original work; expected: cover: Title / Writers".formatted(each.strip()));
             String how = parts.group(1).strip().toLowerCase(Locale.ROOT);
             Use use = Arrays.stream(Use.values())
                     .filter(one -> one.label().equals(how))
                     .findFirst()
-                    .orElseThrow(() -> new MalformedValue("“%s” is none of: %s"
+                    .orElseThrow(() -> new MalformedValue("“%s” is not one of: %s"
                             .formatted(
                                     how,
                                     Arrays.stream(Use.values()).map(Use::label).collect(Collectors.joining(", ")))));
@@ -70,7 +70,7 @@ public record Origin(Use how, String title, String writers) {
                     parts.group(2),
                     parts.group(3) == null ? "" : parts.group(3).strip()));
         }
-        if (all.isEmpty()) throw new MalformedValue("There is no original here; wanted: cover: Title / Writers");
+        if (all.isEmpty()) throw new MalformedValue("The original work is missing; expected: cover: Title / Writers");
         return List.copyOf(all);
     }
 

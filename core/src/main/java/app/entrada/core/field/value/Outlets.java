@@ -27,8 +27,7 @@ public record Outlets(Map<String, List<String>> chosen) {
         if (chosen.isEmpty()
                 || chosen.values().stream().anyMatch(List::isEmpty)
                 || chosen.keySet().stream().anyMatch(String::isBlank))
-            throw new MalformedValue(
-                    "Outlets are given by their distributor, with commas between them: quay: Lantern, Tidebox");
+            throw new MalformedValue("Outlets are listed by distributor, separated by commas: quay: Lantern, Tidebox");
     }
 
     /**
@@ -40,7 +39,7 @@ public record Outlets(Map<String, List<String>> chosen) {
         String name = ValueTypes.plain(typed);
         if (name.isEmpty() || name.length() > LONGEST_NAME || name.matches(".*[,;:].*"))
             throw new MalformedValue(
-                    "“%s” is no name of an outlet; wanted: 1 to %d characters, no comma, semicolon or colon"
+                    "“%s” is not a valid outlet name; expected: 1 to %d characters without commas, semicolons or colons"
                             .formatted(name, LONGEST_NAME));
         return name;
     }
@@ -62,8 +61,9 @@ public record Outlets(Map<String, List<String>> chosen) {
                     .distinct()
                     .toList();
             if (colon < 0 || chosen.put(id, names) != null)
-                throw new MalformedValue("“%s” names no distributor, or one twice; wanted: quay: Lantern, Tidebox"
-                        .formatted(part.strip()));
+                throw new MalformedValue(
+                        "“%s” names no distributor, or the same one twice; expected: quay: Lantern, Tidebox"
+                                .formatted(part.strip()));
         }
         return new Outlets(chosen);
     }

@@ -18,14 +18,13 @@ public record PartialDate(int year, OptionalInt month, OptionalInt day) {
     private static final Pattern SHAPE = Pattern.compile("(\\d{4})(?:-(\\d{2}))?");
 
     public PartialDate {
-        if (year < 1877) throw new MalformedValue("No sound was recorded in %d".formatted(year));
+        if (year < 1877) throw new MalformedValue("There were no recordings in %d".formatted(year));
         try {
             YearMonth known = YearMonth.of(year, month.orElse(1));
             if (day.isPresent() && !known.isValidDay(day.getAsInt()))
-                throw new MalformedValue(
-                        "There is no such day: %s has %d days".formatted(known, known.lengthOfMonth()));
+                throw new MalformedValue("Invalid date: %s has %d days".formatted(known, known.lengthOfMonth()));
         } catch (DateTimeException none) {
-            throw new MalformedValue("There is no such day: " + none.getMessage());
+            throw new MalformedValue("Invalid date: " + none.getMessage());
         }
     }
 
@@ -45,7 +44,8 @@ public record PartialDate(int year, OptionalInt month, OptionalInt day) {
         try {
             return of(ValueTypes.DATE.parse(typed));
         } catch (MalformedValue noDay) {
-            throw new MalformedValue("“%s” is no date; wanted: 1998, 1998-03 or 1998-03-12".formatted(typed.strip()));
+            throw new MalformedValue(
+                    "“%s” is not a valid date; expected: 1998, 1998-03 or 1998-03-12".formatted(typed.strip()));
         }
     }
 

@@ -20,8 +20,8 @@ public record Participant(String name, String as, Optional<Share> share) {
         public Participant read(PeopleType.PersonEntry parts) {
             Matcher detail = DETAIL.matcher(parts.detail());
             if (!detail.matches())
-                throw new MalformedValue(
-                        "“%s” of %s is no share; wanted: artist 50.00".formatted(parts.detail(), parts.name()));
+                throw new MalformedValue("“%s” of %s is not a valid share; expected: artist 50.00"
+                        .formatted(parts.detail(), parts.name()));
             return new Participant(
                     parts.name(),
                     detail.group(1),

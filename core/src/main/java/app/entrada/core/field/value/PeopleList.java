@@ -23,7 +23,7 @@ final class PeopleList<E> implements PeopleType<List<E>> {
 
         /** How two entries of one name become one; by default they cannot. */
         default E joined(E first, E second) {
-            throw new MalformedValue("“%s” stands there twice; put it once, with all that holds"
+            throw new MalformedValue("“%s” appears twice; list it once with all its values"
                     .formatted(parts(first).name()));
         }
     }
@@ -52,14 +52,13 @@ final class PeopleList<E> implements PeopleType<List<E>> {
         for (String each : ValueTypes.plain(typed).split(";")) {
             if (each.isBlank()) continue;
             Matcher parts = LINE.matcher(each.strip());
-            if (!parts.matches()) throw new MalformedValue("“%s” lacks a name".formatted(each.strip()));
+            if (!parts.matches()) throw new MalformedValue("“%s” has no name".formatted(each.strip()));
             entries.add(new PersonEntry(
                     parts.group(1).strip(),
                     parts.group(2) == null ? "" : parts.group(2).strip(),
                     parts.group(3) == null ? null : parts.group(3).strip()));
         }
-        if (entries.isEmpty())
-            throw new MalformedValue("Names are given one after another with semicolons between them");
+        if (entries.isEmpty()) throw new MalformedValue("Separate names with semicolons");
         return of(entries);
     }
 

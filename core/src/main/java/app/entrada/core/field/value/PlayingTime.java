@@ -26,7 +26,7 @@ public record PlayingTime(long milliseconds) {
         Matcher plain = SECONDS.matcher(typed.strip());
         if (plain.matches()) return new PlayingTime(Long.parseLong(plain.group(1)) * 1000 + fraction(plain.group(2)));
         throw new MalformedValue(
-                "“%s” is no time; wanted: minutes and seconds, such as 3:07 or 3:07.250".formatted(typed));
+                "“%s” is not a valid time; expected: minutes and seconds such as 3:07 or 3:07.250".formatted(typed));
     }
 
     private static long fraction(String digits) {

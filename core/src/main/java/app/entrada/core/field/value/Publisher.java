@@ -43,7 +43,7 @@ public record Publisher(String name, Role role, RightShares shares) {
             try {
                 return Role.valueOf(code.toUpperCase(Locale.ROOT));
             } catch (IllegalArgumentException unknown) {
-                throw new MalformedValue("“%s” is no role of a publisher; wanted: E, AM or SE".formatted(code));
+                throw new MalformedValue("“%s” is not a publisher role; expected: E, AM or SE".formatted(code));
             }
         }
 

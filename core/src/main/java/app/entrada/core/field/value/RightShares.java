@@ -35,7 +35,7 @@ public record RightShares(Optional<Share> performing, Optional<Share> mechanical
         static Detail read(PeopleType.PersonEntry parts, String example) {
             Matcher detail = DETAIL.matcher(parts.detail());
             if (!detail.matches())
-                throw new MalformedValue("“%s” of %s is no role with shares; wanted: %s, the performing share first"
+                throw new MalformedValue("“%s” of %s is not a role with shares; expected: %s, performing share first"
                         .formatted(parts.detail(), parts.name(), example));
             Optional<Share> performing = Optional.ofNullable(detail.group(2)).map(Share::parse);
             Optional<Share> mechanical = detail.group(3) == null

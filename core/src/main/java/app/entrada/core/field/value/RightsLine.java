@@ -17,8 +17,7 @@ public record RightsLine(int year, String owner) {
     public static RightsLine parse(String typed) {
         Matcher parts = SHAPE.matcher(typed.strip());
         if (!parts.matches())
-            throw new MalformedValue(
-                    "“%s” lacks a year and an owner; wanted: 2026 Ninth Weir Records".formatted(typed));
+            throw new MalformedValue("“%s” has no year and owner; expected: 2026 Ninth Weir Records".formatted(typed));
         return new RightsLine(Integer.parseInt(parts.group(1)), parts.group(2).strip());
     }
 

@@ -14,7 +14,7 @@ public record RunningOrder(List<Long> ids) {
     public RunningOrder {
         ids = List.copyOf(ids);
         if (ids.stream().distinct().count() != ids.size())
-            throw new MalformedValue("A track stands in the running order once");
+            throw new MalformedValue("A track can appear only once in the running order");
     }
 
     /** Reads ids separated by spaces. */

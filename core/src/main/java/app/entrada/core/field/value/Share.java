@@ -19,14 +19,15 @@ public record Share(int hundredths) {
 
     public Share {
         if (hundredths < 0 || hundredths > 10_000)
-            throw new MalformedValue("A share lies between 0 and 100.00, not at " + BigDecimal.valueOf(hundredths, 2));
+            throw new MalformedValue("A share must be between 0 and 100.00, not " + BigDecimal.valueOf(hundredths, 2));
     }
 
     /** Reads {@code 50}, {@code 33.33}, {@code 33,33} or {@code 50 %}. */
     public static Share parse(String typed) {
         var parts = SHAPE.matcher(typed.strip());
         if (!parts.matches())
-            throw new MalformedValue("“%s” is no share; wanted: 50 or 33.33".formatted(typed.strip()));
+            throw new MalformedValue(
+                    "“%s” is not a valid share; expected: a number such as 50 or 33.33".formatted(typed.strip()));
         String decimals = parts.group(2) == null ? "00" : (parts.group(2) + "0").substring(0, 2);
         return new Share(Integer.parseInt(parts.group(1)) * 100 + Integer.parseInt(decimals));
     }

@@ -13,7 +13,7 @@ public record Terms(List<String> list) {
     public Terms {
         list = List.copyOf(list);
         if (list.isEmpty() || list.stream().anyMatch(String::isBlank))
-            throw new MalformedValue("Words are given one after another with semicolons between them");
+            throw new MalformedValue("Separate words with semicolons");
     }
 
     /** These words. */

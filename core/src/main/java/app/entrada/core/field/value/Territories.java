@@ -21,7 +21,7 @@ public record Territories(boolean worldwide, List<String> codes) {
         codes = codes.stream().sorted().distinct().toList();
         for (String code : codes)
             if (!KNOWN.contains(code))
-                throw new MalformedValue("“%s” is no country code of ISO 3166-1 such as DE or JP".formatted(code));
+                throw new MalformedValue("“%s” is not an ISO 3166-1 country code such as DE or JP".formatted(code));
     }
 
     /** Reads {@code worldwide}, {@code worldwide except US CA} or {@code DE AT CH}. */

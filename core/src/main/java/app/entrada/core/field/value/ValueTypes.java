@@ -48,7 +48,7 @@ public final class ValueTypes {
             typed -> {
                 String name = text(typed);
                 if (name.indexOf(';') >= 0)
-                    throw new MalformedValue("“%s” holds a semicolon, which stands between two names".formatted(name));
+                    throw new MalformedValue("“%s” contains a semicolon, which separates names".formatted(name));
                 return name;
             },
             Function.identity());
@@ -167,7 +167,7 @@ public final class ValueTypes {
                         // said below
                     }
                     throw new MalformedValue(
-                            "“%s” is no whole number from %,d to %,d".formatted(typed.strip(), least, most));
+                            "“%s” is not a whole number from %,d to %,d".formatted(typed.strip(), least, most));
                 },
                 String::valueOf);
     }
@@ -185,7 +185,7 @@ public final class ValueTypes {
 
     private static String link(String typed) {
         if (LINK.matcher(typed).matches()) return typed;
-        throw new MalformedValue("“%s” is no web address; wanted: https://…".formatted(typed));
+        throw new MalformedValue("“%s” is not a valid web address; expected: https://…".formatted(typed));
     }
 
     /** A day, ISO 8601; also read as {@code 12.2.2027} and {@code 12 Feb 2027}. */
@@ -238,7 +238,7 @@ public final class ValueTypes {
                 try {
                     return Long.valueOf(typed.strip());
                 } catch (NumberFormatException none) {
-                    throw new MalformedValue("“%s” is no number of a thing".formatted(typed));
+                    throw new MalformedValue("“%s” is not a valid ID".formatted(typed));
                 }
             },
             String::valueOf);
@@ -260,8 +260,8 @@ public final class ValueTypes {
                 if (Locale.forLanguageTag(known)
                         .getDisplayLanguage(Locale.ENGLISH)
                         .equalsIgnoreCase(code)) return known;
-            throw new MalformedValue("“%s” is no language of ISO 639 such as en, el or ja; zxx or none: no words at all"
-                    .formatted(typed));
+            throw new MalformedValue(
+                    "“%s” is not an ISO 639 language such as en, el or ja; use none for no words".formatted(typed));
         }
 
         @Override
@@ -285,7 +285,7 @@ public final class ValueTypes {
                             || new Locale("", code)
                                     .getDisplayCountry(Locale.ENGLISH)
                                     .equalsIgnoreCase(plain)) return code;
-                throw new MalformedValue("“%s” is no country of ISO 3166-1 such as DE or JP".formatted(plain));
+                throw new MalformedValue("“%s” is not an ISO 3166-1 country such as DE or JP".formatted(plain));
             },
             Function.identity());
 
@@ -299,7 +299,7 @@ public final class ValueTypes {
                 var parts = KEY_SHAPE.matcher(typed.strip());
                 if (!parts.matches())
                     throw new MalformedValue(
-                            "“%s” is no key; wanted: C major, F# minor or Bbm".formatted(typed.strip()));
+                            "“%s” is not a valid key; expected: C major, F# minor or Bbm".formatted(typed.strip()));
                 String sign = parts.group(2).replace('♯', '#').replace('♭', 'b').toLowerCase(Locale.ROOT);
                 String mode = parts.group(3);
                 boolean minor = mode.equalsIgnoreCase("min") || mode.equalsIgnoreCase("minor") || mode.equals("m");
@@ -352,7 +352,7 @@ public final class ValueTypes {
                     words.stream().filter(w -> w.equalsIgnoreCase(word)).toList();
             if (!exact.isEmpty()) return exact.get(0);
             if (begins.size() == 1) return begins.get(0);
-            throw new MalformedValue("“%s” is none of: %s".formatted(typed.strip(), String.join(", ", words)));
+            throw new MalformedValue("“%s” is not one of: %s".formatted(typed.strip(), String.join(", ", words)));
         }
 
         @Override
@@ -434,7 +434,7 @@ public final class ValueTypes {
     /** Refuses halves of characters: no file, message or database can hold them. */
     private static String whole(String typed) {
         if (HALF.matcher(typed).find())
-            throw new MalformedValue("The text holds half a character, cut off by a program; type that place again");
+            throw new MalformedValue("The text contains a broken character; enter it again");
         return typed;
     }
 
@@ -445,7 +445,7 @@ public final class ValueTypes {
         if (plain.length() > LONGEST_LINES)
             throw new MalformedValue(
                     "The text has %,d characters; at most %,d fit".formatted(plain.length(), LONGEST_LINES));
-        if (plain.isEmpty()) throw new MalformedValue("The text holds no visible character");
+        if (plain.isEmpty()) throw new MalformedValue("The text contains no visible characters");
         return plain;
     }
 
@@ -454,7 +454,7 @@ public final class ValueTypes {
         if (plain.length() > LONGEST_TEXT)
             throw new MalformedValue(
                     "The text has %,d characters; at most %,d fit".formatted(plain.length(), LONGEST_TEXT));
-        if (plain.isEmpty()) throw new MalformedValue("The text holds no visible character");
+        if (plain.isEmpty()) throw new MalformedValue("The text contains no visible characters");
         return plain;
     }
 
@@ -474,7 +474,8 @@ public final class ValueTypes {
                     : MONTHS.indexOf(month.substring(0, 3)) + 1;
             return LocalDate.of(Integer.parseInt(parts.group(3)), number, Integer.parseInt(parts.group(1)));
         } catch (DateTimeException notADay) {
-            throw new MalformedValue("“%s” is no date; wanted: 2027-02-12 or 12 Feb 2027".formatted(typed.strip()));
+            throw new MalformedValue(
+                    "“%s” is not a valid date; expected: 2027-02-12 or 12 Feb 2027".formatted(typed.strip()));
         }
     }
 

@@ -93,7 +93,7 @@ public record Writer(String name, Role role, RightShares shares, Optional<String
             try {
                 return Role.valueOf(code.toUpperCase(Locale.ROOT));
             } catch (IllegalArgumentException unknown) {
-                throw new MalformedValue("“%s” is no role of a writer; wanted: CA, C, A, AR, AD or TR".formatted(code));
+                throw new MalformedValue("“%s” is not a writer role; expected: CA, C, A, AR, AD or TR".formatted(code));
             }
         }
 

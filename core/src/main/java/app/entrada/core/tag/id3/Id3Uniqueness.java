@@ -47,12 +47,12 @@ final class Id3Uniqueness {
             Optional<String> key = key(frame, version);
             if (key.isPresent() && !seen.add(key.get()))
                 return Optional.of(
-                        "ID3v2.%d allows one %s, two are wanted; give one of them another descriptor or leave it out"
+                        "ID3v2.%d allows one %s, there are two; give one of them another descriptor or leave it out"
                                 .formatted(version.major(), key.get()));
             if (frame.id().equals("APIC") && !frame.parts().isEmpty()) {
                 int kind = (Integer) frame.parts().get(1);
                 if ((kind == 1 || kind == 2) && icons.merge(kind, 1, Integer::sum) > 1)
-                    return Optional.of("ID3v2 allows one picture of kind %d (file icon), two are wanted; leave one out"
+                    return Optional.of("ID3v2 allows one picture of kind %d (file icon), there are two; leave one out"
                             .formatted(kind));
             }
         }

@@ -127,7 +127,7 @@ public final class ComputedText {
         while (named.find())
             if (!COMPUTED.containsKey(named.group(1)) && field(named.group(1)).isEmpty())
                 throw new IllegalArgumentException(
-                        "There is no fact “{%s}”; there are %s, and the fields by their ids, such as {release.label}"
+                        "There is no fact “{%s}”; available: %s, and fields by their IDs such as {release.label}"
                                 .formatted(named.group(1), String.join(", ", new TreeSet<>(COMPUTED.keySet()))));
         if (named.replaceAll("").contains("{"))
             throw new IllegalArgumentException("A brace in “%s” is not closed".formatted(wording));

@@ -105,9 +105,9 @@ class DestinationPatternTest {
             delimiter = '|',
             value = {
                 "outlets: Lantern | wanted: [Lantern, Tidebox]",
-                "outlets: [Lantern, lantern] | among the outlets twice",
-                "outlets: ['Lantern, Tidebox'] | no comma, semicolon or colon",
-                "outlets: ['a: b'] | no comma, semicolon or colon",
+                "outlets: [Lantern, lantern] | appears twice among the outlets",
+                "outlets: ['Lantern, Tidebox'] | without commas, semicolons or colons",
+                "outlets: ['a: b'] | without commas, semicolons or colons",
                 "outlets: [' '] | 1 to 100 characters",
             })
     void outlets_that_cannot_be_are_refused_with_their_line(String typed, String says) {
@@ -129,7 +129,7 @@ class DestinationPatternTest {
         assertThat(quay.outletsFor(chosen.release())).containsExactly("Tidebox", "Osier Row");
         Samples gone = Samples.single().with("release.outlets", "quay: Gone");
         assertThatThrownBy(() -> quay.outletsFor(gone.release()))
-                .hasMessage("Quay serves none of the outlets that were chosen: Gone. Choose others");
+                .hasMessage("Quay serves none of the chosen outlets: Gone. Choose others");
     }
 
     @Test
@@ -152,7 +152,7 @@ class DestinationPatternTest {
     void an_id_that_is_none_is_refused(String id) {
         assertThatThrownBy(() -> DestinationPattern.byId("promo-list").begin(id, "Mill Race", FROM))
                 .isInstanceOf(IllegalArgumentException.class)
-                .hasMessageContaining("wanted: small letters, digits and hyphens");
+                .hasMessageContaining("expected: lower-case letters, digits and hyphens");
     }
 
     @Test
@@ -183,7 +183,7 @@ class DestinationPatternTest {
             title.missing: { weight: note } | title.missing: { weight: heavy } | Line 7, rules › title.missing: | stop, risk or note
             title.missing: { weight: note } | title.wrong: { weight: note }    | Line 7, rules › title.wrong:   | title.wrong
             title.missing: { weight: note } | title.too-long: { weight: note, max: many } | Line 7, rules › title.too-long: | a value such as
-            title.missing: { weight: note } | title.missing: { weight: note    | Line                    | this is no YAML
+            title.missing: { weight: note } | title.missing: { weight: note    | Line                    | invalid YAML
             leadDays: 21     | leadDays: 21\\nleadDays: 22        | Line 6, column 1:       | duplicate key
             """)
     void what_is_wrong_is_told_in_its_line(String right, String wrong, String where, String told) {
@@ -226,7 +226,7 @@ class DestinationPatternTest {
     @Test
     void a_file_without_end_is_not_read_to_its_end() {
         assertThatThrownBy(() -> Profile.read("# " + "x".repeat(300_000)))
-                .hasMessageContaining("has 300,002 characters; a profile has at most 200,000");
+                .hasMessageContaining("has 300,002 characters; a profile may have at most 200,000");
     }
 
     @Test

@@ -111,7 +111,10 @@ class RulesTest {
                 arguments("audio.loudness", single().with(sound(s -> s.put("lufs", -5.5))), "master", "-5.5 LUFS"),
                 arguments("audio.dc-offset", single().with(sound(s -> s.put("dc", 0.02))), "master", "2.0 %"),
                 arguments(
-                        "audio.false-stereo", single().with(sound(s -> s.put("mono", 1))), "master", "the same sound"),
+                        "audio.false-stereo",
+                        single().with(sound(s -> s.put("mono", 1))),
+                        "master",
+                        "two identical channels"),
                 arguments("audio.lossy-source", single().with(sound(s -> s.put("lossy", 0.7))), "master", "16.0 kHz"),
                 arguments("audio.upsampled", single().with(sound(s -> s.put("upsampled", 1))), "master", "lower rate"),
                 arguments(
@@ -151,7 +154,7 @@ class RulesTest {
                         "audio.placement-unconfirmed",
                         single().with(new LooseFile("01 slack water.wav", 1)),
                         "master",
-                        "waits to be confirmed"),
+                        "but not confirmed"),
                 arguments(
                         "audio.time-differs",
                         single().with("recording.givenTime", "1:12"),
@@ -161,7 +164,7 @@ class RulesTest {
                         "preview.outside",
                         single().with("track.previewStart", "0:30"),
                         "previewStart",
-                        "runs over its end at 0:49"),
+                        "runs past its end at 0:49"),
                 arguments(
                         "audio.shared-intro",
                         single().with(alike(Match.Verdict.OTHER_VERSION)),
@@ -173,7 +176,7 @@ class RulesTest {
                         "barcode.check-digit",
                         single().with("release.barcode", "9521234500293"),
                         "barcode",
-                        "last digit would be 2"),
+                        "it would be 2"),
                 arguments(
                         "barcode.reused",
                         single().with(new CatalogueContext(
@@ -188,7 +191,7 @@ class RulesTest {
                         "barcode.range",
                         single().with("release.barcode", "2001234500012"),
                         "barcode",
-                        "within one shop"),
+                        "within one store"),
                 arguments(
                         "catalogue-number.missing",
                         single().with("release.catalogueNumber", ""),
@@ -205,8 +208,8 @@ class RulesTest {
                         "title.contains-feature", both("Slack Water (feat. Mira Tollgate)"), "title", "Mira Tollgate"),
                 arguments("title.version-in-title", both("Slack Water (Radio Edit)"), "title", "Radio Edit"),
                 arguments("title.whitespace", both("Slack  Water"), "title", "spaces"),
-                arguments("title.emoji", both("Slack Water 🌊"), "title", "picture character"),
-                arguments("title.all-caps", both("SLACK WATER"), "title", "capitals"),
+                arguments("title.emoji", both("Slack Water 🌊"), "title", "an emoji"),
+                arguments("title.all-caps", both("SLACK WATER"), "title", "upper case"),
                 arguments(
                         "artist.missing",
                         single().with("release.artists", "").with("track.artists", "Mira Tollgate"),
@@ -242,7 +245,7 @@ class RulesTest {
                 arguments("genre.count", single().with("release.genre", ""), "genre", "no genre"),
                 arguments("genre.vocabulary", single().with("release.genre", "hip hop"), "genre", "not in the list"),
                 arguments("explicit.undecided", single().with("track.explicit", ""), "explicit", "neither"),
-                arguments("kind.track-count", single().with("release.kind", "album"), "kind", "no album here"),
+                arguments("kind.track-count", single().with("release.kind", "album"), "kind", "not a valid album here"),
                 arguments("single.title-differs", single().with("track.title", "Low Water"), "title", "“Low Water”"),
                 arguments("audio.missing", single().with("recording.master", ""), "master", "no master"),
                 arguments(
@@ -260,7 +263,7 @@ class RulesTest {
                         "audio.format",
                         single().with(audio(SoundFormat.WAV, SoundCodec.OTHER, 44100, 16, 9, List.of())),
                         "master",
-                        "taken are: WAV, FLAC"),
+                        "accepted formats: WAV, FLAC"),
                 arguments(
                         "audio.sample-rate",
                         single().with(audio(SoundFormat.WAV, SoundCodec.PCM, 22050, 16, 9, List.of())),

@@ -40,15 +40,15 @@ class RecipeTest {
             kbps: 192      | kbps: 190              | MP3 has no bit rate of 190 kbit/s
             kbps: 192      | quality: 11            | quality is 0 to 9
             kbps: 192      | rate: 44100            | MP3 needs a bit rate
-            kbps: 192      | kbps: many             | “kbps” is “many”; wanted: a whole number
-            format: MP3    | format: WAV            | WAV loses nothing, so it has no bit rate
-            format: MP3    | format: tape           | The format is “tape”; wanted: WAV, AIFF, FLAC
+            kbps: 192      | kbps: many             | “kbps” is “many”; expected: a whole number
+            format: MP3    | format: WAV            | WAV is lossless, so it has no bit rate
+            format: MP3    | format: tape           | The format is “tape”; expected: WAV, AIFF, FLAC
             kbps: 192      | kbps: 192\\nbits: 20  | bits are 16 or 24, not 20
             kbps: 192      | kbps: 192\\nrate: 9   | rate is 44100, 48000, 88200 or 96000, not 9
             kbps: 192      | kbps: 192\\ncolour: 1 | A recipe has no key “colour”
-            name: Radio    | name: ''             | The recipe lacks “name”
+            name: Radio    | name: ''             | The recipe has no “name”
             {title}        | {melody}               | melody
-            kbps: 192      | kbps: 192\\ncontainers: [bext]   | MP3 holds no
+            kbps: 192      | kbps: 192\\ncontainers: [bext]   | MP3 has no
             kbps: 192      | kbps: 192\\ncontainers: [sleeve] | There is no kind of tag “sleeve”
             kbps: 192      | kbps: 192\\nwithout: [Weather]   | There is no fact “Weather” to leave out
             kbps: 192      | kbps: 192\\npicture: { side: 20, bytes: 20000 } | not 20 and 20000
@@ -69,15 +69,16 @@ class RecipeTest {
                   - { name: Contact, says: "{release.label}", in: { id3: [COMM] } }
                   - { name: Greeting, says: "{title}", in: { id3: [COMM] } }
                 """;
-        assertThatThrownBy(() -> Recipe.read("radio", twice)).hasMessageContaining("one place holds one");
+        assertThatThrownBy(() -> Recipe.read("radio", twice)).hasMessageContaining("only one fits");
     }
 
     @Test
     void text_that_is_no_recipe_is_said_to_be_none() {
         assertThatThrownBy(() -> Recipe.read("radio", "")).hasMessage("The recipe is empty");
-        assertThatThrownBy(() -> Recipe.read("radio", "name: [")).hasMessageStartingWith("The recipe is no YAML");
+        assertThatThrownBy(() -> Recipe.read("radio", "name: ["))
+                .hasMessageStartingWith("The recipe is not valid YAML");
         assertThatThrownBy(() -> Recipe.byId("cassette"))
-                .hasMessageStartingWith("There is no recipe “cassette”; there are: store-wav, store-flac");
+                .hasMessageStartingWith("There is no recipe “cassette”; available: store-wav, store-flac");
     }
 
     private static AudioFacts master(SoundFormat format, SoundCodec codec, int rate, int bits, long seconds) {

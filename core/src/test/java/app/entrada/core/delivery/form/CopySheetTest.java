@@ -86,7 +86,7 @@ class CopySheetTest {
         assertThat(sheet(release().with("release.outlets", "hollow-quay: Gone"), form)
                         .problems())
                 .extracting(CopySheet.Entry::problem)
-                .contains("Hollow Quay Distribution serves none of the outlets that were chosen: Gone. Choose others.");
+                .contains("Hollow Quay Distribution serves none of the chosen outlets: Gone. Choose others.");
         assertThat(values(sheet(release(), HOLLOW_QUAY))).doesNotContainKey("Stores");
     }
 
@@ -121,7 +121,7 @@ class CopySheetTest {
         assertThat(values(sheet)).containsExactlyEntriesOf(expected);
         assertThat(sheet.problems()).singleElement().satisfies(missing -> {
             assertThat(missing.caption().name()).isEqualTo("Price tier");
-            assertThat(missing.problem()).isEqualTo("It is missing; the form is not taken without it.");
+            assertThat(missing.problem()).isEqualTo("Missing; the form requires it.");
             assertThat(missing.about()).contains(Fields.RELEASE_PRICE_TIER);
         });
         assertThat(sheet.entries().get(6).note()).isEqualTo("Their word for Rock.");
@@ -134,7 +134,7 @@ class CopySheetTest {
         // “ (feat. Petra Vann)” has 19 characters, the title 29
         assertThat(sheet.problems())
                 .extracting(CopySheet.Entry::problem)
-                .contains("18 characters more than the 30 that the form takes.");
+                .contains("18 characters over the form’s limit of 30.");
     }
 
     @Test
@@ -147,7 +147,7 @@ class CopySheetTest {
     @Test
     void a_day_of_which_only_the_year_is_known_cannot_be_typed_as_a_day() {
         CopySheet sheet = sheet(release().with("release.originalDate", "1998-03"), HOLLOW_QUAY);
-        assertThat(sheet.entries().get(5).problem()).isEqualTo("The form wants a day; known is only 1998-03.");
+        assertThat(sheet.entries().get(5).problem()).isEqualTo("The form needs a full date; only 1998-03 is known.");
         String year = HOLLOW_QUAY.replace("date: day.month.year", "date: year");
         assertThat(values(sheet(release().with("release.originalDate", "1998-03"), year)))
                 .containsEntry("First released", "1998");
@@ -158,7 +158,7 @@ class CopySheetTest {
         Samples uneven = release().with("work.writers", "Joss Amberley: CA 33.33/50; Ines Quillon: A 66.67/50");
         assertThat(sheet(uneven, HOLLOW_QUAY).problems())
                 .extracting(CopySheet.Entry::problem)
-                .contains("The form wants a whole number; the share is 33.33.");
+                .contains("The form needs a whole number; the share is 33.33.");
         assertThat(values(sheet(uneven, HOLLOW_QUAY.replace(", decimals: 0", ""))))
                 .containsEntry("Joss Amberley Share", "33.33");
     }
@@ -170,7 +170,7 @@ class CopySheetTest {
         String undecided = HOLLOW_QUAY.replace(", clean: no", "");
         assertThat(sheet(release().with("track.explicit", "clean"), undecided).problems())
                 .extracting(CopySheet.Entry::problem)
-                .contains("A box is ticked or not; say for this caption which of the two “clean” is.");
+                .contains("This caption is a tick box; choose whether “clean” means ticked.");
     }
 
     @Test
@@ -245,7 +245,7 @@ class CopySheetTest {
         CopySheet sheet = sheet(release(), HOLLOW_QUAY.replace("fact: release.cLine", "fact: release.smell"));
         assertThat(sheet.entries()).hasSize(24);
         assertThat(sheet.entries().get(3).problem())
-                .isEqualTo("There is no fact called “release.smell”; choose another one for “© line”");
+                .isEqualTo("There is no fact “release.smell”; choose another one for “© line”");
     }
 
     @ParameterizedTest
@@ -268,7 +268,7 @@ class CopySheetTest {
     @CsvSource(delimiter = '|', textBlock = """
             { caption: A, fact: title, limit: many }             | limit is “many”
             { caption: A, fact: title, limit: -1 }               | limit is “-1”
-            { caption: A }                                       | which fact goes into it
+            { caption: A }                                       | has no fact
             { fact: title }                                      | a name of 1 to 120 characters
             { caption: A, fact: title, per: month }              | wanted: release, track, writer
             { caption: A, fact: title, date: american }          | wanted: year-month-day, day/month/year
@@ -287,6 +287,6 @@ class CopySheetTest {
     @Test
     void two_captions_of_one_name_are_refused() {
         assertThatThrownBy(() -> Profile.read(HOLLOW_QUAY.replace("caption: Primary artist", "caption: Album title")))
-                .hasMessageContaining("“Album title” stands there twice");
+                .hasMessageContaining("“Album title” appears twice");
     }
 }

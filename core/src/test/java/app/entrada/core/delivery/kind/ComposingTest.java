@@ -118,8 +118,7 @@ class ComposingTest {
         assertThat(Base64.getDecoder()
                         .decode(sure.path("tracks").path(0).path("fingerprint").asString()))
                 .isNotEmpty();
-        assertThat(sure.path("source").path("note").asString())
-                .contains("a person put each confirmed track's master there");
+        assertThat(sure.path("source").path("note").asString()).contains("each was assigned to its track by a person");
     }
 
     @Test

@@ -38,9 +38,9 @@ class VerdictTableTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "'ISRC,Verdict\nXANW92600031,perhaps'|Line 2: the verdict is “perhaps”; wanted: accepted or refused",
+                "'ISRC,Verdict\nXANW92600031,perhaps'|Line 2: the verdict is “perhaps”; expected: accepted or refused",
                 "'ISRC,Judgement\nXANW92600031,accepted'|Line 1: there is no column “verdict”",
-                "'no table at all'|Line 1: there is no table of verdicts in this file"
+                "'no table at all'|Line 1: this file is not a table of verdicts"
             })
     void what_is_wrong_is_told_with_its_line(String table, String says) {
         assertThatThrownBy(() -> VerdictTable.read(table)).hasMessage(says);

@@ -59,7 +59,7 @@ public record Acknowledgement(List<Answered> works, List<String> unreadable) {
     public static Acknowledgement read(String file) {
         String[] lines = file.split("\r?\n", MOST_LINES);
         if (lines.length == 0 || !lines[0].startsWith("HDR"))
-            throw new IllegalArgumentException("This is no acknowledgement: its first record is no HDR");
+            throw new IllegalArgumentException("This is not an acknowledgement: its first record is not HDR");
         List<Answered> works = new ArrayList<>();
         List<String> unreadable = new ArrayList<>();
         for (int number = 1; number <= lines.length; number++) {
@@ -93,7 +93,7 @@ public record Acknowledgement(List<Answered> works, List<String> unreadable) {
                         try {
                             works.set(works.size() - 1, with(last, Optional.of(Iswc.parse(iswc)), last.messages));
                         } catch (RuntimeException malformed) {
-                            unreadable.add("line %d: “%s” is no ISWC".formatted(number, iswc));
+                            unreadable.add("line %d: “%s” is not an ISWC".formatted(number, iswc));
                         }
                 }
                 default -> {

@@ -275,7 +275,7 @@ class WorksFileTest {
 
     @Test
     void any_bytes_as_an_answer_end_in_a_sentence_or_in_what_was_understood() {
-        assertThatThrownBy(() -> Acknowledgement.read("<html>")).hasMessageContaining("no acknowledgement");
+        assertThatThrownBy(() -> Acknowledgement.read("<html>")).hasMessageContaining("not an acknowledgement");
         Random random = new Random(5);
         for (int i = 0; i < 300; i++) {
             char[] some = file(ack("AS", "T0345246801")).toCharArray();

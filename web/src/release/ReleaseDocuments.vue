@@ -20,7 +20,7 @@ async function keep() {
         body: { name: name.value },
       }),
     )
-    says.value = `Kept. New releases can begin from “${name.value}”.`
+    says.value = `Saved. New releases can start from “${name.value}”.`
     name.value = ''
   } catch (failure) {
     says.value = (failure as Error).message
@@ -48,7 +48,7 @@ onUnmounted(() => removeEventListener('mousedown', outside))
 
 <template>
   <span ref="box" class="papers" @keydown.esc.stop="open = false" @keydown.stop>
-    <button class="act" type="button" :aria-expanded="open" @click="open = !open">Papers</button>
+    <button class="act" type="button" :aria-expanded="open" @click="open = !open">Documents</button>
     <span v-if="open" class="list">
       <a :href="path('label-copy')" download>Label copy <span class="quiet">PDF</span></a>
       <a :href="path('document')" download>Document <span class="quiet">JSON, all facts</span></a>
@@ -56,12 +56,12 @@ onUnmounted(() => removeEventListener('mousedown', outside))
       <a :href="path('table?form=tsv')" download>Table <span class="quiet">with tabs</span></a>
       <RouterLink :to="`/activity?release=${release.view!.head.id}`">History</RouterLink>
       <form v-if="!release.readOnly" @submit.prevent="keep">
-        <input v-model="name" placeholder="Keep as a template named…" aria-label="Name of the template" />
-        <button class="act" type="submit" :disabled="!name.trim()">Keep</button>
+        <input v-model="name" placeholder="Save as template…" aria-label="Name of the template" />
+        <button class="act" type="submit" :disabled="!name.trim()">Save</button>
       </form>
       <template v-if="!release.readOnly">
         <button class="act" type="button" @click="putAway('archive')">Archive</button>
-        <button class="act" type="button" @click="putAway('delete')">Delete the draft</button>
+        <button class="act" type="button" @click="putAway('delete')">Delete draft</button>
       </template>
       <span v-if="says" class="quiet" role="status">{{ says }}</span>
     </span>
