@@ -135,7 +135,7 @@ class DeliveryWorkTest {
         Delivery last = delivery(DeliveryState.SEALED, 11);
         assertThat(run(SEALED)).isEmpty();
         verify(deliveries)
-                .move(eq(last), eq(DeliveryState.FAILED), argThat(says -> says.contains("Stopped after 12 tries")));
+                .move(eq(last), eq(DeliveryState.FAILED), argThat(says -> says.contains("Stopped after 12 attempts")));
     }
 
     @Test
