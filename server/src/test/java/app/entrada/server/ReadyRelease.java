@@ -32,7 +32,9 @@ public final class ReadyRelease {
         JsonNode view = manager.begin("single", title);
         long id = Client.id(view);
         Path wav = Files.createTempFile("master", ".wav");
-        Synthesiser.write(new Piece(seed, 100, 0, false, seconds, Piece.Layers.BEATS, 0), wav);
+        // of another tempo and key each, so that none is taken for another one's recording
+        int tempo = 84 + (int) (seed * 11 % 53);
+        Synthesiser.write(new Piece(seed, tempo, (int) (seed % 12), false, seconds, Piece.Layers.BEATS, 0), wav);
         Path cover = Files.createTempFile("cover", ".jpg");
         CoverDrawing.write(cover, side, seed, CoverDrawing.Style.BLOCKS, List.of("NW"));
         manager.upload("/api/releases/" + id + "/files?name=master.wav", Files.readAllBytes(wav));

@@ -76,7 +76,7 @@ class FilesLook implements HouseLook {
         Map<Sha256, KnownFile> known = new LinkedHashMap<>();
         jdbc.sql("""
                         SELECT f.sha256, coalesce(min(r.name), 'A file that came in') AS is,
-                            'Bring the same file in again, or restore it from a backup.' AS remedy
+                            'Add the same file again, or restore it from a backup.' AS remedy
                         FROM file f LEFT JOIN received r ON r.sha256 = f.sha256 GROUP BY f.sha256
                         UNION ALL
                         SELECT c.sha256, 'The copy ' || c.file_name || ' of “' || coalesce(r.title, 'Untitled release') || '”',

@@ -22,19 +22,19 @@ class ReferencesLook implements HouseLook {
     /** Statements that each tell what is wrong in a column {@code says}, with what to do about it. */
     private static final Map<String, String> WRONG = Map.of(
             """
-            SELECT 'A picture of “' || coalesce(r.title, 'Untitled release') || '” is not known: ' || m[1] AS says
+            SELECT 'A picture of “' || coalesce(r.title, 'Untitled release') || '” is missing: ' || m[1] AS says
             FROM release r, regexp_matches(r.pictures, '[0-9a-f]{64}', 'g') AS m
             WHERE r.deleted_at IS NULL AND NOT EXISTS (SELECT FROM file f WHERE f.sha256 = m[1])""",
             "Add the picture again.",
             """
-            SELECT 'The running order of “' || coalesce(r.title, 'Untitled release') || '” names a track that it has not ('
+            SELECT 'The running order of “' || coalesce(r.title, 'Untitled release') || '” lists a track that does not exist ('
                 || wanted || ').' AS says
             FROM release r, regexp_split_to_table(r.running_order, ' ') AS wanted
             WHERE r.deleted_at IS NULL AND wanted <> ''
                 AND NOT EXISTS (SELECT FROM track t WHERE t.id = CAST(wanted AS bigint) AND t.release_id = r.id)""",
             "Move any of its tracks by one place to write the running order again.",
             """
-            SELECT 'A credit stands on a ' || c.entity || ' that is not there (' || c.target_id || ').' AS says FROM credit c
+            SELECT 'A credit belongs to a ' || c.entity || ' that does not exist (' || c.target_id || ').' AS says FROM credit c
             WHERE NOT EXISTS (
                 SELECT FROM release x WHERE c.entity = 'release' AND x.id = c.target_id
                 UNION ALL SELECT FROM track x WHERE c.entity = 'track' AND x.id = c.target_id
@@ -44,7 +44,7 @@ class ReferencesLook implements HouseLook {
                 UNION ALL SELECT FROM series x WHERE c.entity = 'series' AND x.id = c.target_id)""",
             RESTORE,
             """
-            SELECT 'A copy was made of a master that is not known any more: ' || c.file_name AS says FROM copy c
+            SELECT 'A copy was made from a master that no longer exists: ' || c.file_name AS says FROM copy c
             WHERE NOT EXISTS (SELECT FROM file f WHERE f.sha256 = c.master)""",
             "Write the copies of the release again.",
             """
@@ -54,7 +54,7 @@ class ReferencesLook implements HouseLook {
             RESTORE,
             """
             SELECT 'Delivery ' || d.id || ' of “' || coalesce(r.title, 'Untitled release')
-                || '” waits to be sent and nothing will send it.' AS says
+                || '” is waiting to be sent but is not scheduled.' AS says
             FROM delivery d JOIN release r ON r.id = d.release_id
             WHERE d.state = 'sealed' AND d.way = 'interface' AND d.sealed_at < now() - interval '10 minutes' AND NOT EXISTS (
                 SELECT FROM scheduled_deliveries s WHERE s.task_instance = CAST(d.id AS text))""",

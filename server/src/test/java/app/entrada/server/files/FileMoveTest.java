@@ -70,7 +70,7 @@ class FileMoveTest {
         List<String> bucket = and(inTheFolder, BucketStandin.running().settings(name));
         assertThatThrownBy(() -> RunningServer.with(bucket))
                 .rootCause()
-                .hasMessageContaining("holds none of the files that this database knows")
+                .hasMessageContaining("contains none of the files in this database")
                 .hasMessageContaining("./entrada move-files");
 
         assertThatThrownBy(() -> RunningServer.with(bucket.stream()

@@ -203,8 +203,8 @@ class OddValuesTest {
 
         readable(screens(release, person), "a damaged row");
         assertThat(manager.get("/api/releases/" + release).text())
-                .contains("cannot be read, so it is left out everywhere")
-                .contains("Type it again.");
+                .contains("cannot be read and is left out everywhere")
+                .contains("Enter it again.");
         assertThat(manager.get("/api/people/" + person).text()).contains("at most 2,000 fit. Enter it again.");
 
         Client.Answer mended =

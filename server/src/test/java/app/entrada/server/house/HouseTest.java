@@ -80,13 +80,13 @@ class HouseTest {
                 .hasSize(3)
                 .anySatisfy(each -> assertThat(each)
                         .contains("is missing or damaged in the store")
-                        .contains("Bring the same file in again"))
+                        .contains("Add the same file again"))
                 .anySatisfy(each -> assertThat(each)
                         .contains("The copy ")
                         .contains("“House”")
                         .contains("Write the copies"))
                 .anySatisfy(each -> assertThat(each)
-                        .contains("nothing refers to")
+                        .contains("An unused file does not match its checksum")
                         .contains("Nothing is lost. Remove it: " + stray));
         // and it turns the health of the server red, by its name alone
         Client anybody = RunningServer.client(server);
@@ -124,7 +124,7 @@ class HouseTest {
                 .hasSize(2)
                 .anySatisfy(each -> assertThat(each).contains("received123.part"))
                 .anySatisfy(each -> assertThat(each)
-                        .contains("“07 Saltings.wav” less has been kept than was confirmed")
+                        .contains("Part of the upload “07 Saltings.wav” is missing")
                         .contains("Drop the file again"));
         PieceStore pieces = server.getBean(PieceStore.class);
         pieces.keep("upload-half", Files.write(store.workshop().resolve("piece1.part"), new byte[60]));
@@ -149,10 +149,10 @@ class HouseTest {
         assertThat(found(ReferencesLook.class))
                 .hasSize(3)
                 .anySatisfy(each -> assertThat(each)
-                        .contains("The running order of “House” names a track that it has not (987654321)"))
+                        .contains("The running order of “House” lists a track that does not exist (987654321)"))
                 .anySatisfy(each -> assertThat(each).contains("A picture of “House” is not known: " + "cd".repeat(32)))
                 .anySatisfy(each ->
-                        assertThat(each).contains("A credit stands on a recording that is not there (987654321)"));
+                        assertThat(each).contains("A credit belongs to a recording that does not exist (987654321)"));
         set("running_order", order);
         set("pictures", null);
         jdbc.sql("DELETE FROM credit WHERE target_id = 987654321").update();
@@ -197,7 +197,7 @@ class HouseTest {
         assertThat(assistant.get("/api/desk").json().path("houseFound").asInt()).isZero();
         assertThat(assistant.get("/api/house").status()).isEqualTo(403);
         JsonNode house = manager.get("/api/house").json();
-        assertThat(house.path("found").path(0).path("remedy").asString()).contains("running order is written anew");
+        assertThat(house.path("found").path(0).path("remedy").asString()).contains("write the running order again");
         assertThat(house.path("signs").valueStream())
                 .extracting(sign -> sign.path("name").asString())
                 .contains("Disk space", "Background work", "Deliveries", "Backup");
@@ -230,7 +230,7 @@ class HouseTest {
         work.run("all", Mockito.mock(ExecutionContext.class));
         assertThat(findings.latest(10))
                 .extracting(HouseFindings.Noted::says)
-                .contains("Something else was kept of “House” (release %d) than would be computed.".formatted(release));
+                .contains("The stored standing of “House” (release %d) was out of date.".formatted(release));
         long reached = jdbc.sql("SELECT place FROM house_look WHERE name = 'standings'")
                 .query(Long.class)
                 .single();
