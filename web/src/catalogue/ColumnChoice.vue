@@ -33,7 +33,7 @@ function apply() {
         </label>
       </li>
     </ul>
-    <div class="end">
+    <div class="dialog-end">
       <button class="act aside" type="button" @click="((open = false), void catalogue.go({ columns: '' }))">
         Default columns
       </button>

@@ -139,7 +139,7 @@ const what = computed(() =>
     </template>
     <p v-else-if="complete && !problem" class="quiet">Working out the changes…</p>
     <p v-else-if="!problem" class="quiet">Changes are previewed here before anything is written.</p>
-    <div class="end">
+    <div class="dialog-end">
       <button class="act" type="button" @click="open = false">Cancel</button>
       <BButton variant="primary" :disabled="!preview?.places.length" @click="apply"
         >Change {{ preview ? many(preview.places.length, what) : '' }}</BButton

@@ -96,7 +96,7 @@ async function take() {
       </div>
       <p class="quiet">After the last track, in the order you selected them.</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="end">
+      <div class="dialog-end">
         <button class="act" type="button" @click="open = false">Cancel</button>
         <BButton type="submit" variant="primary" :disabled="busy || (!fresh && chosen === null)"
           >Add {{ count() }}</BButton

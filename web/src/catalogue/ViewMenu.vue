@@ -81,7 +81,7 @@ async function remove(id: number) {
         <p class="quiet">Filter, order and columns are saved. A view of yours with the same name is replaced.</p>
         <label v-if="!readOnly"><input v-model="forAll" type="checkbox" /> for everyone</label>
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-        <div class="end">
+        <div class="dialog-end">
           <button class="act" type="button" @click="saving = false">Cancel</button>
           <BButton type="submit" variant="primary" :disabled="!name.trim()">Save</BButton>
         </div>

@@ -147,7 +147,7 @@ async function read(event: Event) {
           It starts with the rules common to destinations of this kind; they can be adjusted later.
         </p>
       </template>
-      <div class="end">
+      <div class="dialog-end">
         <label class="act aside"
           >Import from a file…<input
             class="hidden-text"

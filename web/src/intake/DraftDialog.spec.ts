@@ -64,7 +64,7 @@ describe('G2 A release as the files suggest it', () => {
     const [title] = shown.findAll('.facts input')
     await title!.setValue('Towpath Songs, Remastered')
     await shown.find('.facts select').setValue('compilation')
-    await shown.find('.end .btn-primary').trigger('click')
+    await shown.find('.dialog-end .btn-primary').trigger('click')
     await flushPromises()
     expect(posts().at(-1)!.body).toEqual({
       files: ['a', 'b'],
@@ -76,16 +76,16 @@ describe('G2 A release as the files suggest it', () => {
   })
   it('is not made of files without sound', async () => {
     const { shown } = await dialog({ 'POST /api/intake/draft': { ...DRAFT, tracks: [] } })
-    expect(shown.find('.end .btn-primary').attributes('disabled')).toBeDefined()
+    expect(shown.find('.dialog-end .btn-primary').attributes('disabled')).toBeDefined()
   })
   it('can be made once more when it could not be made, with what was typed', async () => {
     const says = 'One of these files is on a release meanwhile. Nothing was made.'
     const { shown } = await dialog({ [MAKE]: new Refused(409, 'taken', says) })
     await shown.findAll('.facts input')[0]!.setValue('Towpath')
-    await shown.find('.end .btn-primary').trigger('click')
+    await shown.find('.dialog-end .btn-primary').trigger('click')
     await flushPromises()
     expect(shown.text()).toContain(says)
     expect((shown.findAll('.facts input')[0]!.element as HTMLInputElement).value).toBe('Towpath')
-    expect(shown.find('.end .btn-primary').attributes('disabled')).toBeUndefined()
+    expect(shown.find('.dialog-end .btn-primary').attributes('disabled')).toBeUndefined()
   })
 })

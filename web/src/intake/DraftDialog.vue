@@ -111,7 +111,7 @@ async function make() {
         </li>
       </ul>
     </template>
-    <div class="end">
+    <div class="dialog-end">
       <button class="act" type="button" @click="shown = false">Cancel</button>
       <BButton variant="primary" :disabled="!draft?.tracks.length || making" @click="make">Create release</BButton>
     </div>

@@ -29,7 +29,7 @@ const open = ref(true)
         </tr>
       </tbody>
     </table>
-    <div class="end">
+    <div class="dialog-end">
       <button class="act" type="button" @click="open = false">Cancel</button>
       <BButton variant="primary" @click="emit('merge')">Merge</BButton>
     </div>

@@ -52,10 +52,12 @@ const isOpen = (group: FindingGroup<FindingView>) =>
         <span v-if="groups.length">
           {{ groups.length }} for {{ destinations === 1 ? '1 destination' : `${destinations} destinations` }}
         </span>
-        <button class="act" type="button" aria-label="Collapse findings" @click="folded = true">Collapse</button>
       </h2>
+      <p class="quiet hint">
+        <span v-if="groups.length"><kbd>J</kbd> goes to the next place.</span>
+        <button class="act" type="button" aria-label="Collapse findings" @click="folded = true">Collapse</button>
+      </p>
       <p v-if="!groups.length" class="none"><Mark weight="ready" /> No findings.</p>
-      <p v-else class="quiet hint"><kbd>J</kbd> goes to the next place.</p>
       <template v-for="part in parts" :key="part.key">
         <h3 v-if="part.key === 'elsewhere' && parts.length > 1" class="quiet">In other panels</h3>
         <ol>
@@ -138,20 +140,13 @@ h2 span {
   color: var(--quiet);
   font-size: var(--type-note);
 }
-h2 .act {
+.hint .act {
   margin-left: auto;
-  font-size: var(--type-note);
-  font-weight: 500;
 }
 .hint {
+  display: flex;
   margin: var(--space-1) 0 var(--space-4);
   font-size: var(--type-note);
-}
-kbd {
-  padding: 0 var(--space-2);
-  color: var(--quiet);
-  background: var(--card);
-  border: 1px solid var(--line);
 }
 .none {
   margin-top: var(--space-5);

@@ -71,13 +71,12 @@ onUnmounted(() => removeEventListener('mousedown', outside))
 <style scoped>
 .papers {
   position: relative;
-  margin-left: var(--space-5);
 }
 .list {
   position: absolute;
   z-index: 30;
   top: 26px;
-  left: 0;
+  right: 0;
   display: grid;
   width: 270px;
   padding: var(--space-3) var(--space-5) var(--space-4);

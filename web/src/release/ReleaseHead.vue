@@ -57,6 +57,16 @@ function pick(event: Event) {
           <StandingWord :standing="mark.standing" />
           <span class="hidden-text">{{ mark.says }}</span>
         </RouterLink>
+      </p>
+    </div>
+    <div class="when">
+      <strong v-if="head.date">{{ day(head.date) }}</strong>
+      <strong v-else class="quiet">No release date</strong>
+      <span v-if="head.date && head.days !== null" class="quiet">
+        {{ distance(head.days)
+        }}<template v-if="head.deliverBy && head.days > 0"> · deliver by {{ shortDay(head.deliverBy) }}</template>
+      </span>
+      <div class="deeds">
         <label v-if="!release.readOnly" class="add act">
           Add files…
           <input class="hidden-text" type="file" multiple @change="pick" />
@@ -71,16 +81,10 @@ function pick(event: Event) {
           Allocate codes
         </button>
         <ReleaseDocuments />
-      </p>
-    </div>
-    <div class="when">
-      <strong v-if="head.date">{{ day(head.date) }}</strong>
-      <strong v-else class="quiet">No release date</strong>
-      <span v-if="head.date && head.days !== null" class="quiet">
-        {{ distance(head.days)
-        }}<template v-if="head.deliverBy && head.days > 0"> · deliver by {{ shortDay(head.deliverBy) }}</template>
-      </span>
-      <BButton variant="primary" size="sm" @click="router.push({ name: 'send', params: route.params })">Send…</BButton>
+        <BButton variant="primary" size="sm" @click="router.push({ name: 'send', params: route.params })">
+          Send…
+        </BButton>
+      </div>
     </div>
   </header>
 </template>
@@ -155,8 +159,14 @@ p {
     600 var(--type-head) Bitter,
     serif;
 }
-.when button {
+.deeds {
+  display: flex;
+  align-items: center;
+  gap: var(--space-6);
   margin-top: auto;
+  font-size: var(--type-row);
+}
+.deeds .btn {
   padding: var(--space-2) var(--space-6);
 }
 </style>

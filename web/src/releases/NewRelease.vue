@@ -74,7 +74,7 @@ async function begin() {
       <ul>
         <li v-for="line in left" :key="line">{{ line }}</li>
       </ul>
-      <div class="end">
+      <div class="dialog-end">
         <BButton variant="primary" @click="((left = []), (open = false))">OK</BButton>
       </div>
     </template>
@@ -106,7 +106,7 @@ async function begin() {
         </p>
       </template>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="end">
+      <div class="dialog-end">
         <button class="act" type="button" @click="open = false">Cancel</button>
         <BButton type="submit" variant="primary" :disabled="busy || (source === 'document' && !text.trim())"
           >Create</BButton

@@ -85,7 +85,7 @@ async function apply() {
       <p v-if="kind === 'people'" class="quiet">
         The other spellings are kept with the person, so that incoming names are still recognised.
       </p>
-      <div class="end">
+      <div class="dialog-end">
         <button class="act" type="button" @click="emit('cancel')">Cancel</button>
         <BButton variant="primary" size="sm" :disabled="busy || !value.places.length" @click="apply"
           >Change {{ many(value.places.length, 'place') }}</BButton

@@ -56,7 +56,7 @@ async function send(method: 'PUT' | 'DELETE') {
       <textarea v-model="text" class="form-control mono" rows="16" spellcheck="false" :readonly="!mayChange" />
     </label>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="end">
+    <div class="dialog-end">
       <button
         v-if="mayChange && kept?.own"
         class="act aside"

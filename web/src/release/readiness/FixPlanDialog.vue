@@ -58,7 +58,7 @@ async function apply() {
           </tbody>
         </table>
       </div>
-      <div class="end">
+      <div class="dialog-end">
         <span class="quiet aside"
           >Resolves {{ plan.ended.length }} of {{ props.findings.length }}. One undo reverts everything.</span
         >

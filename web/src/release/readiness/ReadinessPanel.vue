@@ -133,7 +133,7 @@ const withdraw = (findings: string[]) =>
               </td>
             </tr>
             <tr class="time">
-              <th scope="row" class="family">In time</th>
+              <th scope="row" class="family">Deadline</th>
               <td v-for="each in meant" :key="each.id" :class="each.standing.toLowerCase()">{{ each.says }}</td>
             </tr>
           </tbody>

@@ -154,7 +154,7 @@ async function send() {
       <BFormInput id="again" v-model="password" type="password" autocomplete="current-password" required />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p v-for="each in refused" :key="each" class="problem" role="alert">{{ each }}</p>
-      <div class="end">
+      <div class="dialog-end">
         <button class="act" type="button" @click="open = false">{{ refused.length ? 'Close' : 'Cancel' }}</button>
         <BButton
           v-if="!refused.length"

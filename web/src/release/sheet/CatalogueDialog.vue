@@ -77,7 +77,7 @@ async function take() {
       A recording is the same everywhere: ISRC, master, credits and work are shared. Title and position belong to this
       release.
     </p>
-    <div class="end">
+    <div class="dialog-end">
       <button class="act" type="button" @click="open = false">Cancel</button>
       <BButton variant="primary" :disabled="!taken.length" @click="take">
         Add {{ taken.length === 1 ? '1 recording' : `${taken.length} recordings` }}

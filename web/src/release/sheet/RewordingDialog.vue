@@ -113,7 +113,7 @@ async function apply() {
         </tr>
       </tbody>
     </table>
-    <div class="end">
+    <div class="dialog-end">
       <button class="act" type="button" @click="open = false">Cancel</button>
       <BButton variant="primary" :disabled="!taken.length" @click="apply">Change {{ taken.length }}</BButton>
     </div>

@@ -112,7 +112,7 @@ onUnmounted(() => (release.at = null))
             <button class="tool" type="button" @click="reading = true">Read a track list…</button>
             <button class="tool" type="button" @click="finding = true">Catalogue…</button>
             <button class="tool" type="button" @click="rewording = true">Change titles…</button>
-            <button class="tool" type="button" @click="release.addTrack()">Add a track</button>
+            <button class="tool" type="button" @click="release.addTrack()">Add track</button>
             <button class="tool" type="button" :disabled="!at?.row" @click="sheet.remove">
               {{ chosen && chosen.top !== chosen.bottom ? 'Remove tracks' : 'Remove track' }}
             </button>

@@ -114,7 +114,7 @@ function put(cell: FactCell, event: Event) {
     </div>
     <p v-for="problem in props.work.problems" :key="problem" class="wrong"><Mark weight="risk" /> {{ problem }}.</p>
     <button class="act" type="button" :aria-expanded="open" @click="open = !open">
-      Lyrics {{ Object.keys(props.work.lyrics).join(', ') || 'none yet' }}
+      Lyrics: {{ Object.keys(props.work.lyrics).join(', ') || 'none yet' }}
     </button>
     <div v-if="open" class="lyrics">
       <textarea

@@ -118,11 +118,13 @@ describe('C6 Works and who has which share', () => {
     await select(0)
     await select(2)
     await at.button('Divide equally').trigger('click')
+    await eventually(() =>
+      expect(at.posts().map((each) => each.path)).toEqual([
+        '/api/releases/7/works/1/equal',
+        '/api/releases/7/works/3/equal',
+      ]),
+    )
     await flushPromises()
-    expect(at.posts().map((each) => each.path)).toEqual([
-      '/api/releases/7/works/1/equal',
-      '/api/releases/7/works/3/equal',
-    ])
     await select(0)
     await select(1)
     await at.button('Make them the same work').trigger('click')

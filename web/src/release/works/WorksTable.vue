@@ -68,7 +68,7 @@ function together(which: 'same' | 'equal') {
       <col style="width: 15%" />
       <col style="width: 12%" />
       <col style="width: 48px" />
-      <col style="width: 58px" />
+      <col style="width: 68px" />
       <col style="width: 88px" />
     </colgroup>
     <thead>
@@ -208,7 +208,9 @@ thead th {
   display: block;
   font-size: var(--type-note);
 }
-.figure {
+.line > .figure,
+thead .figure {
+  padding-right: var(--space-6);
   text-align: right;
 }
 td.mono {

@@ -54,7 +54,7 @@ public record ReadinessView(
      * @param readiness heaviest open finding
      * @param count open findings of that weight
      * @param all open findings of any weight
-     * @param accepted risks taken
+     * @param accepted rules whose risk was taken somewhere
      * @param rules how many rules were asked
      */
     public record BoardCell(Readiness readiness, int count, int all, int accepted, int rules) {}

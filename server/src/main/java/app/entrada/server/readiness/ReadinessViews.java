@@ -113,7 +113,12 @@ class ReadinessViews {
                             Readiness.of(counts),
                             counts.isEmpty() ? 0 : requireNonNull(counts.get(counts.lastKey())),
                             all,
-                            here.size() - all,
+                            (int) here.stream()
+                                    .filter(finding ->
+                                            finding.open(profile.id()).isEmpty())
+                                    .map(Finding::rule)
+                                    .distinct()
+                                    .count(),
                             rules));
         }
         return new ReadinessView.BoardRow(family.label(), cells);

@@ -425,7 +425,7 @@ class AccountsTest {
                                 : " " + line.path("detail").asString()));
         assertThat(said)
                 .containsExactly(
-                        "manager put on hold",
+                        "manager suspended",
                         "manager role changed reader",
                         who.name + " password changed",
                         who.name + " signed in",

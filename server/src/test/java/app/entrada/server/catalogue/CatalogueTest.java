@@ -108,7 +108,7 @@ class CatalogueTest {
                 .isEqualTo(counted("""
                         SELECT count(*) FROM delivery WHERE destination = 'lumenfold' AND state = 'accepted'"""));
         JsonNode half = window("genre folk, year of the flood");
-        assertThat(half.path("parts").path(1).path("problem").asString()).startsWith("Year takes a year");
+        assertThat(half.path("parts").path(1).path("problem").asString()).startsWith("Year needs a year");
     }
 
     @Test

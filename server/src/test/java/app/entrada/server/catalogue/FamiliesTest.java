@@ -96,7 +96,7 @@ class FamiliesTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(texts(folk).get(0)).isEqualTo("Folk");
-        assertThat(folk.path("evidence").toString()).contains("“Folk” is the word of the vocabulary.");
+        assertThat(folk.path("evidence").toString()).contains("“Folk” is the standard term.");
         String wrong = texts(folk).get(1);
         int before = Integer.parseInt(column("SELECT count(*)::text FROM release WHERE genre = '" + wrong + "'")
                 .get(0));

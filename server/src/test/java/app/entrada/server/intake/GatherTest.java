@@ -104,7 +104,7 @@ class GatherTest {
         assertThat(first.path("proposal").path("file").path("name").asString()).isEqualTo("01_Neap_FINAL.wav");
         assertThat(first.path("proposal").path("name").asDouble()).isEqualTo(1);
         assertThat(first.path("proposal").path("sound").isNull()).isTrue();
-        assertThat(manager.get("/api/releases/" + id).text()).contains("waits to be confirmed");
+        assertThat(manager.get("/api/releases/" + id).text()).contains("but not confirmed");
         JsonNode after = manager.post(
                         "/api/releases/" + id + "/placements", Map.of("certain", true, "placements", List.of()))
                 .json();
@@ -275,6 +275,6 @@ class GatherTest {
                 .isEqualTo(404);
         Client.Answer none = manager.upload("/api/inspect?name=a.wav", "Dear label".getBytes(UTF_8));
         assertThat(none.status()).isEqualTo(422);
-        assertThat(none.text()).contains("cannot be read as a sound file", "Nothing was kept");
+        assertThat(none.text()).contains("cannot be read as an audio file", "Nothing was saved");
     }
 }
