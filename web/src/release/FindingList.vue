@@ -142,9 +142,11 @@ h2 span {
 }
 .hint .act {
   margin-left: auto;
+  min-height: 0;
 }
 .hint {
   display: flex;
+  align-items: baseline;
   margin: var(--space-1) 0 var(--space-4);
   font-size: var(--type-note);
 }

@@ -166,6 +166,10 @@ p {
   margin-top: auto;
   font-size: var(--type-row);
 }
+.deeds .act {
+  display: inline-flex;
+  align-items: center;
+}
 .deeds .btn {
   padding: var(--space-2) var(--space-6);
 }

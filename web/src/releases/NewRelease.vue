@@ -118,6 +118,7 @@ async function begin() {
 
 <style scoped>
 fieldset {
+  margin-top: var(--space-5);
   display: flex;
   flex-wrap: wrap;
   gap: var(--space-2) var(--space-6);
@@ -131,6 +132,9 @@ legend,
 .title {
   display: block;
   margin-top: var(--space-5);
+}
+.title:first-child {
+  margin-top: 0;
 }
 p {
   margin: var(--space-5) 0 0;

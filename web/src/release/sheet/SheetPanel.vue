@@ -230,7 +230,7 @@ onUnmounted(() => (release.at = null))
 }
 .tool {
   color: var(--ink);
-  font-size: var(--type-row);
+  font-size: var(--type-note);
 }
 .tool:hover:not(:disabled) {
   color: var(--madder);

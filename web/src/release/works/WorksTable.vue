@@ -62,14 +62,14 @@ function together(which: 'same' | 'equal') {
   <table class="narrow" aria-label="Works">
     <colgroup>
       <col style="width: 24px" />
-      <col style="width: 21%" />
-      <col style="width: 126px" />
+      <col style="width: 17%" />
+      <col style="width: 120px" />
       <col />
-      <col style="width: 15%" />
-      <col style="width: 12%" />
-      <col style="width: 48px" />
-      <col style="width: 68px" />
-      <col style="width: 88px" />
+      <col style="width: 11%" />
+      <col style="width: 10%" />
+      <col style="width: 44px" />
+      <col style="width: 60px" />
+      <col style="width: 104px" />
     </colgroup>
     <thead>
       <tr>

@@ -36,7 +36,7 @@ final class SurviveBench {
     /** Of so many kills one is followed by another without waiting until all runs again. */
     private static final int AT_ONCE_EVERY = 4;
 
-    private static final Duration LONGEST_RESTART = Duration.ofMinutes(2);
+    private static final Duration LONGEST_RESTART = Duration.ofMinutes(5);
     private static final Duration LONGEST_WORK = Duration.ofMinutes(2);
     private static final JsonMapper JSON = new JsonMapper();
     private static final Map<String, String> SETTINGS = Map.of(
@@ -74,6 +74,12 @@ final class SurviveBench {
             return bench.run(kills, longest);
         } catch (InterruptedException | ExecutionException stopped) {
             throw new IOException(stopped);
+        } catch (IOException ended) {
+            bench.ledger.wrong("the campaign ended early: " + ended.getMessage());
+            throw new IOException(
+                    "after %d kills; what was there is kept in %s"
+                            .formatted(bench.servers + bench.databases, bench.house.at("")),
+                    ended);
         } finally {
             bench.ledger.end();
             bench.house.script("stop");

@@ -175,7 +175,7 @@ public class DeliveryService {
             if (open > 0)
                 hindrances.add(new Hindrance(
                         Hindrance.Cause.COPIES,
-                        "%d of %d copies (“%s”) are out of date."
+                        "%d of %d copies (“%s”) are missing or out of date."
                                 .formatted(
                                         open, of.getValue().size(), of.getKey().name())));
         }

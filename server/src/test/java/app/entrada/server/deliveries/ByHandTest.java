@@ -152,7 +152,7 @@ class ByHandTest {
         String outlets = "/api/destinations/" + quay + "/outlets";
         Client.Answer twice = manager.put(outlets, Map.of("names", List.of("Tidebox", "tidebox")));
         assertThat(twice.status()).isEqualTo(422);
-        assertThat(twice.text()).contains("among the outlets twice", "Nothing was changed");
+        assertThat(twice.text()).contains("appears twice among the outlets", "Nothing was changed");
         assertThat(RunningServer.signedIn("assistant")
                         .put(outlets, Map.of("names", List.of("Tidebox")))
                         .status())
@@ -197,7 +197,7 @@ class ByHandTest {
     void a_form_is_worked_through_handed_over_refused_mended_and_accepted() {
         String bare = add("distributor", "Bare Quay");
         assertThat(way(bare, "form", null).status()).isEqualTo(200);
-        assertThat(send(bare, "delivery").text()).contains("captions of Bare Quay's form");
+        assertThat(send(bare, "delivery").text()).contains("captions of the form of Bare Quay");
         captions();
         assertThat(entry("Release date").path("value").asString()).isEqualTo("12/02/2027");
         assertThat(entry("Writer").path("value").asString()).isEqualTo("Amberley, Joss");
@@ -390,7 +390,7 @@ class ByHandTest {
     void a_plant_finds_its_archive_in_the_folder_and_a_folder_that_is_gone_is_waited_for() throws IOException {
         Client.Answer own = way(plant, "folder", RunningServer.folder().toString());
         assertThat(own.status()).isEqualTo(422);
-        assertThat(own.text()).contains("the data of this installation");
+        assertThat(own.text()).contains("the data folder of this installation");
         assertThat(way(plant, "folder", "/nowhere/at/all").text()).contains("/nowhere/at/all");
         assertThat(way(plant, "folder", "relative").status()).isEqualTo(422);
         Path away = folder.resolveSibling(folder.getFileName() + "-away");
