@@ -66,7 +66,7 @@ class CommandLineTest {
         String[] lines = said.split("\n");
         assertThat(lines).hasSize(2);
         assertThat(lines[0]).contains("\"kind\":\"ISRC\"", "\"valid\":true", "\"canonical\":\"XANW92600041\"");
-        assertThat(lines[1]).contains("\"valid\":false", "last digit would be 5");
+        assertThat(lines[1]).contains("\"valid\":false", "last digit is 5");
     }
 
     @Test

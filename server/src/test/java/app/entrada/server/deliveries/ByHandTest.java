@@ -176,7 +176,7 @@ class ByHandTest {
 
         manager.put(outlets, Map.of("names", List.of("Tidebox")));
         assertThat(destination(quay).toString())
-                .contains("Lower Quay serves none of the outlets that were chosen: Lantern. Choose others");
+                .contains("Lower Quay serves none of the chosen outlets: Lantern. Choose others");
         manager.meant(release, "release.destinations", withQuay, usual);
     }
 
@@ -397,7 +397,7 @@ class ByHandTest {
         Files.move(folder, away);
         long id = sent(plant);
         ReadyRelease.until(
-                () -> newest(plant).path("events").toString().contains("is not there"),
+                () -> newest(plant).path("events").toString().contains("does not exist"),
                 () -> newest(plant).toString());
         Files.move(away, folder);
         ReadyRelease.until(
