@@ -53,6 +53,10 @@ final class SurviveBench {
     private final Path folder;
     private final Random random = new Random(14);
     private final Ledger ledger = new Ledger();
+
+    /** One thread for each hand. */
+    private final ExecutorService all = Executors.newCachedThreadPool();
+
     private int servers;
     private int databases;
     private int atOnce;
@@ -82,6 +86,7 @@ final class SurviveBench {
                     ended);
         } finally {
             bench.ledger.end();
+            bench.all.shutdown();
             bench.house.script("stop");
             // what went wrong is kept to be looked at
             if (bench.ledger.wrong().isEmpty()) bench.house.clear();
@@ -126,14 +131,12 @@ final class SurviveBench {
                 new ExchangingKeys(ledger),
                 new BackingUp(ledger, house)));
 
-        ExecutorService all = Executors.newFixedThreadPool(hands.size());
         List<Future<Void>> working = new ArrayList<>();
         for (Hand each : hands) working.add(all.submit(each.at(this::signedIn)));
         killing(most, longest);
         LockSupport.parkNanos(Duration.ofSeconds(5).toNanos());
         ledger.end();
         for (Future<Void> each : working) each.get();
-        all.shutdown();
 
         Person last = signedIn();
         delivering.held(last, JSON.readTree(http("GET", "/lumenfold/control/state", "")));
