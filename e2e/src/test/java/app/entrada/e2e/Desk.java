@@ -48,7 +48,7 @@ final class Desk {
         browser.click(".modal button", "Create");
         browser.see("h1", title);
         browser.see("[data-cell='1.title']", title);
-        browser.click(".marks .act", "Allocate codes");
+        browser.click(".deeds .act", "Allocate codes");
         browser.see("[data-cell='0.barcode']", "9 521234");
     }
 
