@@ -301,7 +301,7 @@ class CommandLineTest {
                         "--out",
                         out.toString()))
                 .isEqualTo(3);
-        assertThat(said).contains("belongs to no series");
+        assertThat(said).contains("has no series");
         Files.writeString(
                 document, Files.readString(document).replace("\"kind\":", "\"series\": \"Weirside Talks\", \"kind\":"));
         for (String each : new String[] {"lumenfold", "pebblewave", "ppo", "commonshelf", "hearthcast", "aldermoor"}) {

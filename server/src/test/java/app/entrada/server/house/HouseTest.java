@@ -150,7 +150,7 @@ class HouseTest {
                 .hasSize(3)
                 .anySatisfy(each -> assertThat(each)
                         .contains("The running order of “House” lists a track that does not exist (987654321)"))
-                .anySatisfy(each -> assertThat(each).contains("A picture of “House” is not known: " + "cd".repeat(32)))
+                .anySatisfy(each -> assertThat(each).contains("A picture of “House” is missing: " + "cd".repeat(32)))
                 .anySatisfy(each ->
                         assertThat(each).contains("A credit belongs to a recording that does not exist (987654321)"));
         set("running_order", order);

@@ -104,7 +104,7 @@ class DestinationPatternTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "outlets: Lantern | wanted: [Lantern, Tidebox]",
+                "outlets: Lantern | expected: [Lantern, Tidebox]",
                 "outlets: [Lantern, lantern] | appears twice among the outlets",
                 "outlets: ['Lantern, Tidebox'] | without commas, semicolons or colons",
                 "outlets: ['a: b'] | without commas, semicolons or colons",

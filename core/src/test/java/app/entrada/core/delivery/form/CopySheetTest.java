@@ -270,8 +270,8 @@ class CopySheetTest {
             { caption: A, fact: title, limit: -1 }               | limit is “-1”
             { caption: A }                                       | has no fact
             { fact: title }                                      | a name of 1 to 120 characters
-            { caption: A, fact: title, per: month }              | wanted: release, track, writer
-            { caption: A, fact: title, date: american }          | wanted: year-month-day, day/month/year
+            { caption: A, fact: title, per: month }              | expected: release, track, writer
+            { caption: A, fact: title, date: american }          | expected: year-month-day, day/month/year
             { caption: A, fact: title, decimals: 1 }             | decimals are 0 or 2
             { caption: A, fact: title, colour: red }             | no key “colour”
             title                                                | a table such as
