@@ -96,7 +96,7 @@ final class CueSheet {
         String[] parts = value.split("\\s+");
         Matcher address = ADDRESS.matcher(parts.length < 2 ? "" : parts[1]);
         if (track == null || !address.matches()) {
-            strange.add(new SourceLine(number, line.strip(), "wanted: INDEX 01 mm:ss:ff below a TRACK"));
+            strange.add(new SourceLine(number, line.strip(), "expected: INDEX 01 mm:ss:ff below a TRACK"));
             return;
         }
         if (!parts[0].equals("01") && !parts[0].equals("1")) return;

@@ -268,7 +268,7 @@ public record Profile(
         if (given == null) return List.of();
         if (!(given instanceof List<?> all) || all.size() > MOST_CAPTIONS)
             throw new IllegalArgumentException(
-                    "wanted: a list of at most %d captions, each as { caption: Album title, fact: title }"
+                    "expected: a list of at most %d captions, each as { caption: Album title, fact: title }"
                             .formatted(MOST_CAPTIONS));
         List<Caption> captions = new ArrayList<>();
         Set<String> names = new HashSet<>();
