@@ -5,6 +5,7 @@ const finding = (rule: string, track: number, more: Partial<Groupable> = {}): Gr
   id: `${rule}:${track}`,
   rule,
   ruleName: `${rule} missing`,
+  family: 'Codes',
   weight: 'stop',
   track,
   panel: 'sheet',
@@ -34,6 +35,11 @@ describe('K2 Findings that repeat are one', () => {
   it('and says places where a track has several', () => {
     const [ipi] = grouped([finding('IPI', 1), finding('IPI', 1, { id: 'b' }), finding('IPI', 2)])
     expect(ipi!.places).toBe('3 places')
+  })
+  it('but not what destinations answered, each in words of its own', () => {
+    expect(
+      grouped([finding('answer', 1, { family: 'Answers' }), finding('answer', 2, { family: 'Answers' })]),
+    ).toHaveLength(2)
   })
   it('is fixed by one word only when that is what each fix does', () => {
     const [titles] = grouped([finding('title', 1, { fix: 'Tidy' }), finding('title', 2, { fix: 'Remove' })])

@@ -5,6 +5,7 @@ export interface Groupable {
   id: string
   rule: string
   ruleName: string
+  family: string
   weight: Weight
   track: number
   panel: string
@@ -32,7 +33,8 @@ export interface FindingGroup<F extends Groupable> {
 export function grouped<F extends Groupable>(findings: F[]): FindingGroup<F>[] {
   const groups = new Map<string, F[]>()
   for (const finding of findings) {
-    const key = `${finding.rule} ${finding.weight}`
+    // what destinations answered has a sentence of its own each
+    const key = finding.family === 'Answers' ? finding.id : `${finding.rule} ${finding.weight}`
     const group = groups.get(key)
     if (group) group.push(finding)
     else groups.set(key, [finding])

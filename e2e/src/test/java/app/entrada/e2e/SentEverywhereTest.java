@@ -182,7 +182,7 @@ class SentEverywhereTest {
         browser.click(".readiness .act", "Compress");
         browser.click("button", "Preview");
         browser.click("button", "Use as front cover");
-        browser.seeNoLonger(".findings", "at most 300,000 are taken");
+        browser.seeNoLonger(".findings", "at most 300,000 are accepted");
         copies("Spoken episode");
         browser.click(".tabs a", "Send");
         choose("Hearthcast");

@@ -52,14 +52,14 @@ public record Finding(
 
     /**
      * How many things of each weight are open for a destination, the lightest first; weights without any are absent. A rule that
-     * objects in several places is one thing.
+     * objects in several places is one thing; of what destinations answered each sentence is one of its own.
      */
     public static SortedMap<Weight, Integer> counts(Collection<Finding> findings, String destination) {
         SortedMap<Weight, Set<String>> rules = new TreeMap<>();
         for (Finding finding : findings)
             finding.open(destination)
                     .ifPresent(weight -> rules.computeIfAbsent(weight, none -> new HashSet<>())
-                            .add(finding.rule()));
+                            .add(finding.family() == RuleFamily.ANSWERS ? finding.id() : finding.rule()));
         SortedMap<Weight, Integer> counts = new TreeMap<>();
         rules.forEach((weight, those) -> counts.put(weight, those.size()));
         return counts;
