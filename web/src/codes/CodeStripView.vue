@@ -52,7 +52,7 @@ function reserve() {
     <p class="counts">
       <i class="used" /> {{ props.strip.used }} used <i class="reserved" /> {{ props.strip.kept.length }} reserved
       <i class="spent" /> {{ props.strip.spent }} retired <i class="free" /> {{ free.toLocaleString('en-GB') }} free
-      <span class="quiet">drawn to {{ end.toLocaleString('en-GB') }}</span>
+      <span class="quiet">shown up to {{ end.toLocaleString('en-GB') }}</span>
     </p>
     <p v-for="kept in props.strip.kept" :key="kept.code" class="kept">
       <span class="mono">{{ kept.display }}</span> reserved for {{ kept.reservedFor }}
@@ -65,7 +65,7 @@ function reserve() {
       <input
         v-model="reservedFor"
         class="for"
-        placeholder="what is to come"
+        placeholder="the next album"
         :aria-label="`What ${props.strip.name} are reserved for`"
       />
       <button class="act" type="submit" :disabled="!reservedFor.trim()">Reserve</button>

@@ -161,7 +161,7 @@ const readOnly = session.who?.role === 'reader'
         </form>
       </div>
       <p v-if="!person.appears.length" class="quiet unused">Not on any release, track or work.</p>
-      <h3 v-else>On {{ person.appears.length }} {{ person.appears.length === 1 ? 'place' : 'places' }}</h3>
+      <h3 v-else>Appears in {{ person.appears.length }} {{ person.appears.length === 1 ? 'place' : 'places' }}</h3>
       <ul>
         <li v-for="(each, i) in person.appears" :key="i">
           <RouterLink :to="`/releases/${each.release}/sheet?at=${each.track}.${each.column}`">{{
