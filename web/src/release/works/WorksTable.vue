@@ -39,6 +39,8 @@ function keys(event: KeyboardEvent, work: WorkCard) {
   else if (event.key === ' ' && !props.readOnly) flip(selected.value, work.id)
   else return
   event.preventDefault()
+  // what the row has done is not for the page as well
+  event.stopPropagation()
 }
 function together(which: 'same' | 'equal') {
   if (which === 'same') emit('same', chosen.value)
