@@ -127,10 +127,6 @@ select,
 input {
   height: 28px;
   max-width: 220px;
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
 ol {
   list-style: none;

@@ -238,10 +238,6 @@ footer .end {
   margin-left: auto;
 }
 kbd {
-  padding: 0 var(--space-2);
   font-size: var(--type-small);
-  color: var(--quiet);
-  background: var(--card);
-  border: 1px solid var(--line);
 }
 </style>

@@ -49,10 +49,6 @@ textarea {
   width: 100%;
   height: 90px;
   padding: var(--space-3) var(--space-4);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
   font-size: var(--type-note);
 }
 .line {

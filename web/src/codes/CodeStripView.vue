@@ -134,10 +134,6 @@ input {
   width: 62px;
   height: 26px;
   padding: 0 var(--space-2);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
 input.for {
   width: 240px;

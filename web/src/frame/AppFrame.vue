@@ -203,9 +203,6 @@ header {
   white-space: nowrap;
 }
 kbd {
-  color: var(--quiet);
-  background: var(--card);
-  border: 1px solid var(--line);
   padding: 1px var(--space-2);
 }
 :deep(.account) {

@@ -159,10 +159,6 @@ input {
   width: 100%;
   height: 28px;
   padding: 0 var(--space-4);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
 input::placeholder {
   color: var(--quiet);

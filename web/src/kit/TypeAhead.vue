@@ -126,10 +126,6 @@ input {
   width: 100%;
   height: 26px;
   padding: 0 var(--space-2);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
   font: inherit;
 }
 .list {

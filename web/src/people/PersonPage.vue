@@ -223,10 +223,6 @@ select {
   width: 100%;
   height: 28px;
   padding: 0 var(--space-2);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
 .wrong {
   color: var(--risk);

@@ -98,10 +98,6 @@ input {
   min-width: 0;
   height: 26px;
   padding: 0 var(--space-2);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
 .list > .act {
   padding: var(--space-2) 0;

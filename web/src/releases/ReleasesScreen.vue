@@ -115,10 +115,6 @@ input {
   height: 30px;
   margin-right: auto;
   padding: 0 var(--space-4);
-  background: var(--card);
-  color: var(--ink);
-  border: 1px solid var(--line);
-  border-radius: 3px;
 }
 .problem {
   color: var(--stop);

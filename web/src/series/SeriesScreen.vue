@@ -158,10 +158,6 @@ p {
 input {
   height: 28px;
   padding: 0 var(--space-3);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
 .pick {
   cursor: pointer;

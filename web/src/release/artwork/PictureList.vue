@@ -98,10 +98,6 @@ img {
 select {
   width: 130px;
   height: 28px;
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
 .name {
   max-width: 240px;

@@ -187,10 +187,6 @@ label {
 textarea {
   flex: 1;
   padding: var(--space-4);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
   font-size: var(--type-note);
   resize: none;
 }

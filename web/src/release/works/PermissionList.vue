@@ -92,9 +92,5 @@ input {
   height: 28px;
   max-width: 220px;
   padding: 0 var(--space-3);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
 </style>

@@ -196,10 +196,6 @@ input,
 select {
   height: 26px;
   padding: 0 var(--space-2);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
   font: inherit;
 }
 select {

@@ -145,10 +145,6 @@ header {
 select {
   height: 26px;
   max-width: 240px;
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
   font-size: var(--type-row);
 }
 .facts {
@@ -165,10 +161,6 @@ input {
   width: 100%;
   height: 26px;
   padding: 0 var(--space-2);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
 .bars {
   display: grid;

@@ -122,10 +122,6 @@ h3 {
 input {
   height: 26px;
   padding: 0 var(--space-2);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
 .total {
   text-align: right;
