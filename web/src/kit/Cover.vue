@@ -2,7 +2,7 @@
 /** A release's front cover, or a plain field where there is none yet. */
 import type { Head } from '../api/types'
 
-const props = defineProps<{ head: Head; side: number }>()
+const props = defineProps<{ head: Pick<Head, 'title' | 'cover'>; side: number }>()
 </script>
 
 <template>

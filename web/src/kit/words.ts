@@ -15,3 +15,6 @@ export async function findWord(type: string, typed: string): Promise<Suggestion[
     .filter((word) => word.text.toLowerCase() === last || word.means.toLowerCase().startsWith(last))
     .map((word) => ({ text: kept + word.text, more: word.means }))
 }
+
+/** A fact's name within a sentence: abbreviations stay as they are. */
+export const within = (name: string) => (name === name.toUpperCase() ? name : name.toLowerCase())

@@ -37,7 +37,13 @@ const people = (
   screen(
     PeopleScreen,
     { 'GET /api/people': finding(typeof all === 'function' ? all : () => all, spellings) },
-    { at: '/people', stubs: { PersonPage: { props: ['id'], template: '<p class="page">{{ id }}</p>' } } },
+    {
+      at: '/people',
+      stubs: {
+        PersonPage: { props: ['id'], template: '<p class="page">{{ id }}</p>' },
+        PeopleStart: { template: '<i />' },
+      },
+    },
   )
 type People = Awaited<ReturnType<typeof people>>
 const names = ({ shown }: People) => shown.findAll('.list .name').map((each) => each.text())

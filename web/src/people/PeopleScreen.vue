@@ -3,11 +3,15 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, got } from '../api/client'
+import { useSession } from '../api/session'
+import { within } from '../kit/words'
 import { useParts } from '../kit/useParts'
 import Mark from '../kit/Mark.vue'
+import PeopleStart from './PeopleStart.vue'
 import PersonPage from './PersonPage.vue'
 
 const route = useRoute()
+const session = useSession()
 const KINDS = { '': 'All kinds', person: 'Persons', group: 'Groups', company: 'Companies' }
 const kind = ref('')
 const { filter, list, shown, problem, load, more } = useParts(
@@ -16,8 +20,6 @@ const { filter, list, shown, problem, load, more } = useParts(
   { people: 'elsewhere' },
 )
 watch(kind, () => void load())
-/** A fact's name within a sentence: abbreviations stay as they are. */
-const within = (name: string) => (name === name.toUpperCase() ? name : name.toLowerCase())
 const chosen = computed(() => Number(route.params.id ?? 0))
 </script>
 
@@ -64,7 +66,7 @@ const chosen = computed(() => Number(route.params.id ?? 0))
       <p v-else-if="list?.more" class="quiet">There are more matches; type more of the name.</p>
     </section>
     <PersonPage v-if="chosen" :id="chosen" :key="chosen" @changed="load" />
-    <p v-else class="quiet nobody">Select a person to see names, identifiers and everything they appear on.</p>
+    <PeopleStart v-else :read-only="session.who?.role === 'reader'" @changed="load" />
   </div>
 </template>
 
@@ -123,9 +125,6 @@ li a.here {
 .count {
   width: 26px;
   text-align: right;
-}
-.nobody {
-  padding: var(--space-7);
 }
 .problem {
   color: var(--stop);

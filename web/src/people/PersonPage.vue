@@ -1,15 +1,19 @@
 <script setup lang="ts">
-/** Somebody: facts to edit, where they appear, who may be the same. */
-import { ref } from 'vue'
+/** Somebody: names and identifiers, groups and members, who may be the same, everything they are on. Boxes come when edited. */
+import { computed, ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { MergeLine, PersonFact, PersonView } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
 import Mark from '../kit/Mark.vue'
 import TypeAhead from '../kit/TypeAhead.vue'
+import { within } from '../kit/words'
 import { useLoad } from '../kit/useLoad'
 import { findPeople } from './find'
 import MergeDialog from './MergeDialog.vue'
+import PersonFacts from './PersonFacts.vue'
+import PersonReleases from './PersonReleases.vue'
+import PersonYears from './PersonYears.vue'
 
 const props = defineProps<{ id: number }>()
 const emit = defineEmits<{ changed: [] }>()
@@ -31,16 +35,13 @@ const run = (asked: Promise<{ data?: PersonView }>) =>
     person.value = await got(asked)
     emit('changed')
   })
-function put(fact: PersonFact, event: Event) {
-  const typed = (event.target as HTMLInputElement).value.trim() || null
-  if (typed !== (fact.value ?? null))
-    void run(
-      api.POST('/api/people/{id}/changes', {
-        params: params(),
-        body: { field: fact.field, before: fact.value, after: typed },
-      }),
-    )
-}
+const put = (fact: PersonFact, after: string | null) =>
+  run(
+    api.POST('/api/people/{id}/changes', {
+      params: params(),
+      body: { field: fact.field, before: fact.value, after },
+    }),
+  )
 const undo = (way: 'undo' | 'redo') =>
   attempt(async () => {
     await got<unknown>(way === 'undo' ? api.POST('/api/people/undo') : api.POST('/api/people/redo'))
@@ -82,6 +83,18 @@ async function merge() {
   }
 }
 const readOnly = session.who?.role === 'reader'
+/** What is said above, or below in a line of years. */
+const ELSEWHERE = ['party.name', 'party.kind', 'party.members']
+const said = computed(() =>
+  (person.value?.facts ?? []).filter(
+    (each) => !ELSEWHERE.includes(each.field) && (each.value != null || each.asked || each.problem),
+  ),
+)
+const kind = computed(() => person.value?.facts.find((each) => each.field === 'party.kind')?.value ?? '')
+const CODES = ['ipi', 'isni']
+/** The box in which one begins to edit; nothing is edited while it is empty. */
+const editing = ref('')
+const count = computed(() => (person.value?.releases ?? []).reduce((sum, each) => sum + each.places.length, 0))
 </script>
 
 <template>
@@ -95,7 +108,7 @@ const readOnly = session.who?.role === 'reader'
     <template v-else>
       <header>
         <h2>{{ person.name }}</h2>
-        <span v-if="person.groups.length" class="quiet">member of {{ person.groups.join(', ') }}</span>
+        <span v-if="kind && kind !== 'person'" class="quiet">{{ kind }}</span>
         <span class="push" />
         <template v-if="!readOnly">
           <button
@@ -117,7 +130,7 @@ const readOnly = session.who?.role === 'reader'
             Redo
           </button>
           <button
-            v-if="!person.appears.length && !person.groups.length"
+            v-if="!person.releases.length && !person.groups.length"
             class="act"
             type="button"
             title="This name is not used anywhere. It can be restored later."
@@ -125,32 +138,42 @@ const readOnly = session.who?.role === 'reader'
           >
             Dismiss
           </button>
+          <button class="btn btn-sm btn-line" type="button" @click="editing = editing ? '' : 'party.name'">
+            {{ editing ? 'Done' : 'Edit' }}
+          </button>
         </template>
       </header>
-      <div class="facts">
-        <label v-for="fact in person.facts" :key="fact.field" :title="fact.help">
-          <span>{{ fact.name }}</span>
-          <select v-if="fact.words.length" :value="fact.value ?? ''" :disabled="readOnly" @change="put(fact, $event)">
-            <option value=""></option>
-            <option v-for="word in fact.words" :key="word" :value="word">{{ word }}</option>
-          </select>
-          <input
-            v-else
-            :value="fact.type === 'members' ? (fact.value ?? '') : (fact.shown ?? '')"
-            :disabled="readOnly"
-            :class="{ mono: ['ipi', 'isni'].includes(fact.type) }"
-            @change="put(fact, $event)"
-          />
-          <span v-if="fact.problem" class="wrong"><Mark weight="risk" /> {{ fact.problem }}</span>
-        </label>
-      </div>
-      <div v-if="!readOnly" class="same">
-        <h3>Possible duplicates</h3>
+      <PersonFacts v-if="editing" :facts="person.facts" :first="editing" @put="put" />
+      <dl v-else class="said">
+        <template v-for="fact in said" :key="fact.field">
+          <dt>{{ fact.name }}</dt>
+          <dd>
+            <template v-if="fact.value != null || fact.problem">
+              <span :class="{ mono: CODES.includes(fact.type) }">{{ fact.shown ?? fact.value }}</span>
+              <template v-if="CODES.includes(fact.type)">
+                <Mark :weight="fact.problem ? 'risk' : 'ready'" />
+                <span v-if="!fact.problem" class="quiet">check digits match</span>
+              </template>
+              <span v-if="fact.problem" class="wrong">{{ fact.problem }}</span>
+            </template>
+            <template v-else>
+              <span class="quiet">not entered</span>
+              <button v-if="!readOnly" class="act" type="button" @click="editing = fact.field">
+                Add {{ within(fact.name) }}
+              </button>
+            </template>
+          </dd>
+        </template>
+      </dl>
+      <PersonYears v-if="person.members.length" :all="person.members" :year="person.year" says="Members" />
+      <PersonYears v-if="person.groups.length" :all="person.groups" :year="person.year" says="Member of" />
+      <div v-if="!readOnly && (person.alike.length || editing)" class="same">
+        <h3>{{ person.alike.length ? 'Possible duplicates' : 'Merge with another person' }}</h3>
         <p v-for="each in person.alike" :key="each.id">
           {{ each.name }} <span class="quiet">{{ each.why }}</span>
           <button class="act" type="button" @click="preview(each.id, each.name)">Merge into this one…</button>
         </p>
-        <form class="other" @submit.prevent="previewTyped">
+        <form v-if="editing" class="other" @submit.prevent="previewTyped">
           <TypeAhead
             v-model="other"
             label="Another person"
@@ -160,17 +183,14 @@ const readOnly = session.who?.role === 'reader'
           />
         </form>
       </div>
-      <p v-if="!person.appears.length" class="quiet unused">Not on any release, track or work.</p>
-      <h3 v-else>Appears in {{ person.appears.length }} {{ person.appears.length === 1 ? 'place' : 'places' }}</h3>
-      <ul>
-        <li v-for="(each, i) in person.appears" :key="i">
-          <RouterLink :to="`/releases/${each.release}/sheet?at=${each.track}.${each.column}`">{{
-            each.title
-          }}</RouterLink>
-          <span class="quiet">{{ each.track ? `track ${each.track}` : 'release' }}</span>
-          <span>{{ each.says }}</span>
-        </li>
-      </ul>
+      <p v-if="!person.releases.length" class="quiet unused">Not on any release, track or work.</p>
+      <template v-else>
+        <h3>
+          On {{ person.releases.length }} {{ person.releases.length === 1 ? 'release' : 'releases' }}
+          <span class="quiet">{{ count }} {{ count === 1 ? 'place' : 'places' }}</span>
+        </h3>
+        <PersonReleases :releases="person.releases" />
+      </template>
     </template>
     <MergeDialog
       v-if="merging && person"
@@ -207,22 +227,23 @@ h3 {
 .push {
   flex: 1;
 }
-.facts {
+.said {
   display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: var(--space-3) var(--space-6);
-  margin-top: var(--space-5);
+  grid-template-columns: 180px 1fr;
+  gap: var(--space-2) var(--space-5);
+  margin: var(--space-5) 0 0;
+  font-size: var(--type-row);
 }
-label {
-  font-size: var(--type-note);
+dt {
+  font-weight: 400;
   color: var(--quiet);
 }
-input,
-select {
-  display: block;
-  width: 100%;
-  height: 28px;
-  padding: 0 var(--space-2);
+dd {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 var(--space-4);
+  align-items: baseline;
+  margin: 0;
 }
 .wrong {
   color: var(--risk);
@@ -237,17 +258,10 @@ select {
   width: 260px;
   margin-top: var(--space-2);
 }
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-li {
-  display: grid;
-  grid-template-columns: 220px 80px 1fr;
-  gap: var(--space-5);
-  padding: var(--space-2) 0;
-  border-bottom: 1px solid var(--line);
-  font-size: var(--type-row);
+h3 .quiet {
+  margin-left: var(--space-3);
+  font:
+    400 var(--type-note) Barlow,
+    sans-serif;
 }
 </style>

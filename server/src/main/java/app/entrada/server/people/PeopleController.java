@@ -16,6 +16,8 @@ import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.platform.Problem;
+import java.time.Clock;
+import java.time.Year;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -33,11 +35,14 @@ import org.springframework.web.bind.annotation.RestController;
 class PeopleController {
     private static final int MOST_LISTED = 500;
     private static final int MOST_FOUND = 8;
+    private static final int MOST_WANTING = 50;
 
     private final PeopleService people;
     private final ChangeService changes;
+    private final Clock clock;
 
-    PeopleController(PeopleService people, ChangeService changes) {
+    PeopleController(PeopleService people, ChangeService changes, Clock clock) {
+        this.clock = clock;
         this.people = people;
         this.changes = changes;
     }
@@ -66,7 +71,11 @@ class PeopleController {
     /** An identifier as it is written, and whether it is right. */
     record CodeVerdict(String name, String shown, boolean right) {}
 
-    /** A fact about somebody. */
+    /**
+     * A fact about somebody.
+     *
+     * @param asked whether it is missing, and others will ask for it
+     */
     record PersonFact(
             String field,
             String name,
@@ -75,19 +84,46 @@ class PeopleController {
             String help,
             @Nullable String value,
             @Nullable String shown,
-            @Nullable String problem) {}
+            @Nullable String problem,
+            boolean asked) {}
 
-    /** Where somebody stands. */
-    record AppearanceView(long release, String title, int track, String column, String says) {}
+    /**
+     * A release that names somebody.
+     *
+     * @param date of the release, ISO 8601
+     * @param cover its picture's digest
+     */
+    record OnReleaseView(
+            long id,
+            String title,
+            @Nullable String date,
+            @Nullable String cover,
+            List<AppearanceView> places) {}
 
-    /** Somebody's page. */
+    /** Where somebody's name stands; track 0 is the release itself. */
+    record AppearanceView(int track, String column, String says) {}
+
+    /** Somebody in a group, or the group of somebody; years where they are known. */
+    record BelongingView(
+            long id,
+            String name,
+            @Nullable Integer since,
+            @Nullable Integer until) {}
+
+    /**
+     * Somebody's page.
+     *
+     * @param year of today, to which a line of years is drawn
+     */
     record PersonView(
             long id,
             String name,
             List<PersonFact> facts,
-            List<AppearanceView> appears,
-            List<String> groups,
+            List<OnReleaseView> releases,
+            List<BelongingView> groups,
+            List<BelongingView> members,
             List<FoundName> alike,
+            int year,
             ChangeService.Stack stack) {}
 
     /** A change to somebody. */
@@ -99,6 +135,15 @@ class PeopleController {
             String fact, @Nullable String before, @Nullable String after) {}
 
     record MergeInto(long into) {}
+
+    /**
+     * A fact that is missing of some.
+     *
+     * @param whose of whom it is asked, in words
+     * @param count of how many it is missing
+     * @param people those first who are named most often, at most fifty
+     */
+    record WantingView(String field, String name, String whose, int count, List<PersonLine> people) {}
 
     /** People in a list; {@code more} says whether there are others behind them. */
     record PeoplePart(List<PersonLine> people, boolean more) {}
@@ -118,20 +163,34 @@ class PeopleController {
         int most = Math.max(1, Math.min(count, MOST_LISTED));
         PeopleService.PeopleList list =
                 find.isBlank() || find.length() > 200 ? people.list(kind, after, most) : people.found(find, kind, most);
-        return new PeoplePart(
-                list.people().stream()
-                        .map(person -> new PersonLine(
-                                person.id(),
-                                requireNonNull(person.facts().text(Fields.PARTY_NAME)),
-                                person.facts().text(Fields.PARTY_KIND),
-                                person.facts().text(Fields.PARTY_LEGAL_NAME),
-                                codes(person.facts()),
-                                person.missing().stream()
-                                        .<String>map(Field::name)
-                                        .toList(),
-                                person.appears()))
-                        .toList(),
-                list.more());
+        return new PeoplePart(list.people().stream().map(PeopleController::line).toList(), list.more());
+    }
+
+    private static PersonLine line(PeopleService.Listed person) {
+        return new PersonLine(
+                person.id(),
+                requireNonNull(person.facts().text(Fields.PARTY_NAME)),
+                person.facts().text(Fields.PARTY_KIND),
+                person.facts().text(Fields.PARTY_LEGAL_NAME),
+                codes(person.facts()),
+                person.missing().stream().<String>map(Field::name).toList(),
+                person.appears());
+    }
+
+    /** What others will ask of people, and is missing. */
+    @GetMapping("/api/people/wanting")
+    List<WantingView> wanting() {
+        return people.wanting().stream()
+                .map(each -> new WantingView(
+                        each.field().id(),
+                        each.field().name(),
+                        each.whose(),
+                        each.people().size(),
+                        each.people().stream()
+                                .limit(MOST_WANTING)
+                                .map(PeopleController::line)
+                                .toList()))
+                .toList();
     }
 
     private static List<CodeVerdict> codes(Facts facts) {
@@ -164,22 +223,35 @@ class PeopleController {
                 requireNonNull(person.facts().text(Fields.PARTY_NAME)),
                 Fields.of(Entity.PARTY).stream()
                         .filter(field -> field != Fields.PARTY_MERGED_INTO)
-                        .map(field -> fact(field, person.facts()))
+                        .map(field -> fact(field, person.listed()))
                         .toList(),
-                person.appears().stream()
-                        .map(each -> new AppearanceView(
-                                each.releaseId(),
-                                each.release(),
-                                each.track(),
-                                each.field().key(),
-                                each.says()))
-                        .toList(),
-                person.groups(),
+                person.releases().stream().map(PeopleController::on).toList(),
+                person.groups().stream().map(PeopleController::belonging).toList(),
+                person.members().stream().map(PeopleController::belonging).toList(),
                 person.alike().stream().map(PeopleController::found).toList(),
+                Year.now(clock).getValue(),
                 changes.stackOfCatalogue(account));
     }
 
-    private static PersonFact fact(Field<?> field, Facts facts) {
+    private static OnReleaseView on(PeopleService.OnRelease release) {
+        return new OnReleaseView(
+                release.id(),
+                release.title(),
+                release.facts().text(Fields.RELEASE_DATE),
+                release.facts().text(Fields.RELEASE_COVER),
+                release.places().stream()
+                        .map(each ->
+                                new AppearanceView(each.track(), each.field().key(), each.says()))
+                        .toList());
+    }
+
+    private static BelongingView belonging(PeopleService.Belonging each) {
+        return new BelongingView(
+                each.id(), each.name(), each.since().orElse(null), each.until().orElse(null));
+    }
+
+    private static PersonFact fact(Field<?> field, PeopleService.Listed person) {
+        Facts facts = person.facts();
         boolean wrong = facts.get(field).orElse(null) instanceof DraftCode<?> written
                 && written.code().isEmpty();
         return new PersonFact(
@@ -192,7 +264,8 @@ class PeopleController {
                 facts.display(field),
                 facts.unreadable().containsKey(field)
                         ? "Not readable: " + facts.unreadable().get(field).why() + ". Enter it again."
-                        : wrong ? "The check digits do not match, or digits are missing." : null);
+                        : wrong ? "The check digits do not match, or digits are missing." : null,
+                person.missing().contains(field));
     }
 
     @PostMapping("/api/people/{id}/changes")

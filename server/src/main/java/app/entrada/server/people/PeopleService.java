@@ -2,9 +2,11 @@ package app.entrada.server.people;
 
 import static java.util.Objects.requireNonNull;
 
+import app.entrada.core.credit.Roles;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.Member;
 import app.entrada.core.field.value.PeopleType;
 import app.entrada.core.names.NameFinder;
 import app.entrada.core.names.PlaceholderNames;
@@ -14,18 +16,25 @@ import app.entrada.core.release.Ref;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.For;
 import app.entrada.server.accounts.Role;
+import app.entrada.server.facts.CreditRepository;
 import app.entrada.server.facts.PeopleFinder;
 import app.entrada.server.facts.PeopleMerging;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.facts.WhereShown;
+import app.entrada.server.platform.BrieflyKept;
 import app.entrada.server.platform.LikePattern;
 import app.entrada.server.platform.Problem;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiPredicate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -42,9 +51,21 @@ public class PeopleService {
     private final WhereShown shown;
     private final PeopleMerging merging;
     private final PeopleFinder finder;
+    private final BrieflyKept<List<Wanting>> wanting;
 
     PeopleService(
-            JdbcClient jdbc, ReleaseRepository releases, WhereShown shown, PeopleMerging merging, PeopleFinder finder) {
+            JdbcClient jdbc,
+            ReleaseRepository releases,
+            WhereShown shown,
+            PeopleMerging merging,
+            PeopleFinder finder,
+            CreditRepository credits) {
+        wanting = new BrieflyKept<>(
+                credits.people(),
+                () -> jdbc.sql("SELECT coalesce(max(id), 0)::text FROM batch")
+                        .query(String.class)
+                        .single(),
+                this::readWanting);
         this.finder = finder;
         this.jdbc = jdbc;
         this.releases = releases;
@@ -59,23 +80,38 @@ public class PeopleService {
      */
     public record Listed(long id, Facts facts, int appears, List<Field<?>> missing) {}
 
-    private static final List<Field<?>> ASKED_OF_WRITERS =
-            List.of(Fields.PARTY_LEGAL_NAME, Fields.PARTY_IPI, Fields.PARTY_SOCIETY);
-    private static final List<Field<?>> ASKED_OF_ARTISTS = List.of(Fields.PARTY_ISNI);
+    /**
+     * How often somebody is named, and as what.
+     *
+     * @param writes a work
+     * @param heard a performer on a recording
+     * @param artist stands in the line of artists
+     */
+    private record Named(int count, boolean writes, boolean heard, boolean artist) {
+        static final Named NOWHERE = new Named(0, false, false, false);
+    }
 
-    /** How often somebody is named, and as what. */
-    private record Named(int count, boolean writes, boolean performs) {
-        static final Named NOWHERE = new Named(0, false, false);
-
-        List<Field<?>> missing(Facts facts) {
-            List<Field<?>> missing = new ArrayList<>();
-            if (PlaceholderNames.is(nameOf(facts))) return missing;
-            if (writes) missing.addAll(ASKED_OF_WRITERS);
-            if (performs) missing.addAll(ASKED_OF_ARTISTS);
-            missing.removeIf(field -> facts.text(field) != null);
-            return missing;
+    /**
+     * A fact that others ask for.
+     *
+     * @param of of whom it is asked
+     * @param whose the same in words, for a sentence
+     */
+    private record Asked(Field<?> field, BiPredicate<Named, Facts> of, String whose) {
+        boolean missing(Named named, Facts facts) {
+            return facts.text(field) == null && of.test(named, facts) && !PlaceholderNames.is(nameOf(facts));
         }
     }
+
+    private static final List<Asked> ASKED = List.of(
+            new Asked(Fields.PARTY_IPI, (named, facts) -> named.writes, "writers"),
+            new Asked(
+                    Fields.PARTY_LEGAL_NAME,
+                    // a group is its members; each of them is asked
+                    (named, facts) -> named.writes || named.heard && facts.text(Fields.PARTY_MEMBERS) == null,
+                    "writers and performers"),
+            new Asked(Fields.PARTY_SOCIETY, (named, facts) -> named.writes, "writers"),
+            new Asked(Fields.PARTY_ISNI, (named, facts) -> named.artist, "artists"));
 
     /**
      * People in a list, by name.
@@ -127,11 +163,17 @@ public class PeopleService {
         Map<Long, Named> named = new HashMap<>();
         jdbc.sql("""
                         SELECT party_id, count(*) AS n, bool_or(fact = 'writers') AS writes,
-                            bool_or(fact IN ('artists', 'featured')) AS performs
+                            bool_or(fact IN ('artists', 'featured')) AS artist,
+                            array_agg(DISTINCT detail) FILTER (WHERE fact = 'credits') AS roles
                         FROM credit WHERE party_id = ANY (?) AND fact <> 'mergedInto' GROUP BY party_id""").param(ids.toArray(Long[]::new)).query(row -> {
             named.put(
                     row.getLong("party_id"),
-                    new Named(row.getInt("n"), row.getBoolean("writes"), row.getBoolean("performs")));
+                    new Named(
+                            row.getInt("n"),
+                            row.getBoolean("writes"),
+                            row.getArray("roles") != null
+                                    && heard((String[]) row.getArray("roles").getArray()),
+                            row.getBoolean("artist")));
         });
         Map<Ref, Facts> facts =
                 releases.facts(ids.stream().map(id -> new Ref(Entity.PARTY, id)).toList());
@@ -139,9 +181,49 @@ public class PeopleService {
                 .map(id -> {
                     Facts theirs = requireNonNull(facts.get(new Ref(Entity.PARTY, id)));
                     Named as = named.getOrDefault(id, Named.NOWHERE);
-                    return new Listed(id, theirs, as.count, as.missing(theirs));
+                    List<Field<?>> missing = new ArrayList<>();
+                    for (Asked each : ASKED) if (each.missing(as, theirs)) missing.add(each.field);
+                    return new Listed(id, theirs, as.count, missing);
                 })
                 .toList();
+    }
+
+    private static boolean heard(String[] roles) {
+        return Arrays.stream(roles)
+                .flatMap(each -> Arrays.stream(each.split(", ")))
+                .anyMatch(Roles::performs);
+    }
+
+    /**
+     * A fact that is missing of some.
+     *
+     * @param whose of whom it is asked, in words
+     * @param people of whom it is missing, those first who are named most often
+     */
+    public record Wanting(Field<?> field, String whose, List<Listed> people) {}
+
+    /** What others will ask for and nobody has entered yet; kept until something is written. */
+    public List<Wanting> wanting() {
+        return wanting.now();
+    }
+
+    private List<Wanting> readWanting() {
+        List<Listed> everybody = listed(jdbc.sql("SELECT p.id " + IN_USE + BY_NAME)
+                        .param("kind", "")
+                        .param("most", Integer.MAX_VALUE)
+                        .query(Long.class)
+                        .list())
+                .stream()
+                .sorted(Comparator.comparingInt(Listed::appears).reversed())
+                .toList();
+        List<Wanting> all = new ArrayList<>();
+        for (Asked each : ASKED) {
+            List<Listed> people = everybody.stream()
+                    .filter(person -> person.missing.contains(each.field))
+                    .toList();
+            if (!people.isEmpty()) all.add(new Wanting(each.field, each.whose, people));
+        }
+        return List.copyOf(all);
     }
 
     /** Puts somebody away: in no list and offered nowhere, until named again or brought back. */
@@ -149,13 +231,12 @@ public class PeopleService {
     @For(Role.ASSISTANT)
     public void putAway(long id) {
         Person person = person(id);
-        if (!person.appears().isEmpty() || !person.groups().isEmpty())
+        int places = person.places() + person.groups().size();
+        if (places > 0)
             throw Problem.conflict(
                     "still-named",
                     "%s appears in %d places. Remove the name there first; nothing was changed."
-                            .formatted(
-                                    nameOf(person.facts()),
-                                    person.appears().size() + person.groups().size()));
+                            .formatted(nameOf(person.facts()), places));
         jdbc.sql("UPDATE party SET archived_at = now() WHERE id = ?").param(id).update();
     }
 
@@ -179,35 +260,108 @@ public class PeopleService {
     }
 
     /**
+     * A release that names somebody.
+     *
+     * @param facts of the release
+     * @param places where, in the running order
+     */
+    public record OnRelease(long id, String title, Facts facts, List<Appearance> places) {}
+
+    /**
      * Where somebody's name stands.
      *
-     * @param release its title
      * @param track 0 for the release itself
      * @param says what they are there: the fact's name, and what is said of them
      */
-    public record Appearance(long releaseId, String release, int track, Field<?> field, String says) {}
+    public record Appearance(int track, Field<?> field, String says) {}
 
-    /** Somebody's page. */
+    /** Somebody in a group, or the group of somebody, with the years. */
+    public record Belonging(long id, String name, Optional<Integer> since, Optional<Integer> until) {}
+
+    /**
+     * Somebody's page.
+     *
+     * @param listed what is said of them in the list
+     * @param releases the newest first
+     */
     public record Person(
-            long id, Facts facts, List<Appearance> appears, List<String> groups, List<NameFinder.NameMatch> alike) {}
+            Listed listed,
+            List<OnRelease> releases,
+            List<Belonging> groups,
+            List<Belonging> members,
+            List<NameFinder.NameMatch> alike) {
+        public Facts facts() {
+            return listed.facts;
+        }
+
+        /** In how many places the name stands. */
+        int places() {
+            return releases.stream().mapToInt(each -> each.places.size()).sum();
+        }
+    }
 
     /** Everything about somebody. */
     public Person person(long id) {
-        Ref ref = new Ref(Entity.PARTY, id);
-        Facts facts =
-                Optional.ofNullable(releases.facts(List.of(ref)).get(ref)).orElseThrow(() -> Problem.missing("person"));
-        String name = nameOf(facts);
+        if (jdbc.sql("SELECT count(*) FROM party WHERE id = ?")
+                        .param(id)
+                        .query(Integer.class)
+                        .single()
+                == 0) throw Problem.missing("person");
+        Listed listed = listed(List.of(id)).get(0);
+        String name = nameOf(listed.facts);
         Set<Ref> named = merging.named(id);
-        List<Appearance> appears = new ArrayList<>();
-        Map<Ref, Facts> there = releases.facts(named);
-        for (WhereShown.At at : shown.of(named)) appears.addAll(appearances(at, there.get(at.ref()), name));
-        List<String> groups = jdbc.sql("""
-                        SELECT p.name FROM credit c JOIN party p ON p.id = c.target_id
-                        WHERE c.entity = 'party' AND c.fact = 'members' AND c.party_id = ? ORDER BY p.name""").param(id).query(String.class).list();
+        List<WhereShown.At> places = shown.of(named);
+        Set<Ref> wanted = new HashSet<>(named);
+        places.forEach(at -> wanted.add(new Ref(Entity.RELEASE, at.releaseId())));
+        Map<Ref, Facts> there = releases.facts(wanted);
+        Map<Long, OnRelease> on = new LinkedHashMap<>();
+        for (WhereShown.At at : places) {
+            List<Appearance> here = appearances(at, there.get(at.ref()), name);
+            if (!here.isEmpty())
+                on.computeIfAbsent(
+                                at.releaseId(),
+                                release -> new OnRelease(
+                                        release,
+                                        at.release(),
+                                        requireNonNull(there.get(new Ref(Entity.RELEASE, release))),
+                                        new ArrayList<>()))
+                        .places
+                        .addAll(here);
+        }
         List<NameFinder.NameMatch> alike = finder.find(name, 6).stream()
                 .filter(found -> found.id() != id && found.fit() >= PERHAPS_ONE)
                 .toList();
-        return new Person(id, facts, appears, groups, alike);
+        return new Person(listed, List.copyOf(on.values()), groups(id, name, there), members(id, listed.facts), alike);
+    }
+
+    private List<Belonging> groups(long id, String name, Map<Ref, Facts> there) {
+        List<Belonging> groups = new ArrayList<>();
+        there.forEach((ref, facts) -> {
+            if (ref.entity() == Entity.PARTY && ref.id() != id)
+                facts.get(Fields.PARTY_MEMBERS).orElse(List.of()).stream()
+                        .filter(member -> member.name().equals(name))
+                        .findFirst()
+                        .ifPresent(member ->
+                                groups.add(new Belonging(ref.id(), nameOf(facts), member.since(), member.until())));
+        });
+        groups.sort(Comparator.comparing(Belonging::name));
+        return groups;
+    }
+
+    private List<Belonging> members(long id, Facts facts) {
+        List<Member> members = facts.get(Fields.PARTY_MEMBERS).orElse(List.of());
+        if (members.isEmpty()) return List.of();
+        Map<String, Long> ids = new HashMap<>();
+        jdbc.sql("""
+                        SELECT p.id, p.name FROM credit c JOIN party p ON p.id = c.party_id
+                        WHERE c.entity = 'party' AND c.fact = 'members' AND c.target_id = ?""").param(id).query(row -> {
+            ids.put(row.getString("name"), row.getLong("id"));
+        });
+        return members.stream()
+                .filter(member -> ids.containsKey(member.name()))
+                .map(member -> new Belonging(
+                        requireNonNull(ids.get(member.name())), member.name(), member.since(), member.until()))
+                .toList();
     }
 
     private static List<Appearance> appearances(WhereShown.At at, @Nullable Facts facts, String name) {
@@ -215,8 +369,7 @@ public class PeopleService {
         if (facts == null) return all;
         for (Field<?> field : Fields.of(at.ref().entity()))
             entry(field, facts, name)
-                    .ifPresent(entry -> all.add(
-                            new Appearance(at.releaseId(), at.release(), at.track(), field, says(field, entry, name))));
+                    .ifPresent(entry -> all.add(new Appearance(at.track(), field, says(field, entry, name))));
         return all;
     }
 

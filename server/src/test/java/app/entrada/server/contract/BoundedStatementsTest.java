@@ -97,6 +97,7 @@ class BoundedStatementsTest {
                 "/api/people?after=1000020",
                 "/api/people/find?typed=sedge",
                 "/api/people/1000007",
+                "/api/people/wanting",
                 "/api/recordings?typed=lantern",
                 "/api/catalogue/recordings",
                 "/api/catalogue/works?find=sedge",
