@@ -28,7 +28,7 @@ const artwork = (more: object = {}) => ({
   bytes: 1_900_000,
   faults: [],
   look: LOOK,
-  limits: [],
+  asks: [],
   ...more,
 })
 const whole = {
@@ -41,7 +41,7 @@ const whole = {
 }
 const stubs = {
   CoverBoxes: { template: '<i />' },
-  LimitBars: { template: '<i />' },
+  CoverAsks: { template: '<i />' },
   PictureList: { template: '<i />' },
   MakePicture: {
     emits: ['make', 'crop'],

@@ -6,8 +6,8 @@ import { api, got } from '../../api/client'
 import { bytes } from '../../kit/dates'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import { useOfRelease } from '../ofRelease'
+import CoverAsks from './CoverAsks.vue'
 import CoverBoxes from './CoverBoxes.vue'
-import LimitBars from './LimitBars.vue'
 import PictureList from './PictureList.vue'
 import MakePicture, { type Wanted } from './MakePicture.vue'
 
@@ -70,6 +70,8 @@ async function make(wanted: Wanted) {
         </figcaption>
       </figure>
       <div class="side">
+        <h3>What destinations ask</h3>
+        <CoverAsks :view="view" />
         <p v-for="fault in view.faults" :key="fault" class="problem">{{ fault }}</p>
         <template v-if="view.look">
           <h3>Measured</h3>
@@ -101,8 +103,6 @@ async function make(wanted: Wanted) {
             </dd>
           </dl>
         </template>
-        <h3>Limits</h3>
-        <LimitBars :limits="view.limits" />
         <MakePicture
           v-if="!release.readOnly && view.width"
           :release="release.view!.head.id"
@@ -128,7 +128,7 @@ async function make(wanted: Wanted) {
 }
 .two {
   display: grid;
-  grid-template-columns: minmax(300px, 1.15fr) minmax(300px, 1fr);
+  grid-template-columns: minmax(240px, 1fr) minmax(480px, 1.5fr);
   gap: var(--space-7);
   align-items: start;
 }

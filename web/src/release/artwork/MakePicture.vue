@@ -11,12 +11,16 @@ export interface Wanted {
 </script>
 
 <script setup lang="ts">
-/** Another picture made from the cover: cropped, scaled down, under a ceiling; seen with its weight before it is taken. */
+/**
+ * Another picture made from the cover: as a destination needs it, or in figures of one's own; seen with its bytes before it is
+ * taken.
+ */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import { fetched } from '../../api/client'
-import type { ArtworkView } from '../../api/types'
+import type { ArtworkView, CoverAsked } from '../../api/types'
 import { bytes as weight } from '../../kit/dates'
+import Mark from '../../kit/Mark.vue'
 
 const props = defineProps<{
   release: number
@@ -30,20 +34,53 @@ const longest = computed(() => Math.max(props.view.width, props.view.height))
 const shortest = computed(() => Math.min(props.view.width, props.view.height))
 const side = ref(0)
 const kilobytes = ref(0)
+/** Destination for which it is made; “own” for figures of one's own, nothing until somebody wants another picture. */
+const chosen = ref('')
 const preview = ref<{ url: string; bytes: number } | null>(null)
 const problem = ref('')
 
-// the narrowest limits of the destinations, as a first proposal
+/** Those that do not take the cover as it is; those of which the same has to be made are one choice. */
+const choices = computed(() => {
+  const choices: { id: string; names: string[]; made: NonNullable<CoverAsked['made']> }[] = []
+  for (const { destination, name, made } of props.view.asks) {
+    if (!made) continue
+    const same = choices.find((each) => JSON.stringify(each.made) === JSON.stringify(made))
+    if (same) same.names.push(name)
+    else choices.push({ id: destination, names: [name], made })
+  }
+  return choices
+})
+const says = (made: NonNullable<CoverAsked['made']>) =>
+  [
+    made.square ? 'square' : '',
+    made.side ? `${made.side.toLocaleString('en-GB')} px` : 'same size',
+    made.bytes && made.bytes < props.view.bytes ? `under ${weight(made.bytes)}` : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
+/** Those that do not take it, and for which nothing can be made of it. */
+const helpless = computed(() =>
+  props.view.asks.filter((each) => each.fails.length && !each.made).map((each) => each.name),
+)
+/** Those that would find it too small: there is one front cover for all. */
+const tooSmall = (made: NonNullable<CoverAsked['made']>) => {
+  const left = made.side || (made.square ? shortest.value : longest.value)
+  return props.view.asks.filter((each) => left < each.minPixels && longest.value >= each.minPixels)
+}
+function choose(id: string) {
+  chosen.value = id
+  const made = choices.value.find((each) => each.id === id)?.made
+  if (!made) return
+  side.value = made.side
+  kilobytes.value = Math.floor(made.bytes / 1000)
+  if (made.square && !props.crop) turn()
+  if (!made.square && props.crop) emit('crop', null)
+}
 watch(
   () => props.view.sha256,
   () => {
-    const most = (what: string) =>
-      Math.min(
-        ...props.view.limits.filter((each) => each.what === what && !each.within).map((each) => each.max),
-        Infinity,
-      )
-    side.value = Number.isFinite(most('pixels')) && most('pixels') < longest.value ? most('pixels') : 0
-    kilobytes.value = Number.isFinite(most('bytes')) ? Math.floor(most('bytes') / 1000) : 0
+    side.value = kilobytes.value = 0
+    choose(choices.value[0]?.id ?? '')
     forget()
   },
   { immediate: true },
@@ -101,21 +138,46 @@ function resize(event: Event) {
 <template>
   <section aria-label="Make a resized copy">
     <h3>Make a resized copy</h3>
+    <p v-if="props.view.asks.every((each) => !each.fails.length)" class="quiet">
+      Every destination accepts the cover as it is.
+    </p>
+    <p v-for="name in helpless" :key="name" class="risk">
+      {{ name }} needs a larger picture; nothing is ever enlarged.
+    </p>
+    <div role="radiogroup" aria-label="What it is for">
+      <div v-for="choice in choices" :key="choice.id" class="row">
+        <label>
+          <input type="radio" name="made-for" :checked="chosen === choice.id" @change="choose(choice.id)" />
+          for {{ choice.names.join(', ') }}: {{ says(choice.made) }}
+        </label>
+        <span v-if="tooSmall(choice.made).length" class="risk">
+          <Mark weight="risk" /> then too small for
+          {{
+            tooSmall(choice.made)
+              .map((each) => each.name)
+              .join(', ')
+          }}
+        </span>
+      </div>
+      <div class="row">
+        <label><input type="radio" name="made-for" :checked="chosen === 'own'" @change="choose('own')" /> other</label>
+      </div>
+    </div>
+    <div v-if="chosen === 'own'" class="row own">
+      <label>at most <input v-model.number="side" type="number" min="0" :max="longest" /> px</label>
+      <label>and <input v-model.number="kilobytes" type="number" min="0" /> kB</label>
+      <span class="quiet">0 = no limit</span>
+    </div>
     <div class="row">
       <label><input type="checkbox" :checked="!!props.crop" @change="turn" /> crop to a square</label>
       <label v-if="props.crop"
         >of <input type="number" :value="props.crop.size" :max="shortest" min="100" @change="resize" /> px</label
       >
     </div>
-    <div class="row">
-      <label>at most <input v-model.number="side" type="number" min="0" :max="longest" /> px</label>
-      <label>and <input v-model.number="kilobytes" type="number" min="0" /> kB</label>
-      <span class="quiet">0 = no limit</span>
-    </div>
     <p class="quiet">Always an upright sRGB JPEG, never enlarged. The original is kept.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="row">
-      <button class="act" type="button" @click="look">Preview</button>
+      <button v-if="chosen || props.crop" class="act" type="button" @click="look">Preview</button>
       <BButton v-if="preview" variant="primary" size="sm" :disabled="props.busy" @click="emit('make', wanted)">
         Use as front cover
       </BButton>
@@ -149,6 +211,12 @@ input[type='number'] {
 p {
   margin: var(--space-1) 0;
   font-size: var(--type-note);
+}
+.risk {
+  color: var(--risk);
+}
+.own {
+  padding-left: var(--space-7);
 }
 .problem {
   color: var(--stop);

@@ -52,7 +52,13 @@ const of = (event: Event) => (event.target as HTMLSelectElement).value
           <option v-for="kind in view.kinds" :key="kind.id" :value="kind.id">{{ kind.label }}</option>
         </select>
         <span class="name" :title="picture.name">{{ picture.kind ? '' : picture.name }}</span>
-        <span class="quiet says">{{ picture.says }}</span>
+        <span class="quiet">{{ picture.says }}</span>
+        <span class="goes">
+          <template v-if="picture.goes.length"
+            ><span class="quiet">goes to</span> {{ picture.goes.join(', ') }}</template
+          >
+          <span v-else-if="picture.kind" class="quiet">goes to no destination of this release</span>
+        </span>
         <template v-if="!release.readOnly && picture.kind && picture.kind !== 'front'">
           <button class="act" type="button" :disabled="further()[0] === picture" @click="move(picture, -1)">
             Earlier
@@ -105,8 +111,9 @@ select {
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.says {
+.goes {
   flex: 1;
+  font-size: var(--type-row);
 }
 .ask {
   flex-basis: 100%;

@@ -40,6 +40,11 @@ public record PictureFacts(
         this(format, width, height, colours, bitDepth, bytes, sha256, faults, Optional.empty());
     }
 
+    /** The longer side in pixels. */
+    public int longest() {
+        return Math.max(width, height);
+    }
+
     /** The same with what is on it. */
     public PictureFacts with(PictureAnalysis seen) {
         return new PictureFacts(format, width, height, colours, bitDepth, bytes, sha256, faults, Optional.of(seen));

@@ -1,8 +1,10 @@
 package app.entrada.server.artwork;
 
+import app.entrada.core.check.profile.CoverNeeds;
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Readiness;
 import app.entrada.core.check.profile.Weight;
-import app.entrada.core.check.rules.RuleFamily;
+import app.entrada.core.check.rules.CoverAspect;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Fields;
 import app.entrada.core.picture.PictureAnalysis;
@@ -25,8 +27,10 @@ import app.entrada.server.views.ReleaseDelta;
 import app.entrada.server.views.ReleaseViews;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
+import java.util.SortedMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -74,7 +78,7 @@ class ArtworkController {
      *
      * @param state none, measuring, whole or damaged
      * @param look what is on it, null while nobody has looked
-     * @param limits of the destinations that ask for pixels or bytes
+     * @param asks of the destinations that the release is meant for, where they ask anything of the cover's file
      */
     record ArtworkView(
             int revision,
@@ -88,24 +92,41 @@ class ArtworkController {
             long bytes,
             List<String> faults,
             @Nullable PictureAnalysis look,
-            List<LimitBar> limits) {}
+            List<CoverAsked> asks) {}
 
     /**
-     * A destination's limit and where the cover stands against it.
+     * What a destination asks of the cover's file.
      *
-     * @param what pixels or bytes
-     * @param min 0 for none
-     * @param weight the rule’s weight
+     * @param minPixels of the longer side; 0 where it does not ask
+     * @param maxPixels 0 where it does not ask
+     * @param maxBytes 0 where it does not ask
+     * @param formats empty where it does not ask
+     * @param rgb whether only RGB with 8 bits is taken
+     * @param square whether only squares are taken
+     * @param fails what the cover is not
+     * @param readiness the heaviest of what it is not
+     * @param made what would have to be made of the cover, null where nothing has to or nothing can be
      */
-    record LimitBar(
+    record CoverAsked(
             String destination,
             String name,
-            String what,
-            long min,
-            long max,
-            long value,
-            boolean within,
-            Weight weight) {}
+            long minPixels,
+            long maxPixels,
+            long maxBytes,
+            List<String> formats,
+            boolean rgb,
+            boolean square,
+            List<CoverAspect> fails,
+            Readiness readiness,
+            @Nullable MadePicture made) {}
+
+    /**
+     * A picture that a destination would take.
+     *
+     * @param side longer side in pixels, 0 for as it is
+     * @param bytes at most, 0 for any number
+     */
+    record MadePicture(int side, long bytes, boolean square) {}
 
     /** A stretch of the cover and what is made of it; pixels of the cover, 0 for as it is. */
     record Derived(int x, int y, int size, int side, long bytes, String says) {}
@@ -135,35 +156,39 @@ class ArtworkController {
                 facts.bytes(),
                 facts.faults(),
                 facts.look().orElse(null),
-                limits(release, facts));
+                asks(release, facts));
     }
 
     private static ArtworkView nothing(Release release, String state, @Nullable String sha256) {
         return new ArtworkView(release.revision(), state, sha256, "", 0, 0, "", 0, 0, List.of(), null, List.of());
     }
 
-    private List<LimitBar> limits(Release release, PictureFacts facts) {
-        List<LimitBar> bars = new ArrayList<>();
-        long longest = Math.max(facts.width(), facts.height());
-        for (Profile profile : profiles.meantBy(release))
-            for (Profile.Applied applied : profile.rules()) {
-                if (applied.rule().family() != RuleFamily.ARTWORK) continue;
-                boolean pixels = applied.rule().id().equals("artwork.pixels");
-                if (!pixels && !applied.rule().id().equals("artwork.bytes")) continue;
-                long min = pixels ? applied.params().number("min") : 0;
-                long max = applied.params().number("max");
-                long value = pixels ? longest : facts.bytes();
-                bars.add(new LimitBar(
-                        profile.id(),
-                        profile.name(),
-                        pixels ? "pixels" : "bytes",
-                        min,
-                        max,
-                        value,
-                        value >= min && value <= max,
-                        applied.weight()));
-            }
-        return bars;
+    private List<CoverAsked> asks(Release release, PictureFacts cover) {
+        return profiles.meantBy(release).stream()
+                .map(profile -> CoverNeeds.of(profile).map(needs -> asked(profile, needs, cover)))
+                .flatMap(Optional::stream)
+                .toList();
+    }
+
+    private static CoverAsked asked(Profile profile, CoverNeeds needs, PictureFacts cover) {
+        SortedMap<CoverAspect, Weight> fails = needs.failing(cover);
+        return new CoverAsked(
+                profile.id(),
+                profile.name(),
+                needs.minPixels(),
+                needs.maxPixels(),
+                needs.maxBytes(),
+                needs.formats(),
+                needs.asks(CoverAspect.COLOURS),
+                needs.asks(CoverAspect.SQUARE),
+                List.copyOf(fails.keySet()),
+                fails.values().stream()
+                        .max(Comparator.naturalOrder())
+                        .map(Readiness::of)
+                        .orElse(Readiness.READY),
+                needs.made(cover)
+                        .map(made -> new MadePicture(made.side(), made.bytes(), made.square()))
+                        .orElse(null));
     }
 
     /** The picture that would be made, to look at before it is taken. */

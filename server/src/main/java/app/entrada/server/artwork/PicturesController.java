@@ -2,6 +2,7 @@ package app.entrada.server.artwork;
 
 import static java.util.Objects.requireNonNull;
 
+import app.entrada.core.check.profile.Profile;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.FurtherPicture;
 import app.entrada.core.field.value.PictureKind;
@@ -10,6 +11,7 @@ import app.entrada.core.text.MalformedValue;
 import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.context.LooseFiles;
+import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.files.FileDescription;
 import app.entrada.server.files.FileIndex;
@@ -36,8 +38,15 @@ class PicturesController {
     private final FileIndex files;
     private final LooseFiles loose;
     private final ReceivedFiles received;
+    private final ProfileRepository profiles;
 
-    PicturesController(ReleaseRepository releases, FileIndex files, LooseFiles loose, ReceivedFiles received) {
+    PicturesController(
+            ReleaseRepository releases,
+            FileIndex files,
+            LooseFiles loose,
+            ReceivedFiles received,
+            ProfileRepository profiles) {
+        this.profiles = profiles;
         this.releases = releases;
         this.files = files;
         this.loose = loose;
@@ -52,9 +61,15 @@ class PicturesController {
      *
      * @param kind id of its kind, null while nobody has said what it shows
      * @param proposed id of the kind that its name suggests, null for none
+     * @param goes names of the destinations that get it
      */
     record PictureLine(
-            String sha256, @Nullable String kind, @Nullable String proposed, String name, String says) {}
+            String sha256,
+            @Nullable String kind,
+            @Nullable String proposed,
+            String name,
+            String says,
+            List<String> goes) {}
 
     /** All pictures, the front cover first. */
     record PicturesView(List<PictureLine> pictures, List<KindChoice> kinds, boolean hasFront) {}
@@ -76,9 +91,10 @@ class PicturesController {
         Map<Sha256, FileIndex.StoredFile> entries = files.find(release.files());
         List<PictureLine> lines = new java.util.ArrayList<>();
         Optional<Sha256> front = release.facts().get(Fields.RELEASE_COVER);
-        front.ifPresent(file -> lines.add(line(file, PictureKind.FRONT, entries)));
+        List<Profile> meant = profiles.meantBy(release);
+        front.ifPresent(file -> lines.add(line(file, PictureKind.FRONT, entries, meant)));
         for (FurtherPicture picture : release.furtherPictures())
-            lines.add(line(picture.file(), picture.kind(), entries));
+            lines.add(line(picture.file(), picture.kind(), entries, meant));
         for (LooseFiles.Loose file : loose.of(release))
             if (file.entry().kind() == FileKind.PICTURE)
                 lines.add(new PictureLine(
@@ -86,7 +102,8 @@ class PicturesController {
                         null,
                         PictureKind.inName(file.name()).map(PictureKind::id).orElse(null),
                         file.name(),
-                        FileDescription.says(file.entry())));
+                        FileDescription.says(file.entry()),
+                        List.of()));
         return new PicturesView(
                 lines,
                 Arrays.stream(PictureKind.values())
@@ -95,9 +112,18 @@ class PicturesController {
                 front.isPresent());
     }
 
-    private static PictureLine line(Sha256 file, PictureKind kind, Map<Sha256, FileIndex.StoredFile> entries) {
+    private static PictureLine line(
+            Sha256 file, PictureKind kind, Map<Sha256, FileIndex.StoredFile> entries, List<Profile> meant) {
         return new PictureLine(
-                file.hex(), kind.id(), null, kind.label(), FileDescription.says(requireNonNull(entries.get(file))));
+                file.hex(),
+                kind.id(),
+                null,
+                kind.label(),
+                FileDescription.says(requireNonNull(entries.get(file))),
+                meant.stream()
+                        .filter(profile -> profile.gets(kind))
+                        .map(Profile::name)
+                        .toList());
     }
 
     @PostMapping("/api/releases/{id}/pictures/{sha256}")

@@ -195,7 +195,7 @@ class DeliveryAssembler {
 
     private Optional<Outgoing.SentFile> cover(Release release, Profile profile) {
         Optional<Sha256> cover = release.facts().get(Fields.RELEASE_COVER);
-        if (cover.isEmpty() || profile.sends().filter(DeliveryKind::takesCover).isEmpty()) return Optional.empty();
+        if (cover.isEmpty() || !profile.gets(PictureKind.FRONT)) return Optional.empty();
         return Optional.of(picture("resources/cover", cover.get()));
     }
 

@@ -321,6 +321,13 @@ public record Profile(
                 "Rule %s has the weight “%s”; expected: stop, risk or note".formatted(rule.id(), given));
     }
 
+    /** Whether pictures of a kind are sent to it: the front cover, or others that it takes beside it. */
+    public boolean gets(PictureKind kind) {
+        return kind == PictureKind.FRONT
+                ? sends.filter(DeliveryKind::takesCover).isPresent()
+                : pictures.contains(kind);
+    }
+
     /** Those of some destinations that a release is meant for: the ones it names, else the usual ones. */
     public static List<Profile> meantBy(Release release, List<Profile> all) {
         Optional<List<String>> named =

@@ -13,7 +13,12 @@ public enum Readiness {
 
     /** From the number of open findings of each weight. */
     public static Readiness of(SortedMap<Weight, Integer> open) {
-        return open.isEmpty() ? READY : valueOf(open.lastKey().name());
+        return open.isEmpty() ? READY : of(open.lastKey());
+    }
+
+    /** Of the heaviest thing that is open. */
+    public static Readiness of(Weight heaviest) {
+        return valueOf(heaviest.name());
     }
 
     /** As pages write it: {@code ready}. */

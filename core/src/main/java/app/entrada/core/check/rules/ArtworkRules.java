@@ -246,7 +246,7 @@ final class ArtworkRules {
     private static Stream<Observation> artworkBytes(ReleaseContext s, Params p) {
         return s
                 .cover()
-                .filter(cover -> cover.bytes() > p.number("max"))
+                .filter(cover -> !CoverAspect.BYTES.fits(cover, p))
                 .map(cover -> Observation.at(
                                 s,
                                 Fields.RELEASE_COVER,
@@ -261,7 +261,7 @@ final class ArtworkRules {
     private static Stream<Observation> artworkColourModel(ReleaseContext s, Params p) {
         return s
                 .cover()
-                .filter(cover -> cover.faults().isEmpty() && (!cover.colours().equals("RGB") || cover.bitDepth() > 8))
+                .filter(cover -> cover.faults().isEmpty() && !CoverAspect.COLOURS.fits(cover, p))
                 .map(cover -> Observation.at(
                                 s,
                                 Fields.RELEASE_COVER,
@@ -289,7 +289,7 @@ final class ArtworkRules {
     private static Stream<Observation> artworkFormat(ReleaseContext s, Params p) {
         return s
                 .cover()
-                .filter(cover -> cover.faults().isEmpty() && !p.words("formats").contains(cover.format()))
+                .filter(cover -> cover.faults().isEmpty() && !CoverAspect.FORMAT.fits(cover, p))
                 .map(cover -> Observation.at(
                         s,
                         Fields.RELEASE_COVER,
@@ -311,7 +311,7 @@ final class ArtworkRules {
     private static Stream<Observation> artworkNotSquare(ReleaseContext s, Params p) {
         return s
                 .cover()
-                .filter(cover -> cover.faults().isEmpty() && cover.width() != cover.height())
+                .filter(cover -> cover.faults().isEmpty() && !CoverAspect.SQUARE.fits(cover, p))
                 .map(cover -> Observation.at(
                         s,
                         Fields.RELEASE_COVER,
@@ -325,9 +325,7 @@ final class ArtworkRules {
     private static Stream<Observation> artworkPixels(ReleaseContext s, Params p) {
         return s
                 .cover()
-                .filter(cover -> cover.faults().isEmpty()
-                        && (Math.max(cover.width(), cover.height()) < p.number("min")
-                                || Math.max(cover.width(), cover.height()) > p.number("max")))
+                .filter(cover -> cover.faults().isEmpty() && !CoverAspect.PIXELS.fits(cover, p))
                 .map(cover -> {
                     Observation seen = Observation.at(
                             s,
@@ -337,7 +335,7 @@ final class ArtworkRules {
                             cover.height(),
                             p.number("min"),
                             p.number("max"));
-                    boolean large = Math.max(cover.width(), cover.height()) > p.number("max");
+                    boolean large = cover.longest() > p.number("max");
                     // never enlarged: what is too small needs another picture
                     return large ? seen.with(new Fix.Picture("Scale down to " + p.number("max"))) : seen;
                 })
