@@ -7,6 +7,7 @@ const KEYS = [
   ['Ctrl K', 'Go to a release, a panel, or do something'],
   [`Alt 1 … ${PANELS.length}`, `Panels of a release: ${PANELS.map((panel) => panel.name).join(', ')}`],
   ['J, Shift J', 'Next, previous finding'],
+  ['Alt J', 'Show or collapse the findings'],
   ['Arrows', 'Move in the sheet'],
   ['Ctrl ←, Ctrl →', 'Previous, next set of columns'],
   ['Enter, F2', 'Edit a cell; Enter saves, Esc cancels'],

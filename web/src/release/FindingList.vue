@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What stands in the way: findings of one rule as one line, those of the open panel first. */
-import { computed, ref } from 'vue'
+import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import type { FindingView } from '../api/types'
 import Mark from '../kit/Mark.vue'
@@ -11,7 +11,20 @@ import { useReleaseStore } from './store'
 const release = useReleaseStore()
 const route = useRoute()
 const go = useJump()
-const folded = ref(false)
+/** Views that need the whole width: findings are folded away there until somebody wants them, elsewhere until somebody does not. */
+const WIDE = ['credits']
+const chosen = ref<Record<string, boolean>>({})
+const folded = computed({
+  get: () => chosen.value[String(route.name)] ?? WIDE.includes(String(route.name)),
+  set: (fold) => (chosen.value = { ...chosen.value, [String(route.name)]: fold }),
+})
+function keys(event: KeyboardEvent) {
+  if (!event.altKey || event.ctrlKey || event.metaKey || event.key.toLowerCase() !== 'j') return
+  event.preventDefault()
+  folded.value = !folded.value
+}
+onMounted(() => addEventListener('keydown', keys))
+onUnmounted(() => removeEventListener('keydown', keys))
 const busy = ref('')
 const opened = ref(new Set<string>())
 const groups = computed(() => grouped(release.findings))
@@ -45,7 +58,9 @@ const isOpen = (group: FindingGroup<FindingView>) =>
 
 <template>
   <aside class="findings" :class="{ folded }" aria-label="Findings">
-    <button v-if="folded" class="unfold" type="button" @click="folded = false">Findings {{ groups.length }}</button>
+    <button v-if="folded" class="unfold" type="button" title="Alt J" @click="folded = false">
+      Findings {{ groups.length }}
+    </button>
     <template v-else>
       <h2>
         Findings
@@ -55,7 +70,9 @@ const isOpen = (group: FindingGroup<FindingView>) =>
       </h2>
       <p class="quiet hint">
         <span v-if="groups.length"><kbd>J</kbd> goes to the next place.</span>
-        <button class="act" type="button" aria-label="Collapse findings" @click="folded = true">Collapse</button>
+        <button class="act" type="button" aria-label="Collapse findings" title="Alt J" @click="folded = true">
+          Collapse
+        </button>
       </p>
       <p v-if="!groups.length" class="none"><Mark weight="ready" /> No findings.</p>
       <template v-for="part in parts" :key="part.key">

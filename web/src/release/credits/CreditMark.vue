@@ -1,8 +1,8 @@
 <script setup lang="ts">
-/** What somebody did, cut short: a ring for a featured artist, a bar for a main one. */
+/** What somebody did, in full or cut short: a ring for a featured artist, a bar for a main one. */
 import type { CreditCell } from '../../api/types'
 
-const props = defineProps<{ cell: CreditCell }>()
+const props = defineProps<{ cell: CreditCell; short: boolean }>()
 </script>
 
 <template>
@@ -13,7 +13,7 @@ const props = defineProps<{ cell: CreditCell }>()
     <svg v-if="props.cell.main" viewBox="0 0 4 12" width="4" height="12" role="img" aria-label="main artist">
       <rect width="3" height="12" fill="currentColor" />
     </svg>
-    {{ props.cell.brief }}
+    <span class="words">{{ props.short ? props.cell.briefs.join(' ') : props.cell.detail }}</span>
   </span>
 </template>
 
@@ -22,8 +22,10 @@ const props = defineProps<{ cell: CreditCell }>()
   display: flex;
   gap: var(--space-2);
   align-items: center;
-  white-space: nowrap;
-  overflow: hidden;
+  max-width: 100%;
+}
+.words {
+  line-height: 1.15;
 }
 svg {
   flex: none;

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** Credits: people down, tracks across. A ring marks a featured artist, a bar the main one. */
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
+import type { CreditLine } from '../../api/types'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import Mark from '../../kit/Mark.vue'
 import TypeAhead from '../../kit/TypeAhead.vue'
 import { findPeople } from '../../people/find'
 import CreditMark from './CreditMark.vue'
 import { useCredits } from './useCredits'
+import { useRoleWords } from './useRoleWords'
 
 const board = ref<HTMLElement>()
 const input = ref<InstanceType<typeof TypeAhead>[]>()
@@ -15,7 +17,29 @@ const credits = useCredits(board, (select) => {
   if (select) input.value?.[0]?.select()
 })
 const { release, view, problem, at, editing, adding, open, lines, columns, line, tracks, active } = credits
-const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold } = credits
+const { cell, isHere, change, creditedAs, creditedEverywhere, save, leave, add, keys, roles, unfold } = credits
+const { pull, pulling, isCorner } = credits
+const sign = (is: 'main' | 'featured') => ({
+  roles: [],
+  briefs: [],
+  detail: '',
+  as: null,
+  main: is === 'main',
+  featured: is === 'featured',
+})
+const SIGNS = { main: sign('main'), featured: sign('featured') }
+/** Pixels of the column of names, as in the style below. */
+const NAMES = 190
+const { short, legend } = useRoleWords(board, lines, () => columns.value.length, NAMES + 32)
+/** What the sleeve prints instead of a name, where it is the same wherever it is printed. */
+const printed = (each: CreditLine) => {
+  const all = [...new Set(Object.values(each.cells).map((cell) => cell.as ?? ''))]
+  return all.length === 1 ? all[0] : all.filter(Boolean).join(', ')
+}
+const onAll = computed(() => {
+  const cells = Object.values(line.value?.cells ?? {})
+  return cells.length > tracks.value.length && cells.some((each) => (each.as ?? '') !== (cell.value?.as ?? ''))
+})
 </script>
 
 <template>
@@ -26,6 +50,7 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
     tabindex="0"
     aria-label="Credits"
     :aria-activedescendant="active"
+    :class="{ pulling }"
     @keydown="keys"
   >
     <ErrorNote :says="problem" @close="problem = null" />
@@ -37,7 +62,7 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
           <tr>
             <th scope="col">{{ lines.length }} {{ lines.length === 1 ? 'name' : 'names' }}</th>
             <th v-for="column in columns" :key="column.track" scope="col" :title="column.title">
-              <span class="track">{{ column.track }}</span> {{ column.title }}
+              <span class="track">{{ column.track }}</span> <span class="of">{{ column.title }}</span>
             </th>
           </tr>
         </thead>
@@ -55,13 +80,20 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
                 >
                   {{ open.has(each.name) ? '−' : '+' }}
                 </button>
-                <RouterLink :to="`/people/${each.id}`" tabindex="-1">{{ each.name }}</RouterLink>
+                <RouterLink :to="`/people/${each.id}`" tabindex="-1" :title="each.name">{{ each.name }}</RouterLink>
+                <span v-if="printed(each)" class="quiet printed" :title="`credited as ${printed(each)}`"
+                  >as {{ printed(each) }}</span
+                >
               </th>
               <td
                 v-for="column in columns"
                 :key="column.track"
                 v-bind="credits.cellProps(row, String(column.track))"
-                :title="each.cells[column.track]?.detail"
+                :title="
+                  each.cells[column.track]?.as
+                    ? `${each.cells[column.track]!.detail}, credited as ${each.cells[column.track]!.as}`
+                    : each.cells[column.track]?.detail
+                "
               >
                 <TypeAhead
                   v-if="editing !== null && isHere(row, String(column.track))"
@@ -75,7 +107,13 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
                   @leave="leave"
                   @blur="save('blur')"
                 />
-                <CreditMark v-else-if="each.cells[column.track]" :cell="each.cells[column.track]!" />
+                <CreditMark v-else-if="each.cells[column.track]" :cell="each.cells[column.track]!" :short="short" />
+                <span
+                  v-if="isCorner(row, String(column.track))"
+                  class="corner"
+                  title="Drag to spread this credit"
+                  @mousedown.stop.prevent="pull"
+                ></span>
               </td>
             </tr>
             <tr v-for="member in open.has(each.name) ? each.members : []" :key="member" class="member">
@@ -94,6 +132,13 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
           </tr>
         </tfoot>
       </table>
+      <p class="legend quiet" aria-label="Legend">
+        <span><CreditMark :cell="SIGNS.main" short /> main artist</span>
+        <span><CreditMark :cell="SIGNS.featured" short /> featured</span>
+        <span v-for="each in legend" :key="each.brief"
+          ><b>{{ each.brief }}</b> {{ each.role }}</span
+        >
+      </p>
       <form v-if="!release.readOnly" class="add" @submit.prevent="add" @keydown.stop>
         <TypeAhead v-model="adding" label="Add a name" :find="findPeople" placeholder="Add a name…" @enter="add" />
       </form>
@@ -106,7 +151,7 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
         >
         <span class="says">
           {{ cell?.detail || (cell?.main ? 'main artist' : 'nothing yet') }}
-          <span class="quiet"> Enter roles separated by commas. Ctrl D fills to the right. </span>
+          <span class="quiet"> Enter roles separated by commas. Ctrl D or the corner spreads them. </span>
         </span>
         <label v-if="cell?.roles.length" class="as">
           <span class="quiet">Credited as</span>
@@ -119,6 +164,9 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
             @keydown.enter="($event.target as HTMLInputElement).blur()"
             @change="creditedAs(($event.target as HTMLInputElement).value)"
           />
+          <button v-if="onAll && !release.readOnly" class="act" type="button" @click="creditedEverywhere">
+            On all {{ Object.keys(line.cells).length }} tracks
+          </button>
         </label>
         <button
           v-if="!release.readOnly"
@@ -165,14 +213,14 @@ const { cell, isHere, change, creditedAs, save, leave, add, keys, roles, unfold 
   padding: var(--space-5) var(--space-6);
 }
 table {
+  width: 100%;
   border-collapse: collapse;
+  table-layout: fixed;
   font-size: var(--type-row);
 }
 thead th {
   height: 30px;
-  width: 84px;
-  max-width: 84px;
-  min-width: 84px;
+  min-width: 44px;
   padding: 0 var(--space-3) var(--space-2) 0;
   overflow: hidden;
   text-overflow: ellipsis;
@@ -184,8 +232,6 @@ thead th {
 }
 thead th:first-child {
   width: 190px;
-  max-width: 190px;
-  min-width: 190px;
 }
 .track {
   color: var(--ink);
@@ -218,8 +264,8 @@ tbody tr {
 }
 td {
   padding: 0 var(--space-2);
+  position: relative;
   border-left: 1px solid var(--line);
-  max-width: 84px;
   cursor: default;
   user-select: none;
 }
@@ -232,6 +278,38 @@ td {
 }
 .edit {
   width: 200px;
+}
+.corner {
+  position: absolute;
+  right: -4px;
+  bottom: -4px;
+  z-index: 1;
+  width: 9px;
+  height: 9px;
+  background: var(--madder);
+  border: 1px solid var(--card);
+  cursor: ew-resize;
+}
+.pulling {
+  cursor: ew-resize;
+}
+.printed {
+  margin-left: var(--space-2);
+  font-size: var(--type-small);
+}
+.legend {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--space-1) var(--space-6);
+  margin: var(--space-4) 0 0;
+  font-size: var(--type-note);
+}
+.legend span {
+  display: flex;
+  gap: var(--space-2);
+}
+.legend b {
+  font-weight: 600;
 }
 tfoot td,
 tfoot th {

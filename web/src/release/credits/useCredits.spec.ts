@@ -8,7 +8,7 @@ import { announcements, server, type Heard } from '../../testing/server'
 import { useReleaseStore } from '../store'
 import { useCredits } from './useCredits'
 
-const VOICE = { detail: 'vocals', roles: ['vocals'], featured: false, main: true, as: null }
+const VOICE = { detail: 'vocals', roles: ['vocals'], briefs: ['voc'], featured: false, main: true, as: null }
 const line = (name: string, cells: object) => ({ id: 1, name, members: [], cells })
 const board = (...lines: object[]) => ({
   revision: 1,
@@ -110,6 +110,35 @@ describe('C6 Who did what, with the keyboard', () => {
     press('d', { ctrlKey: true })
     await flushPromises()
     expect(written()).toMatchObject([{ name: 'Mira Tollgate', tracks: [2, 3, 4], detail: 'vocals', as: '' }])
+  })
+  it('is pulled along by its corner, from the cell where the pull began, in either direction', async () => {
+    const { of, written } = await credits()
+    of.go(0, '2')
+    expect(of.isCorner(0, '2')).toBe(true)
+    of.pull()
+    of.go(0, '1', true)
+    expect(written()).toEqual([])
+    dispatchEvent(new MouseEvent('mouseup'))
+    await flushPromises()
+    expect(written()).toMatchObject([{ name: 'Mira Tollgate', tracks: [1, 2], detail: 'vocals' }])
+    // a click on the corner that goes nowhere changes nothing
+    of.go(0, '2')
+    of.pull()
+    dispatchEvent(new MouseEvent('mouseup'))
+    await flushPromises()
+    expect(written()).toHaveLength(1)
+  })
+  it('credits under another name on every track where they are', async () => {
+    const as = board(line('Mira Tollgate', { 1: { ...VOICE, as: 'M. Tollgate' }, 2: VOICE, 4: VOICE }))
+    const { of, written } = await credits(
+      () => as,
+      () => as,
+    )
+    of.go(0, '1')
+    await of.creditedEverywhere()
+    expect(written()).toEqual([
+      { name: 'Mira Tollgate', tracks: [1, 2, 4], detail: null, featured: null, as: 'M. Tollgate' },
+    ])
   })
   it('features, and takes a credit away', async () => {
     const { of, press, written } = await credits()

@@ -79,11 +79,31 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     const source = line.value.cells[String(first)]
     if (source) await write({ name: line.value.name, tracks: on, ...source, as: source.as ?? '' })
   }
+  /** Until the button is let go the selection grows with the pointer; then all of it gets what the first cell said. */
+  const pulling = ref(false)
+  function pull() {
+    const from = line.value?.cells[at.value!.column]
+    const { name } = line.value!
+    pulling.value = true
+    const end = () => {
+      pulling.value = false
+      if (tracks.value.length > 1)
+        void write({ name, tracks: tracks.value, ...(from ?? { detail: '' }), as: from?.as ?? '' })
+    }
+    addEventListener('mouseup', end, { once: true })
+  }
+  /** Whether the corner by which a credit is pulled along is in this cell: the last that is chosen. */
+  const isCorner = (row: number, column: string) =>
+    !release.readOnly && at.value?.row === row && Number(column) === tracks.value.at(-1) && grid.editing.value === null
   /** The name that the sleeve prints for them on the chosen tracks; blank is their own. */
   async function creditedAs(typed: string) {
     const as = typed.trim()
     if (line.value && as !== (cell.value?.as ?? '')) await write({ name: line.value.name, tracks: tracks.value, as })
   }
+  /** The same on every track that credits them. */
+  const creditedEverywhere = () =>
+    line.value &&
+    write({ name: line.value.name, tracks: Object.keys(line.value.cells).map(Number), as: cell.value?.as ?? '' })
   async function add() {
     const name = adding.value.trim()
     if (!name) return
@@ -124,6 +144,10 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     tracks,
     change,
     creditedAs,
+    creditedEverywhere,
+    pull,
+    pulling,
+    isCorner,
     add,
     roles,
     unfold,

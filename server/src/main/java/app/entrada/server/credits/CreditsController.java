@@ -17,7 +17,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -41,10 +40,16 @@ class CreditsController {
         this.people = people;
     }
 
-    /** Somebody on a track; {@code detail} are the roles as typed, {@code as} the name as credited. */
+    /**
+     * Somebody on a track.
+     *
+     * @param briefs the roles cut short, in the same order
+     * @param detail the roles as typed
+     * @param as the name as credited
+     */
     record CreditCell(
             List<String> roles,
-            String brief,
+            List<String> briefs,
             String detail,
             @Nullable String as,
             boolean main,
@@ -107,7 +112,7 @@ class CreditsController {
                         String.valueOf(track),
                         new CreditCell(
                                 cell.roles(),
-                                cell.roles().stream().map(Roles::brief).collect(Collectors.joining(" ")),
+                                cell.roles().stream().map(Roles::brief).toList(),
                                 String.join(", ", cell.roles()),
                                 cell.as().orElse(null),
                                 cell.main(),
