@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The outline of a file: loud is dark, silence is hatched, clipping is ticked, the excerpt is bracketed. Click to hear. */
+/**
+ * The outline of a file: loud is dark, silence is hatched, clipping is ticked, a cut-off of a lossy codec is a line, the excerpt
+ * is bracketed. A click is heard; a drag or the wheel with Ctrl looks closer, a double click shows the whole again.
+ */
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { clock } from './clock'
 import { between, outline, type Outline } from './waveforms'
@@ -12,6 +15,8 @@ const props = defineProps<{
   tail?: number
   rests?: { at: number; seconds: number }[]
   clippings?: number[]
+  /** Hertz above which nothing is, where a lossy codec is suspected. */
+  above?: number | null
   excerpt?: { at: number; seconds: number } | null
   position?: number | null
   differs?: { from: number; to: number }[]
@@ -68,10 +73,48 @@ const spot = (event: MouseEvent) => {
   return from.value + ((event.clientX - box.left) / box.width) * (to.value - from.value)
 }
 function zoom(by: number, around = props.position ?? (from.value + to.value) / 2) {
+  const length = Math.min(props.seconds, (to.value - from.value) * by)
+  show(around - length / 2, around + length / 2)
+}
+/** The stretch that is being drawn out to look at, in seconds. */
+const drawn = ref<{ from: number; to: number } | null>(null)
+/** Pixels that a click may tremble. */
+const TREMBLE = 4
+function press(event: MouseEvent) {
+  if (event.button !== 0) return
+  const begin = event.clientX
+  const first = spot(event)
+  const move = (now: MouseEvent) => {
+    if (Math.abs(now.clientX - begin) < TREMBLE && !drawn.value) return
+    const other = Math.max(0, Math.min(props.seconds, spot(now)))
+    drawn.value = { from: Math.min(first, other), to: Math.max(first, other) }
+  }
+  const end = () => {
+    removeEventListener('mousemove', move)
+    const stretch = drawn.value
+    drawn.value = null
+    if (!stretch) emit('hear', first)
+    else show(stretch.from, stretch.to)
+  }
+  addEventListener('mousemove', move)
+  addEventListener('mouseup', end, { once: true })
+}
+/** Looks at a stretch, at least two seconds of it. */
+function show(first: number, last: number) {
+  const length = Math.max(2, Math.min(props.seconds, last - first))
+  from.value = Math.max(0, Math.min(props.seconds - length, (first + last - length) / 2))
+  to.value = from.value + length
+}
+function wheel(event: WheelEvent) {
+  if (!event.ctrlKey) return
+  event.preventDefault()
+  // what is under the pointer stays there
+  const under = spot(event)
+  const by = event.deltaY > 0 ? 1.25 : 0.8
   const length = Math.max(2, Math.min(props.seconds, (to.value - from.value) * by))
-  const begin = Math.max(0, Math.min(props.seconds - length, around - length / 2))
-  from.value = begin
-  to.value = begin + length
+  const part = (under - from.value) / (to.value - from.value)
+  from.value = Math.max(0, Math.min(props.seconds - length, under - part * length))
+  to.value = from.value + length
 }
 function keys(event: KeyboardEvent) {
   const step = { ArrowRight: 5, ArrowLeft: -5 }[event.key]
@@ -118,7 +161,9 @@ watch([from, to], draw)
       :aria-valuemax="Math.round(seconds)"
       :aria-valuenow="Math.round(position ?? 0)"
       :aria-valuetext="clock(position ?? 0)"
-      @click="emit('hear', spot($event))"
+      @mousedown="press"
+      @dblclick="zoom(1e6)"
+      @wheel="wheel"
       @keydown="keys"
     >
       <canvas ref="canvas" />
@@ -126,6 +171,10 @@ watch([from, to], draw)
       <i v-for="(rest, i) in silences" :key="`s${i}`" class="silence" :style="span(rest.at, rest.seconds)" />
       <i v-for="(part, i) in differs" :key="`d${i}`" class="differs" :style="span(part.from, part.to - part.from)" />
       <i v-for="(tick, i) in clippings" :key="`c${i}`" class="tick" :style="{ left: `${place(tick)}%` }" />
+      <span v-if="above" class="above"
+        ><b>nothing above {{ (above / 1000).toFixed(1) }} kHz</b></span
+      >
+      <i v-if="drawn" class="drawn" :style="span(drawn.from, drawn.to - drawn.from)" />
       <i v-if="position != null" class="now" :style="{ left: `${place(position)}%` }" />
     </div>
     <button
@@ -141,7 +190,9 @@ watch([from, to], draw)
       "
       @keydown.left.prevent="(emit('excerpt', Math.max(0, excerpt.at - 1)), emit('excerpt', -1))"
     />
-    <button v-if="zoomed" class="whole act" type="button" @click="zoom(1e6)">whole</button>
+    <button v-if="zoomed" class="whole act" type="button" @click="zoom(1e6)">
+      {{ clock(from) }}–{{ clock(to) }}, show all
+    </button>
   </div>
 </template>
 
@@ -184,6 +235,24 @@ i {
   height: 7px;
   background: var(--stop);
 }
+.drawn {
+  background: var(--madder);
+  opacity: 0.2;
+}
+.above {
+  position: absolute;
+  inset: 3px 0 auto;
+  border-top: 1px dashed var(--risk);
+  text-align: right;
+  pointer-events: none;
+}
+.above b {
+  padding: 0 var(--space-2);
+  font-weight: 500;
+  font-size: var(--type-small);
+  color: var(--risk);
+  background: var(--paper);
+}
 .now {
   width: 2px;
   background: var(--madder);
@@ -213,7 +282,8 @@ i {
 .whole {
   position: absolute;
   right: 4px;
-  top: 2px;
+  bottom: 0;
+  min-height: 0;
   font-size: var(--type-small);
 }
 </style>

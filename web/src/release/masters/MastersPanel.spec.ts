@@ -19,7 +19,8 @@ const sound = (name: string, more: object = {}) => ({
   tailSilence: 0,
   rests: [],
   excerpt: null,
-  more: '',
+  format: 'WAV 16 bit 44.1 kHz, stereo',
+  heard: { rangeLu: 5.2, bpm: 98.4, key: 'D minor', clippings: 0, lossyAbove: null, remarks: [] },
   alike: [],
   ...more,
 })

@@ -106,7 +106,21 @@ function preview(row: MasterRow, seconds: number) {
       <div v-if="!view.rows.length" class="quiet">
         No tracks yet. Add them in the Sheet, or create a release from files in the Intake.
       </div>
-      <ol>
+      <table v-if="view.rows.length">
+        <thead>
+          <tr>
+            <th scope="col"></th>
+            <th scope="col" class="title">Track</th>
+            <th scope="col">Format</th>
+            <th scope="col" class="figure">Time</th>
+            <th scope="col" class="figure" title="Integrated loudness, EBU R 128">LUFS</th>
+            <th scope="col" class="figure" title="True peak">dBTP</th>
+            <th scope="col" class="figure" title="Loudness range, LU">LRA</th>
+            <th scope="col" class="figure" title="Beats a minute">Tempo</th>
+            <th scope="col">Key</th>
+            <th scope="col"></th>
+          </tr>
+        </thead>
         <MasterLine
           v-for="row in view.rows"
           :key="row.trackId"
@@ -117,7 +131,7 @@ function preview(row: MasterRow, seconds: number) {
           @compare="(file, other) => compare(file, other)"
           @preview="preview(row, $event)"
         />
-      </ol>
+      </table>
       <LooseTray
         v-if="view.loose.length || view.beside.length"
         :loose="view.loose"
@@ -151,10 +165,25 @@ function preview(row: MasterRow, seconds: number) {
   justify-content: space-between;
   min-height: 32px;
 }
-ol {
-  list-style: none;
-  margin: var(--space-4) 0 0;
-  padding: 0;
-  border-top: 1px solid var(--ink);
+table {
+  width: 100%;
+  margin-top: var(--space-4);
+  border-collapse: collapse;
+}
+thead th {
+  padding: 0 var(--space-5) var(--space-2) 0;
+  font-weight: 400;
+  font-size: var(--type-note);
+  color: var(--quiet);
+  border-bottom: 1px solid var(--ink);
+}
+thead th:last-child {
+  padding-right: 0;
+}
+.title {
+  width: 45%;
+}
+.figure {
+  text-align: right;
 }
 </style>

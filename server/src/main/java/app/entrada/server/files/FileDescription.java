@@ -1,10 +1,21 @@
 package app.entrada.server.files;
 
+import app.entrada.core.sound.AudioFacts;
 import app.entrada.core.sound.Sound;
 
 /** What to say of a received file, in one sentence. */
 public final class FileDescription {
     private FileDescription() {}
+
+    /** Container, resolution and channels of a file with sound: {@code WAV 16 bit 44.1 kHz, stereo}. */
+    public static String format(AudioFacts audio) {
+        String channels = switch (audio.channels()) {
+            case 1 -> "mono";
+            case 2 -> "stereo";
+            default -> audio.channels() + " channels";
+        };
+        return audio.label() + ", " + channels;
+    }
 
     /** What it is, or why it is no use and what to do. */
     public static String says(FileIndex.StoredFile entry) {
@@ -16,12 +27,9 @@ public final class FileDescription {
                     .formatted(entry.problem().get());
         if (!entry.measured()) return "Being measured.";
         return entry.audio()
-                .map(audio -> "%s, %s, %s%s%s"
+                .map(audio -> "%s, %s%s%s"
                         .formatted(
-                                audio.label(),
-                                audio.channels() == 1
-                                        ? "mono"
-                                        : audio.channels() == 2 ? "stereo" : audio.channels() + " channels",
+                                format(audio),
                                 audio.time(),
                                 audio.sound().filter(Sound::silent).isPresent() ? ", no sound" : "",
                                 entry.compared() ? "" : ", not yet compared with known audio"))

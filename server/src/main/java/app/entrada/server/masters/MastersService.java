@@ -37,7 +37,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -162,6 +161,7 @@ class MastersService {
                 name,
                 entry.kind(),
                 FileDescription.says(entry),
+                audio.map(FileDescription::format).orElse(null),
                 audio.map(AudioFacts::time).orElse(null),
                 audio.map(AudioFacts::seconds).orElse(0.0),
                 sound.filter(heard -> !heard.silent())
@@ -175,7 +175,7 @@ class MastersService {
                 sound.map(Sound::excerpt)
                         .map(excerpt -> new MastersView.ExcerptView(excerpt.at(), excerpt.seconds(), excerpt.reason()))
                         .orElse(null),
-                sound.map(MastersService::more).orElse(""),
+                sound.map(MastersService::heard).orElse(null),
                 alike(scene, sha256, recording));
     }
 
@@ -186,18 +186,22 @@ class MastersService {
                 .toList();
     }
 
-    private static String more(Sound sound) {
-        List<String> words = new ArrayList<>();
-        if (sound.tempo().confidence() > 0.2)
-            words.add(String.format(Locale.ROOT, "%.0f bpm", sound.tempo().bpm()));
-        if (sound.key().confidence() > 0.3) words.add(sound.key().name());
-        words.add(String.format(Locale.ROOT, "range %.1f LU", sound.rangeLu()));
-        if (sound.lossySource().suspected())
-            words.add(String.format(
-                    Locale.ROOT, "possibly from a lossy source, cut off at %.1f kHz", sound.bandwidthHz() / 1000));
-        if (sound.falseStereo()) words.add("both channels the same");
-        if (sound.upsampled()) words.add("upsampled");
-        return String.join(" · ", words);
+    /** Tempo and key are told from here on; below it they are guesses. */
+    private static final double SURE_TEMPO = 0.2;
+
+    private static final double SURE_KEY = 0.3;
+
+    private static MastersView.HeardView heard(Sound sound) {
+        List<String> remarks = new ArrayList<>();
+        if (sound.falseStereo()) remarks.add("both channels are the same");
+        if (sound.upsampled()) remarks.add("upsampled: nothing above half of a lower sample rate");
+        return new MastersView.HeardView(
+                sound.rangeLu(),
+                sound.tempo().confidence() > SURE_TEMPO ? sound.tempo().bpm() : null,
+                sound.key().confidence() > SURE_KEY ? sound.key().name() : null,
+                sound.clippingCount(),
+                sound.lossySource().suspected() ? sound.bandwidthHz() : null,
+                remarks);
     }
 
     private List<MastersView.AlikeView> alike(Scene scene, Sha256 file, long own) {

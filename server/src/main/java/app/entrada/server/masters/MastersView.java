@@ -40,6 +40,8 @@ public record MastersView(
      * A file.
      *
      * @param says what it is, or what is wrong with it
+     * @param format container, resolution and channels, null for what is no sound
+     * @param heard what else was measured, null when it was not heard
      * @param lufs integrated loudness, null when it was not heard
      * @param alike what it sounds like
      */
@@ -48,6 +50,7 @@ public record MastersView(
             String name,
             FileKind kind,
             String says,
+            @Nullable String format,
             @Nullable String time,
             double seconds,
             @Nullable Double lufs,
@@ -57,8 +60,26 @@ public record MastersView(
             double tailSilence,
             List<Sound.Rest> rests,
             @Nullable ExcerptView excerpt,
-            String more,
+            @Nullable HeardView heard,
             List<AlikeView> alike) {}
+
+    /**
+     * What was measured beside loudness.
+     *
+     * @param rangeLu loudness range in LU, EBU Tech 3342
+     * @param bpm beats a minute, null where no tempo was found
+     * @param key in words, null where none was found
+     * @param clippings runs of clipped samples, all of them
+     * @param lossyAbove hertz above which there is nothing, as after a lossy codec; null where that is not suspected
+     * @param remarks in words
+     */
+    public record HeardView(
+            double rangeLu,
+            @Nullable Double bpm,
+            @Nullable String key,
+            long clippings,
+            @Nullable Double lossyAbove,
+            List<String> remarks) {}
 
     /** The proposed excerpt: seconds, and why. */
     public record ExcerptView(double at, double seconds, String reason) {}
