@@ -12,7 +12,7 @@ const release = useReleaseStore()
 const route = useRoute()
 const go = useJump()
 /** Views that need the whole width: findings are folded away there until somebody wants them, elsewhere until somebody does not. */
-const WIDE = ['credits']
+const WIDE = ['credits', 'send']
 const chosen = ref<Record<string, boolean>>({})
 const folded = computed({
   get: () => chosen.value[String(route.name)] ?? WIDE.includes(String(route.name)),

@@ -21,9 +21,9 @@ const short = (sum: string) => sum.slice(0, 10)
       <dt>Audio</dt>
       <dd :title="`Before ${props.proof.audioBefore}\nAfter ${props.proof.audioAfter}`">
         <span class="mono">{{ short(props.proof.audioBefore) }}</span>
-        <template v-if="props.proof.holds">before and after</template>
-        <template v-else
-          >before, <span class="mono">{{ short(props.proof.audioAfter) }}</span> after</template
+        <template v-if="props.proof.holds"> before and after</template>
+        <template v-else>
+          before, <span class="mono">{{ short(props.proof.audioAfter) }}</span> after</template
         >
         <span class="quiet"> ({{ props.proof.compared }})</span>
       </dd>

@@ -101,7 +101,7 @@ describe('E2 Copies, recipe by recipe', () => {
       ]),
     ])
     expect(shown.findAll('ol .state').map((each) => each.text())).toEqual([
-      'out of date',
+      'changed since it was written',
       'modified outside Entrada',
       'no master yet',
       'master damaged',

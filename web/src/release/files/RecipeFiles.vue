@@ -5,6 +5,7 @@ import type { CopyState, RecipeView, Readiness } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
 import { bytes } from '../../kit/dates'
 import { useReleaseStore } from '../store'
+import CopyChanges from './CopyChanges.vue'
 import CopyCertificate from './CopyCertificate.vue'
 import CopyLines from './CopyLines.vue'
 
@@ -24,12 +25,18 @@ const WEIGHTS: Record<CopyState, Readiness> = {
 }
 const WORDS: Record<CopyState, string> = {
   written: 'written and verified',
-  stale: 'out of date',
+  stale: 'changed since it was written',
   altered: 'modified outside Entrada',
   missing: 'to be written',
   measuring: 'being measured',
   'no master': 'no master yet',
   'damaged master': 'master damaged',
+}
+/** A proved copy says its proof in a line; the whole certificate comes when the row is opened. */
+function says(file: RecipeView['files'][number]) {
+  if (file.state !== 'written' || !file.proof) return WORDS[file.state]
+  const tags = `${file.proof.fields} ${file.proof.fields === 1 ? 'tag' : 'tags'} verified`
+  return `${tags} · audio ${file.proof.holds ? 'identical' : 'different'}`
 }
 const copyOf = (trackId: number) => `/api/releases/${release.view!.head.id}/copies/${props.recipe.id}/${trackId}`
 </script>
@@ -56,13 +63,14 @@ const copyOf = (trackId: number) => `/api/releases/${release.view!.head.id}/copi
             :aria-expanded="open === file.trackId"
             @click="open = open === file.trackId ? null : file.trackId"
           >
+            <span class="turn quiet" aria-hidden="true">{{ open === file.trackId ? '▾' : '▸' }}</span>
             <span class="number">{{ file.track }}</span>
             <b>{{ file.title || 'no title' }}</b>
             <span class="names quiet">
               <template v-if="file.original">{{ file.original }} → </template>{{ file.fileName }}
             </span>
           </button>
-          <span class="state"> <Mark :weight="WEIGHTS[file.state]" /> {{ WORDS[file.state] }} </span>
+          <span class="state"> <Mark :weight="WEIGHTS[file.state]" /> {{ says(file) }} </span>
           <a v-if="file.proof" class="act" :href="copyOf(file.trackId)" :aria-label="`Download ${file.fileName}`"
             >Download</a
           >
@@ -77,13 +85,11 @@ const copyOf = (trackId: number) => `/api/releases/${release.view!.head.id}/copi
             Write
           </button>
         </div>
-        <CopyCertificate v-if="file.proof" :proof="file.proof" :altered="file.state === 'altered'" />
-        <CopyLines
-          v-if="open === file.trackId"
-          :recipe="props.recipe.id"
-          :track-id="file.trackId"
-          :cannot="file.cannot"
-        />
+        <template v-if="open === file.trackId">
+          <CopyChanges v-if="file.state === 'stale'" :recipe="props.recipe.id" :track-id="file.trackId" />
+          <CopyCertificate v-if="file.proof" :proof="file.proof" :altered="file.state === 'altered'" />
+          <CopyLines :recipe="props.recipe.id" :track-id="file.trackId" :cannot="file.cannot" />
+        </template>
       </li>
     </ol>
   </section>

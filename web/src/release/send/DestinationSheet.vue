@@ -1,17 +1,18 @@
 <script setup lang="ts">
 /** One destination: what is in the way, what would be sent, read in place, what changed since it was taken, what was sent. */
 import { BButton } from 'bootstrap-vue-next'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, got } from '../../api/client'
 import { useSession } from '../../api/session'
 import type { DestinationSend } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
-import { bytes, day } from '../../kit/dates'
+import { bytes } from '../../kit/dates'
 import { useReleaseStore } from '../store'
 import DeliveryTimeLine from './DeliveryTimeLine.vue'
 import DocumentReader from './DocumentReader.vue'
 import OutletPicker from './OutletPicker.vue'
+import StoppingFindings from './StoppingFindings.vue'
 
 const props = defineProps<{ destination: DestinationSend }>()
 const emit = defineEmits<{ order: [occasion: 'delivery' | 'update' | 'takedown']; changed: [] }>()
@@ -41,6 +42,20 @@ const again = (id: number) => api.POST('/api/releases/{id}/deliveries/{delivery}
 const off = (id: number) => api.POST('/api/releases/{id}/deliveries/{delivery}/off', { params: of(id) })
 const reply = (id: number, text: string) =>
   api.POST('/api/releases/{id}/deliveries/{delivery}/reply', { params: of(id), body: { text } })
+
+/** Copies that are being written for this release now. */
+const writing = computed(() =>
+  session.jobs.find(
+    (each) => each.kind === 'copies' && each.releaseId === release.view!.head.id && each.state !== 'failed',
+  ),
+)
+const write = () =>
+  ask(
+    api.POST('/api/releases/{id}/copies', {
+      params: { path: path(), query: { recipe: props.destination.recipes, track: 0 } },
+    }),
+  )
+watch(writing, (now, before) => before && !now && emit('changed'))
 
 async function ask(what: Promise<unknown>) {
   try {
@@ -78,11 +93,7 @@ async function lookUp() {
   <section :aria-label="props.destination.name">
     <header>
       <h2>{{ props.destination.name }}</h2>
-      <span class="quiet"
-        >{{ props.destination.kind
-        }}<template v-if="props.destination.lastDay"> · deliver by {{ day(props.destination.lastDay) }}</template
-        ><template v-if="props.destination.express"> · express: {{ props.destination.express }}</template></span
-      >
+      <span class="quiet">{{ props.destination.takes }}</span>
       <a
         v-if="props.destination.way === 'form'"
         class="btn btn-primary btn-sm"
@@ -102,16 +113,32 @@ async function lookUp() {
         Send to {{ props.destination.name }}…
       </BButton>
     </header>
+    <p v-if="props.destination.express" class="quiet express">Express: {{ props.destination.express }}.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <ul v-if="preview.hindrances.length" class="hindrances">
       <li v-for="(hindrance, i) in preview.hindrances" :key="i">
-        <Mark :weight="hindrance.cause === 'UNDER_WAY' ? 'note' : 'stop'" /> {{ hindrance.message }}
-        <RouterLink v-if="hindrance.cause === 'COPIES'" :to="{ name: 'files', params: route.params }"
-          >Write them under Files</RouterLink
-        >
-        <RouterLink v-else-if="hindrance.cause === 'FINDINGS'" :to="{ name: 'readiness', params: route.params }"
-          >Open Readiness</RouterLink
-        >
+        <StoppingFindings
+          v-if="hindrance.cause === 'FINDINGS'"
+          :destination="props.destination.name"
+          :otherwise="hindrance.message"
+        />
+        <template v-else>
+          <Mark :weight="hindrance.cause === 'UNDER_WAY' ? 'note' : 'stop'" />
+          <span class="says">{{ hindrance.message }}</span>
+          <template v-if="hindrance.cause === 'COPIES'">
+            <span v-if="writing" role="status" class="quiet">
+              <progress :value="writing.done" :max="writing.total" :aria-label="writing.says" />
+              {{ writing.done }} of {{ writing.total }}
+            </span>
+            <button v-else-if="!release.readOnly" class="act" type="button" @click="write">
+              Write {{ preview.missingCopies }}
+            </button>
+            <RouterLink :to="{ name: 'files', params: route.params }">Files</RouterLink>
+          </template>
+          <RouterLink v-else-if="hindrance.cause === 'CONNECTION'" :to="`/destinations/${props.destination.id}`"
+            >Open the connection</RouterLink
+          >
+        </template>
       </li>
     </ul>
     <OutletPicker
@@ -213,8 +240,22 @@ h3 {
   margin: var(--space-4) 0;
   padding: 0;
 }
-.hindrances a {
-  text-decoration: underline;
+.hindrances > li {
+  display: flex;
+  gap: var(--space-4);
+  align-items: baseline;
+  padding: var(--space-1) 0;
+  border-bottom: 1px solid var(--line);
+}
+.hindrances > li > :deep(ul) {
+  flex: 1;
+}
+.says {
+  flex: 1;
+}
+.express {
+  margin: var(--space-2) 0 0;
+  font-size: var(--type-note);
 }
 .changes ul {
   margin: 0;

@@ -42,7 +42,7 @@ const panel = (all: object[] | (() => object[]), role = 'manager') =>
   )
 type Panel = Awaited<ReturnType<typeof panel>>
 const stands = ({ shown }: Panel) =>
-  shown.findAll('[aria-label=Destinations] li .quiet.note').map((each) => each.text().replace(/\s+/g, ' '))
+  shown.findAll('[aria-label=Destinations] .state').map((each) => each.text().replace(/\s+/g, ' '))
 afterEach(() => vi.unstubAllGlobals())
 
 describe('S1 Where the release goes', () => {
@@ -108,7 +108,7 @@ describe('S1 Where the release goes', () => {
   })
   it('is ordered singly for what the sheet of a destination offers', async () => {
     const at = await panel([to('a', 'store'), to('c', 'store')])
-    await at.shown.findAll('[aria-label=Destinations] li button')[1]!.trigger('click')
+    await at.shown.findAll('[aria-label=Destinations] button')[1]!.trigger('click')
     expect(at.shown.find('.sheet').text()).toContain('The c')
     await at.button('Order').trigger('click')
     expect(at.shown.find('.dialog').text()).toContain('update: c')

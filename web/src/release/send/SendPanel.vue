@@ -1,15 +1,15 @@
 <script setup lang="ts">
-/** All destinations of the release: choose all, by kind, or singly; seen before it is sent, followed after. */
+/** One page for a release: its destinations as rows, the one that is chosen beside them; seen before it is sent, followed after. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onUnmounted, ref } from 'vue'
 import { api, got } from '../../api/client'
 import { useLoad } from '../../kit/useLoad'
 import { useSession } from '../../api/session'
-import type { DestinationSend, Readiness } from '../../api/types'
-import TickList, { type Entry } from '../../kit/TickList.vue'
+import type { DestinationSend } from '../../api/types'
 import { toggled } from '../../kit/toggled'
 import { useReleaseStore } from '../store'
 import DestinationSheet from './DestinationSheet.vue'
+import DestinationTable from './DestinationTable.vue'
 import SendDialog from './SendDialog.vue'
 
 type Occasion = 'delivery' | 'update' | 'takedown'
@@ -28,6 +28,7 @@ const {
   },
 })
 const chosen = ref('')
+const manager = computed(() => session.who?.role === 'manager')
 const ticked = ref<Set<string>>(new Set())
 const sending = ref<{ to: DestinationSend[]; occasion: Occasion } | null>(null)
 
@@ -41,29 +42,6 @@ const batch = computed(() => sendable.value.filter((each) => ticked.value.has(ea
 const kinds = computed(() => [...new Set(sendable.value.map((each) => each.kind))])
 const tickKind = (kind?: string) =>
   (ticked.value = new Set(sendable.value.filter((each) => !kind || each.kind === kind).map((each) => each.id)))
-
-/** How a destination stands, in a word and a mark. */
-function stands(each: DestinationSend): { weight: Readiness; says: string } {
-  const state = each.deliveries.find((delivery) => delivery.state !== 'called off')?.state
-  const taken = state === 'accepted' || state === 'live'
-  if (taken && !each.preview.changes.length) return { weight: 'ready', says: state }
-  if (taken) return { weight: 'risk', says: 'changed since' }
-  if (state === 'rejected' || state === 'failed') return { weight: 'stop', says: state }
-  if (state === 'questions') return { weight: 'risk', says: 'has questions' }
-  if (state === 'taken down') return { weight: 'note', says: state }
-  if (state) return { weight: 'note', says: state }
-  return each.preview.hindrances.length ? { weight: 'stop', says: 'not yet' } : { weight: 'ready', says: 'ready' }
-}
-
-const entries = computed<Entry[]>(() =>
-  (destinations.value ?? []).map((each) => ({
-    id: each.id,
-    name: each.name,
-    note: stands(each).says,
-    weight: stands(each).weight,
-    ticks: sends(each) ? 'yes' : 'not now',
-  })),
-)
 
 const stop = session.on('delivery', (data) => data.release === release.view?.head.id && void release.refresh())
 onUnmounted(stop)
@@ -81,7 +59,7 @@ function sent() {
     <p v-if="!destinations" class="quiet" role="status">Preparing deliveries…</p>
     <p v-else-if="!destinations.length" class="quiet">No destinations yet. Choose them in Readiness.</p>
     <template v-else>
-      <div v-if="session.who?.role === 'manager' && sendable.length > 1" class="top">
+      <div v-if="manager && sendable.length > 1" class="top">
         <span class="quiet">{{ sendable.length }} of {{ destinations.length }} can be sent. Tick</span>
         <button class="act" type="button" @click="tickKind()">all</button>
         <template v-if="kinds.length > 1">
@@ -100,11 +78,12 @@ function sent() {
         </BButton>
       </div>
       <div class="both">
-        <TickList
-          label="Destinations"
-          :entries="entries"
+        <DestinationTable
+          :destinations="destinations"
           :chosen="destination?.id ?? ''"
           :ticked="ticked"
+          :ticks="manager && sendable.length > 1"
+          :sends="sends"
           @choose="(id) => (chosen = id)"
           @tick="(id) => (ticked = toggled(ticked, id))"
         />
@@ -145,12 +124,12 @@ function sent() {
   margin-left: auto;
 }
 .both {
-  display: flex;
-  gap: var(--space-6);
-  align-items: flex-start;
+  display: grid;
+  grid-template-columns: minmax(420px, 1fr) minmax(420px, 1fr);
+  gap: var(--space-7);
+  align-items: start;
 }
 .main {
-  flex: 1;
   min-width: 0;
 }
 </style>

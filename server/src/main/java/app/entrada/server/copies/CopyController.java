@@ -229,6 +229,15 @@ class CopyController {
                 .toList();
     }
 
+    /** What changed since a copy was written. */
+    @GetMapping("/api/releases/{id}/copies/{recipe}/{trackId}/changed")
+    List<Comparison.RewrittenFact> changed(
+            @PathVariable long id, @PathVariable String recipe, @PathVariable long trackId) throws IOException {
+        Release release = release(id);
+        Track track = release.track(trackId).orElseThrow(() -> Problem.missing("track"));
+        return copies.changed(release, track, recipes.byId(recipe));
+    }
+
     private static LineView line(Release release, Track track, String file, Comparison.ComparedTag line) {
         return new LineView(
                 line.fact(),

@@ -27,6 +27,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -77,6 +78,27 @@ public class CopyService {
         Sha256 master = standing.track().master().orElseThrow();
         return Comparison.of(
                 TagReading.of(store.path(master)).entries(), standing.plan().orElseThrow());
+    }
+
+    /** What would be written into a copy otherwise than it stands there, also its name; empty where none was written. */
+    List<Comparison.RewrittenFact> changed(Release release, Track track, Recipe recipe) throws IOException {
+        TrackCopy standing = states.whole(contexts.of(release), track, recipe);
+        if (standing.plan().isEmpty() || standing.written().isEmpty()) return List.of();
+        TagPlan plan = standing.plan().get();
+        StoredCopy copy = standing.written().get();
+        List<Comparison.RewrittenFact> changed = new ArrayList<>();
+        if (!copy.master().equals(track.master()))
+            changed.add(new Comparison.RewrittenFact("Master", List.of("another file"), List.of("the one in place")));
+        if (!copy.fileName().equals(plan.fileName()))
+            changed.add(new Comparison.RewrittenFact("File name", List.of(copy.fileName()), List.of(plan.fileName())));
+        if (!copy.encoding().equals(Optional.of(recipe.encoding().toString())))
+            changed.add(new Comparison.RewrittenFact(
+                    "Encoding",
+                    List.of("another one"),
+                    List.of(recipe.encoding().label())));
+        changed.addAll(Comparison.of(TagReading.of(store.path(copy.sha256())).entries(), plan)
+                .changes());
+        return changed;
     }
 
     /** Writes and proves one copy; a copy that stands already is not written again. */

@@ -169,6 +169,7 @@ public record ReleaseView(
      *
      * @param ruleName what findings of its rule have in common, in a few words
      * @param destinations names
+     * @param stops names of those that it stops; the others only warn
      * @param fix what its safe fix does, null when there is none
      * @param preview what the fix changes, in words
      * @param accepted why somebody takes the risk, null when nobody does
@@ -180,6 +181,7 @@ public record ReleaseView(
             String family,
             Weight weight,
             List<String> destinations,
+            List<String> stops,
             int track,
             String column,
             String fieldName,

@@ -263,6 +263,10 @@ public class ReleaseViews {
                 finding.family().label(),
                 finding.weight(),
                 finding.destinations().keySet().stream().map(destinations::get).toList(),
+                finding.destinations().keySet().stream()
+                        .filter(id -> finding.destinations().get(id) == Weight.STOP)
+                        .map(destinations::get)
+                        .toList(),
                 finding.place().track(),
                 field.key(),
                 field.name(),

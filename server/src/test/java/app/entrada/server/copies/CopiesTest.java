@@ -15,8 +15,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
@@ -52,13 +54,31 @@ class CopiesTest {
         manager.write(view, 1, "version", "Live");
         assertThat(ReadyRelease.state(manager, id, "store-wav")).isEqualTo("stale");
         assertThat(ReadyRelease.state(manager, id, "store-flac")).isEqualTo("stale");
+        for (String recipe : List.of("store-wav", "store-flac"))
+            assertThat(changed(id, recipe))
+                    .as(recipe)
+                    .anySatisfy(each -> assertThat(each).contains("Live"))
+                    .noneSatisfy(each -> assertThat(each).contains("DE AT"))
+                    .hasSizeLessThan(5);
         ReadyRelease.copies(manager, id, "store-wav");
+        assertThat(changed(id, "store-wav")).isEmpty();
+        assertThat(changed(id, "promo-mp3")).as("never written").isEmpty();
         assertThat(ReadyRelease.state(manager, id, "store-flac")).isEqualTo("stale");
         try (Stream<Path> left = Files.list(RunningServer.bean(FileStore.class).workshop())) {
             // other tests may have uploads on their way there
             assertThat(left.filter(file -> file.getFileName().toString().startsWith("copy")))
                     .isEmpty();
         }
+    }
+
+    /** What changed since a copy was written: {@code Title: Saltings → Saltings (Live)}. */
+    private List<String> changed(long id, String recipe) {
+        long track = file(id, recipe).path("trackId").asLong();
+        List<String> says = new ArrayList<>();
+        for (JsonNode each : manager.get("/api/releases/%d/copies/%s/%d/changed".formatted(id, recipe, track))
+                .json())
+            says.add("%s: %s → %s".formatted(each.path("fact").asString(), each.path("now"), each.path("planned")));
+        return says;
     }
 
     private JsonNode file(long id, String recipe) {

@@ -7,8 +7,10 @@ import app.entrada.core.tag.TagEntry.Container;
 import app.entrada.core.tag.map.EmbeddingMap;
 import app.entrada.core.tag.map.TagFacts;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -54,6 +56,31 @@ public record Comparison(List<ComparedTag> lines) {
             List<String> now,
             List<String> planned,
             Optional<TagFacts.FoundValue> take) {}
+
+    /**
+     * What is otherwise, in words: one fact once, in however many tags it stands.
+     *
+     * @param now values in the file, empty when none
+     * @param planned values to be written, empty when none
+     */
+    public record RewrittenFact(String fact, List<String> now, List<String> planned) {}
+
+    /** The facts that would be written otherwise than they stand in the file, in the order of the plan. */
+    public List<RewrittenFact> changes() {
+        Map<String, RewrittenFact> changes = new LinkedHashMap<>();
+        for (ComparedTag line : lines) {
+            boolean changed =
+                    line.state == TagState.NEW || line.state == TagState.REPLACED || line.state == TagState.REMOVED;
+            if (!changed) continue;
+            String fact = line.state == TagState.REMOVED
+                    ? EmbeddingMap.factOf(line.container, line.id)
+                            .<String>map(Field::name)
+                            .orElse(line.fact)
+                    : line.fact;
+            changes.putIfAbsent(fact, new RewrittenFact(fact, line.now, line.planned));
+        }
+        return List.copyOf(changes.values());
+    }
 
     /** Compares what was read from the file with the plan. */
     public static Comparison of(List<TagEntry> inFile, TagPlan plan) {
