@@ -61,6 +61,29 @@ describe('F1 The desk', () => {
     expect(shown.text()).toContain('There is no destination yet, so nothing is checked.')
     expect(shown.find('section a').attributes('href')).toBe('/destinations')
   })
+  it('leads a new house from step to step, and says who does what somebody may not', async () => {
+    const steps = { label: true, codes: false, destination: false, release: false }
+    const fresh = { ...desk([]), destinations: 0, firstSteps: steps }
+    const { shown } = await screen(DeskScreen, { 'GET /api/desk': fresh })
+    expect(shown.text()).toContain('2 of 5 steps done.')
+    // codes are not for every label: the next step is the destination
+    expect(shown.findAll('.steps .btn-primary').map((each) => each.text())).toEqual(['Add a destination'])
+    expect(shown.findAll('.steps .ways a').map((each) => each.attributes('href'))).toEqual([
+      '/accounts',
+      '/settings',
+      '/destinations',
+      '/intake',
+      '/releases?new=document',
+      '/releases?new',
+    ])
+    const helping = await screen(DeskScreen, { 'GET /api/desk': fresh }, { role: 'assistant' })
+    expect(helping.shown.findAll('.steps .ways a').map((each) => each.text())).toEqual([
+      'From files',
+      'From a table',
+      'By hand',
+    ])
+    expect(helping.shown.text()).toContain('A manager does this.')
+  })
   it('begins with answers that want something', async () => {
     const wanting = [
       {

@@ -11,6 +11,7 @@ import Mark from '../kit/Mark.vue'
 import { between, day, moment } from '../kit/dates'
 import CalendarAddress from './CalendarAddress.vue'
 import { concerns } from './concerns'
+import FirstSteps from './FirstSteps.vue'
 import PutOffForm from './PutOffForm.vue'
 import WeeksAhead from './WeeksAhead.vue'
 
@@ -103,7 +104,7 @@ function slack(days: number | null): string {
     <p v-if="!desk" class="quiet">Checking all releases…</p>
     <div v-else class="columns">
       <section aria-label="Next moves">
-        <h2>Next moves</h2>
+        <h2>{{ desk.firstSteps ? 'First steps' : 'Next moves' }}</h2>
         <p v-if="desk.backupTooOld" class="wanting">
           <Mark weight="stop" /> There has been no backup for a week.
           <RouterLink to="/settings">Open Settings</RouterLink>.
@@ -114,7 +115,8 @@ function slack(days: number | null): string {
           {{ desk.houseFound === 1 ? 'is' : 'are' }} damaged or missing.
           <RouterLink to="/settings">Open Settings</RouterLink>.
         </p>
-        <p v-if="!desk.destinations" class="quiet">
+        <FirstSteps v-if="desk.firstSteps" :steps="desk.firstSteps" />
+        <p v-else-if="!desk.destinations" class="quiet">
           There is no destination yet, so nothing is checked.
           <RouterLink to="/destinations">Add your destinations</RouterLink>.
         </p>

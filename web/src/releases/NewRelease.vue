@@ -7,6 +7,7 @@ import type { Head, ReleaseView } from '../api/types'
 import { KINDS } from './kinds'
 
 const open = defineModel<boolean>({ required: true })
+const props = defineProps<{ from?: 'document' | '' }>()
 const router = useRouter()
 const kind = ref('single')
 const title = ref('')
@@ -18,6 +19,7 @@ const heads = ref<Head[]>([])
 const text = ref('')
 watch(open, async (shown) => {
   if (!shown) return
+  source.value = props.from ?? ''
   templates.value = await got(api.GET('/api/templates')).catch(() => [])
   heads.value = await got(api.GET('/api/releases', { params: { query: { count: 500 } } })).then(
     (list) => list.releases,

@@ -94,7 +94,7 @@ watch(
       <button class="act" type="button" @click="more">Show more</button>
     </p>
     <ReleaseShelf @back="load" />
-    <NewRelease v-model="making" />
+    <NewRelease v-model="making" :from="route.query.new === 'document' ? 'document' : ''" />
   </div>
 </template>
 

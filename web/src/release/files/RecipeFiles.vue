@@ -70,7 +70,9 @@ const copyOf = (trackId: number) => `/api/releases/${release.view!.head.id}/copi
               <template v-if="file.original">{{ file.original }} → </template>{{ file.fileName }}
             </span>
           </button>
-          <span class="state"> <Mark :weight="WEIGHTS[file.state]" /> {{ says(file) }} </span>
+          <span class="state" :class="{ proved: file.state === 'written' && file.proof?.holds }">
+            <Mark :weight="WEIGHTS[file.state]" /> {{ says(file) }}
+          </span>
           <a v-if="file.proof" class="act" :href="copyOf(file.trackId)" :aria-label="`Download ${file.fileName}`"
             >Download</a
           >
@@ -137,6 +139,10 @@ li {
   overflow: hidden;
   text-overflow: ellipsis;
   font-size: var(--type-note);
+}
+.turn,
+.number {
+  flex: none;
 }
 .number {
   width: 20px;

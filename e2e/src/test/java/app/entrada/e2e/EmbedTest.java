@@ -94,8 +94,8 @@ class EmbedTest {
         for (String recipe : RECIPES) {
             browser.click("[aria-label=Recipes] button", recipe);
             browser.see("[aria-label=Recipes] .here", "9 of 9");
-            browser.seeCount(".certificate", 9);
-            browser.seeCount(".certificate.broken", 0);
+            browser.seeCount(".files .state.proved", 9);
+            browser.see(".files .state.proved", "tags verified · audio identical");
         }
 
         Map<String, Path> files = unpacked(browser.fetch(browser.link(".files .top a")));
@@ -119,7 +119,10 @@ class EmbedTest {
         for (String recipe : RECIPES) {
             browser.click("[aria-label=Recipes] button", recipe);
             browser.see("[aria-label=Recipes] .here", "8 of 9");
-            browser.see(".files .state", "out of date");
+            browser.see(".files .state", "changed since it was written");
+            browser.click(".files .open", "Eelgrass Meadow");
+            browser.see(".files .changes", "Eelgrass is now");
+            browser.see(".files .certificate", "before and after");
         }
         List<String> before = fingerprints();
         RECIPES.forEach(this::tick);

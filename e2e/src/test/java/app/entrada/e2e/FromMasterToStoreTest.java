@@ -73,8 +73,11 @@ class FromMasterToStoreTest extends InTheBrowser {
         browser.see(".findings", "No copy of “Glass Harbour” has been written.");
 
         desk.writeCopies("Store master, WAV");
+        browser.see(".files .state", "tags verified · audio identical");
+        browser.click(".files .open", "Glass Harbour");
         browser.see(".certificate", "tags as planned");
         desk.writeCopies("FLAC");
+        browser.click(".files .open", "Glass Harbour");
         browser.see(".certificate", "decoded samples");
         browser.see(".findings", "No findings.");
         Path flac = Files.write(folder.resolve("fetched.flac"), browser.fetch(browser.link(".file a")));

@@ -367,6 +367,8 @@ class OwnDestinationsTest {
         browser.click(".steps button", "Undo the last step");
         browser.see(".delivery h3", "received");
         noteAccepted();
+        browser.click(".findings .unfold");
+        browser.see(".findings h2");
         browser.seeNoLonger(".findings", "holiday");
     }
 

@@ -1,10 +1,13 @@
 package app.entrada.server.desk;
 
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.release.context.LabelProfile;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.Role;
 import app.entrada.server.backup.BackupRuns;
 import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.facts.CodeBook;
+import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.house.HouseSigns;
 import app.entrada.server.overview.KeptRelease.DateAhead;
 import app.entrada.server.overview.KeptRelease.MoveView;
@@ -12,6 +15,7 @@ import app.entrada.server.overview.Standings;
 import app.entrada.server.standing.DeliveryStandings;
 import java.util.List;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -34,6 +38,8 @@ class DeskController {
     private final PutOffs putOffs;
     private final BackupRuns backups;
     private final HouseSigns house;
+    private final CodeBook codes;
+    private final ReleaseRepository releases;
 
     DeskController(
             Standings standings,
@@ -41,7 +47,11 @@ class DeskController {
             ProfileRepository profiles,
             PutOffs putOffs,
             BackupRuns backups,
-            HouseSigns house) {
+            HouseSigns house,
+            CodeBook codes,
+            ReleaseRepository releases) {
+        this.codes = codes;
+        this.releases = releases;
         this.backups = backups;
         this.house = house;
         this.putOffs = putOffs;
@@ -60,6 +70,7 @@ class DeskController {
      * @param putOff releases of which nothing is said until a day
      * @param backupTooOld whether there was no good backup for a week; told to managers only
      * @param houseFound how much in the house is not as it has to be; told to managers only
+     * @param firstSteps what a new house needs before it can work; null once it has all of it
      */
     record Desk(
             String today,
@@ -73,7 +84,20 @@ class DeskController {
             List<AnswerView> answers,
             List<PutOffs.PutOff> putOff,
             boolean backupTooOld,
-            int houseFound) {}
+            int houseFound,
+            @Nullable FirstSteps firstSteps) {}
+
+    /**
+     * Which of the first steps are done.
+     *
+     * @param label whether the label has a name
+     * @param codes whether it has a prefix of its own for any kind of code; not every label has one
+     */
+    record FirstSteps(boolean label, boolean codes, boolean destination, boolean release) {
+        boolean enough() {
+            return label && destination && release;
+        }
+    }
 
     record AnswerView(
             long releaseId, String release, String destination, DeliveryState state, String says, String at) {}
@@ -95,7 +119,19 @@ class DeskController {
                 deliveries.answers(ANSWERS).stream().map(this::view).toList(),
                 putOffs.of(account),
                 isManager && backups.isTooOld(),
-                isManager ? house.notWell() : 0);
+                isManager ? house.notWell() : 0,
+                firstSteps(urgent));
+    }
+
+    private @Nullable FirstSteps firstSteps(Standings.Urgent urgent) {
+        LabelProfile label = codes.labelForChecks();
+        String prefixes = label.isrcPrefix() + label.barcodePrefix() + label.cataloguePrefix();
+        FirstSteps steps = new FirstSteps(
+                !label.name().isEmpty(),
+                !prefixes.isEmpty(),
+                !profiles.all().isEmpty(),
+                urgent.busy() > 0 || urgent.lookedOver() > 0 || releases.any());
+        return steps.enough() ? null : steps;
     }
 
     private AnswerView view(DeliveryStandings.ReleaseAnswer answer) {

@@ -52,6 +52,14 @@ public class ReleaseRepository {
                         ORDER BY release_date DESC NULLS FIRST, id DESC""").query(Long.class).list();
     }
 
+    /** Whether there is any, also one that is out of the way. */
+    public boolean any() {
+        return jdbc.sql("SELECT id FROM release ORDER BY id LIMIT 1")
+                .query(Long.class)
+                .optional()
+                .isPresent();
+    }
+
     /** Episodes of a series, the newest release first. */
     public List<Release> ofSeries(String title) {
         return load(jdbc.sql("""

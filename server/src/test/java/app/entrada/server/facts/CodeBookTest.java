@@ -49,6 +49,43 @@ class CodeBookTest {
         }
     }
 
+    private static String announced(Client manager, String field) {
+        for (JsonNode strip : manager.get("/api/codes").json())
+            if (strip.path("field").asString().equals(field))
+                return strip.path("next").asString().replaceAll("[- ]", "");
+        throw new AssertionError("no block of " + field);
+    }
+
+    @Test
+    void the_code_that_is_announced_is_the_one_that_is_given() {
+        Client manager = RunningServer.signedIn("manager");
+        for (String key : List.of("barcode", "catalogueNumber", "isrc")) {
+            String field = (key.equals("isrc") ? "recording." : "release.") + key;
+            int row = key.equals("isrc") ? 1 : 0;
+            String first = announced(manager, field);
+            JsonNode view = manager.begin("single", "Announced " + key);
+            String given = cell(view, row, key).path("value").asString();
+            assertThat(given.replaceAll("[- ]", "")).isEqualTo(first);
+            // one that comes back is announced, and given, before those that were never given
+            String second = announced(manager, field);
+            manager.write(view, row, key, null);
+            assertThat(announced(manager, field)).isEqualTo(first).isNotEqualTo(second);
+            JsonNode again = manager.begin("single", "Again " + key);
+            assertThat(cell(again, row, key).path("value").asString()).isEqualTo(given);
+            assertThat(announced(manager, field)).isEqualTo(second);
+            // one that is reserved is not announced any more
+            Map<String, Object> reserve = Map.of("field", field, "count", 1, "reservedFor", "the next album");
+            assertThat(manager.post("/api/codes/reserve", reserve).status()).isEqualTo(200);
+            String third = announced(manager, field);
+            assertThat(third).isNotIn(first, second);
+            assertThat(cell(manager.begin("single", "Third " + key), row, key)
+                            .path("value")
+                            .asString()
+                            .replaceAll("[- ]", ""))
+                    .isEqualTo(third);
+        }
+    }
+
     @Test
     void a_code_that_was_typed_is_not_handed_out() {
         Client manager = RunningServer.signedIn("manager");
