@@ -28,7 +28,11 @@ const compressed: Plugin = {
 
 export default defineConfig({
   plugins: [vue(), compressed],
-  server: { proxy: { '^/(api|feeds|actuator)/': { target: server, changeOrigin: true } } },
+  // the guide and its pictures lie beside the page's own folder
+  server: {
+    fs: { allow: ['.', '../docs'] },
+    proxy: { '^/(api|feeds|actuator)/': { target: server, changeOrigin: true } },
+  },
   build: { outDir: 'dist', emptyOutDir: true, target: 'es2022' },
   css: {
     preprocessorOptions: {

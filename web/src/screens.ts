@@ -152,3 +152,20 @@ export const PANELS = [
   { key: 'files', name: 'Files', component: () => import('./release/files/FilesPanel.vue') },
   { key: 'send', name: 'Send', component: () => import('./release/send/SendPanel.vue') },
 ]
+
+/** Pages of the guide by the key of a view, where they are not called like it. */
+const GUIDES: Record<string, string> = {
+  desk: 'the-desk',
+  year: 'the-desk',
+  activity: 'the-desk',
+  catalogue: 'the-catalogue',
+  'catalogue-of': 'the-catalogue',
+  families: 'the-catalogue',
+  person: 'people',
+  destinations: 'your-destinations',
+  destination: 'your-destinations',
+  'copy-sheet': 'your-destinations',
+  account: 'accounts',
+}
+/** The page of the guide for a view. */
+export const guideOf = (key: string) => GUIDES[key] ?? key

@@ -98,7 +98,9 @@ function slack(days: number | null): string {
   <div class="screen desk">
     <div class="title">
       <h1>Desk</h1>
-      <BButton v-if="!readOnly" variant="primary" size="sm" @click="router.push('/releases?new')">New release</BButton>
+      <BButton v-if="!readOnly && !desk?.firstSteps" variant="primary" size="sm" @click="router.push('/releases?new')"
+        >New release</BButton
+      >
     </div>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
     <p v-if="!desk" class="quiet">Checking all releases…</p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BDropdown, BDropdownItemButton } from 'bootstrap-vue-next'
-import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
@@ -12,7 +12,6 @@ import { typing } from '../kit/typing'
 import { useReleaseStore } from '../release/store'
 import { screensFor } from '../screens'
 import JumpBox from './JumpBox.vue'
-import KeyCard from './KeyCard.vue'
 
 const session = useSession()
 const release = useReleaseStore()
@@ -20,7 +19,11 @@ const route = useRoute()
 const router = useRouter()
 const uploads = useUploads()
 const over = ref(false)
-const keyCard = ref(false)
+const GuideDialog = defineAsyncComponent(() => import('../guide/GuideDialog.vue'))
+const guide = ref(false)
+/** It is fetched when somebody first asks for it. */
+const wanted = ref(false)
+watch(guide, (open) => open && (wanted.value = true))
 
 const groups = computed(() =>
   screensFor(session.who?.role).map((group) => group.filter((screen) => screen.for !== 'oneself')),
@@ -38,7 +41,7 @@ const hindered = computed(() => open.value.find((job) => job.problem))
 const cancellable = computed(() => open.value.filter((job) => job.kind === 'copies'))
 
 function keys(event: KeyboardEvent) {
-  if (event.key === '?' && !typing(event.target)) keyCard.value = true
+  if (event.key === '?' && !typing(event.target)) guide.value = true
 }
 
 /** Files may be dropped anywhere: with Alt they are only looked at, else they come into the intake. */
@@ -106,7 +109,7 @@ onUnmounted(() => {
       </div>
       <span v-if="!session.online" class="offline" role="status">No connection to the server…</span>
       <span v-else-if="release.savedAt" class="saved quiet" role="status">Saved {{ release.savedAt }}</span>
-      <button class="plain" type="button" @click="keyCard = true"><kbd>?</kbd> Keys</button>
+      <button class="plain" type="button" @click="guide = true"><kbd>?</kbd> Guide</button>
       <BDropdown :text="session.who?.name ?? ''" variant="link" size="sm" toggle-class="account" end>
         <BDropdownItemButton @click="router.push('/account')">Your account</BDropdownItemButton>
         <BDropdownItemButton @click="switchTheme">Light or dark</BDropdownItemButton>
@@ -129,7 +132,7 @@ onUnmounted(() => {
     <main>
       <RouterView />
     </main>
-    <KeyCard v-model="keyCard" />
+    <GuideDialog v-if="wanted" v-model="guide" />
   </div>
 </template>
 

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { BModal } from 'bootstrap-vue-next'
+/** All keys, in the order of the work. */
 import { PANELS } from '../screens'
 
-const open = defineModel<boolean>({ required: true })
 const KEYS = [
   ['Ctrl K', 'Go to a release, a panel, or do something'],
   [`Alt 1 … ${PANELS.length}`, `Panels of a release: ${PANELS.map((panel) => panel.name).join(', ')}`],
@@ -22,19 +21,17 @@ const KEYS = [
   ['Space', 'Play, pause'],
   ['← →, + −', 'On a waveform: five seconds back or forward; zoom in or out'],
   ['Alt while dropping', 'Inspect a file without keeping it'],
-  ['?', 'This card'],
+  ['?', 'The guide, at the page of this view'],
 ]
 </script>
 
 <template>
-  <BModal v-model="open" title="Keys" no-footer>
-    <dl>
-      <template v-for="[key, does] in KEYS" :key="key">
-        <dt class="mono">{{ key }}</dt>
-        <dd>{{ does }}</dd>
-      </template>
-    </dl>
-  </BModal>
+  <dl>
+    <template v-for="[key, does] in KEYS" :key="key">
+      <dt class="mono">{{ key }}</dt>
+      <dd>{{ does }}</dd>
+    </template>
+  </dl>
 </template>
 
 <style scoped>
