@@ -21,12 +21,17 @@ async function show(name: string, back = false) {
   html.value = name === KEYS ? '' : await page(name)
   place.value?.scrollTo?.({ top: 0 })
 }
-watch(open, (now) => {
-  if (!now) return
-  before.value = []
-  shown.value = ''
-  void show(guideOf(String(route.name ?? '')))
-})
+watch(
+  open,
+  (now) => {
+    if (!now) return
+    before.value = []
+    shown.value = ''
+    void show(guideOf(String(route.name ?? '')))
+  },
+  // it is made when it is first opened
+  { immediate: true },
+)
 function follow(event: Event) {
   const link = (event.target as HTMLElement).closest<HTMLElement>('[data-page]')
   if (!link) return

@@ -63,8 +63,7 @@ describe('The guide', () => {
   })
   it('opens at the page of the view, goes on, and back', async () => {
     const stubs = { BModal: { template: '<div><slot /></div>' } }
-    const { shown, button } = await screen(GuideDialog, {}, { at: '/codes', stubs, props: { modelValue: false } })
-    await shown.setProps({ modelValue: true })
+    const { shown, button } = await screen(GuideDialog, {}, { at: '/codes', stubs, props: { modelValue: true } })
     await vi.waitFor(() => expect(shown.find('article h1').text()).toBe('Codes'))
     await shown.find('[data-page=settings]').trigger('click')
     await vi.waitFor(() => expect(shown.find('article h1').text()).toBe('Settings'))
@@ -73,5 +72,9 @@ describe('The guide', () => {
     expect(shown.find('dl').text()).toContain('Next, previous finding')
     await button('Back').trigger('click')
     await vi.waitFor(() => expect(shown.find('article h1').text()).toBe('Settings'))
+    // opened again it begins at the view
+    await shown.setProps({ modelValue: false })
+    await shown.setProps({ modelValue: true })
+    await vi.waitFor(() => expect(shown.find('article h1').text()).toBe('Codes'))
   })
 })
