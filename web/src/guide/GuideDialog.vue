@@ -27,7 +27,7 @@ watch(
     if (!now) return
     before.value = []
     shown.value = ''
-    void show(guideOf(String(route.name ?? '')))
+    void show(`guide/${guideOf(String(route.name ?? ''))}`)
   },
   // it is made when it is first opened
   { immediate: true },
@@ -65,7 +65,14 @@ function follow(event: Event) {
 }
 .page {
   padding-top: var(--space-4);
-  max-width: 70ch;
+}
+.page :deep(p),
+.page :deep(ul),
+.page :deep(ol) {
+  max-width: 72ch;
+}
+.page :deep(p:has(img)) {
+  max-width: none;
 }
 .page :deep(h1) {
   font-size: var(--type-title);

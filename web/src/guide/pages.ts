@@ -1,30 +1,29 @@
 import MarkdownIt from 'markdown-it'
 
-/** Pages as they lie in the folder of documents, by their address there: `sheet`, `kinds/distributor`. */
-const TEXTS = import.meta.glob<string>('../../../docs/guide/**/*.md', { query: '?raw', import: 'default' })
+/** Pages as they lie in the folder of documents, by their address there: `guide/sheet`, `guide/kinds/distributor`. */
+const TEXTS = import.meta.glob<string>(['../../../docs/guide/**/*.md', '../../../docs/texts/rules-and-facts.md'], {
+  query: '?raw',
+  import: 'default',
+})
 const PICTURES = import.meta.glob<string>('../../../docs/screenshots/*.png', { query: '?url', import: 'default' })
-const ROOT = '../../../docs/guide/'
+const ROOT = '../../../docs/'
 
 /** What stands on the first page, in its order. */
-export const CONTENTS = 'README'
+export const CONTENTS = 'guide/README'
 
 export const pages = (): string[] => Object.keys(TEXTS).map((path) => path.slice(ROOT.length, -'.md'.length))
 
 /** Where a link leads that stands on a page; null when it leads out of the guide. */
 export function within(page: string, link: string): string | null {
   if (!link.endsWith('.md')) return null
-  const parts = [...page.split('/').slice(0, -1), ...link.slice(0, -'.md'.length).split('/')]
-  const path: string[] = []
-  for (const part of parts)
-    if (part === '..') path.pop()
-    else if (part !== '.') path.push(part)
-  const found = path.join('/')
-  return ROOT + found + '.md' in TEXTS ? found : null
+  const found = new URL(link, `file:///${page}.md`).pathname.slice(1, -'.md'.length)
+  return `${ROOT}${found}.md` in TEXTS ? found : null
 }
 
-/** A page as HTML: links within the guide have its addresses in `data-page`, others are only their words. */
-export async function page(name: string): Promise<string> {
-  const text = await (TEXTS[`${ROOT}${name}.md`] ?? TEXTS[`${ROOT}${CONTENTS}.md`])!()
+/** A page as HTML, the contents where there is none of that name: links within the guide have its addresses in `data-page`, others are only their words. */
+export async function page(wanted: string): Promise<string> {
+  const name = `${ROOT}${wanted}.md` in TEXTS ? wanted : CONTENTS
+  const text = await TEXTS[`${ROOT}${name}.md`]!()
   const markdown = new MarkdownIt()
   const pictures = new Map<string, string>()
   for (const [, file] of text.matchAll(/\(\.\.\/(?:\.\.\/)?screenshots\/([a-z-]+)\.png\)/g)) {

@@ -4,7 +4,7 @@ import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import type { FindingView } from '../api/types'
 import Mark from '../kit/Mark.vue'
-import { grouped, ofPanelFirst, type FindingGroup } from './findingGroups'
+import { ofPanelFirst, type FindingGroup } from './findingGroups'
 import { useJump } from './jump'
 import { useReleaseStore } from './store'
 
@@ -27,7 +27,7 @@ onMounted(() => addEventListener('keydown', keys))
 onUnmounted(() => removeEventListener('keydown', keys))
 const busy = ref('')
 const opened = ref(new Set<string>())
-const groups = computed(() => grouped(release.findings))
+const groups = computed(() => release.findingGroups)
 const parts = computed(() => {
   const { here, elsewhere } = ofPanelFirst(groups.value, String(route.name))
   return [

@@ -8,7 +8,7 @@ import { PANELS } from '../screens'
 import ConflictNote from './ConflictNote.vue'
 import FindingList from './FindingList.vue'
 import ReleaseHead from './ReleaseHead.vue'
-import { grouped, ofPanelFirst } from './findingGroups'
+import { ofPanelFirst } from './findingGroups'
 import { useJump } from './jump'
 import { useReleaseStore } from './store'
 
@@ -42,7 +42,7 @@ function keys(event: KeyboardEvent) {
 
 /** To the next or previous finding after the place of the cursor, in the order of the list. */
 function step(by: number) {
-  const { here: first, elsewhere } = ofPanelFirst(grouped(release.findings), String(route.name))
+  const { here: first, elsewhere } = ofPanelFirst(release.findingGroups, String(route.name))
   const list = [...first, ...elsewhere].flatMap((group) => group.findings)
   if (!list.length) return
   const at = release.at

@@ -4,6 +4,7 @@ import { Problem, api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Edit, FindingView, ReleaseDelta, ReleaseView, SheetRow } from '../api/types'
 import { fact, useEdits } from './edits'
+import { grouped } from './findingGroups'
 import { isOpen, kept, thisTab } from './kept'
 import { applied, byCell, expanded, overlaid, type Cell, type Row } from './rows'
 
@@ -61,6 +62,9 @@ export const useReleaseStore = defineStore('release', () => {
   const rows = computed<Row[]>(() => overlaid(stored.value, [...unsaved.value, ...edits.held.value]))
   /** What is open; risks that somebody took stand on the readiness board only. */
   const findings = computed<FindingView[]>(() => (view.value?.findings ?? []).filter((each) => !each.accepted))
+
+  /** The same as things to do, in the order in which they are listed and walked. */
+  const findingGroups = computed(() => grouped(findings.value))
 
   /** The same by the cell they are about. */
   const findingsByCell = computed(() => byCell(findings.value))
@@ -210,6 +214,7 @@ export const useReleaseStore = defineStore('release', () => {
     readOnly,
     rows,
     findings,
+    findingGroups,
     findingsByCell,
     open,
     refresh,

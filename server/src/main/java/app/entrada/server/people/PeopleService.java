@@ -13,6 +13,7 @@ import app.entrada.core.names.PlaceholderNames;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
+import app.entrada.core.spelling.SpellingKind;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.For;
 import app.entrada.server.accounts.Role;
@@ -328,10 +329,22 @@ public class PeopleService {
                         .places
                         .addAll(here);
         }
+        Set<Long> others = saidToBeOthers(id);
         List<NameFinder.NameMatch> alike = finder.find(name, 6).stream()
-                .filter(found -> found.id() != id && found.fit() >= PERHAPS_ONE)
+                .filter(found -> found.id() != id && found.fit() >= PERHAPS_ONE && !others.contains(found.id()))
                 .toList();
         return new Person(listed, List.copyOf(on.values()), groups(id, name, there), members(id, listed.facts), alike);
+    }
+
+    /** Those of whom somebody has said that they are not the same. */
+    private Set<Long> saidToBeOthers(long id) {
+        return jdbc.sql("""
+                        SELECT CAST(CASE WHEN one = :id THEN other ELSE one END AS bigint) FROM spelling_apart
+                        WHERE kind = :kind AND :id IN (one, other)""")
+                .param("id", String.valueOf(id))
+                .param("kind", SpellingKind.PEOPLE.id())
+                .query(Long.class)
+                .set();
     }
 
     private List<Belonging> groups(long id, String name, Map<Ref, Facts> there) {

@@ -154,6 +154,11 @@ class FamiliesTest {
         assertThat(families("people")).anyMatch(each -> texts(each).contains(wrong));
     }
 
+    /** Ids of those that somebody's page proposes as the same. */
+    private List<String> alike(String person) {
+        return ok(manager.get("/api/people/" + person)).path("alike").findValuesAsString("id");
+    }
+
     @Test
     void what_is_kept_apart_stays_so_until_it_is_withdrawn() {
         String wrong = column(OTHERWISE).get(1);
@@ -162,10 +167,14 @@ class FamiliesTest {
                 .findFirst()
                 .orElseThrow();
         List<String> ids = family.path("members").findValuesAsString("id");
+        assertThat(alike(ids.get(0))).contains(ids.get(1));
         assertThat(manager.post("/api/families/apart", Map.of("kind", "people", "ids", ids))
                         .status())
                 .isEqualTo(200);
         assertThat(families("people")).noneMatch(each -> texts(each).contains(wrong));
+        // nor does anybody's page propose them
+        assertThat(alike(ids.get(0))).doesNotContainAnyElementsOf(ids);
+        assertThat(alike(ids.get(1))).doesNotContainAnyElementsOf(ids);
         JsonNode apart = ok(manager.get("/api/families")).path("apart").path(0);
         assertThat(apart.path("by").asString()).isEqualTo("manager");
         assertThat(List.of(apart.path("one").asString(), apart.path("other").asString()))
