@@ -74,7 +74,7 @@ const endOthers = () =>
     <h1>Your account</h1>
     <p v-if="problem && !open" class="problem" role="alert">{{ problem }}</p>
     <p class="said" role="status">{{ said }}</p>
-    <p v-if="!own" class="quiet">Loading your account…</p>
+    <p v-if="!own" v-show="!problem" class="quiet">Loading your account…</p>
     <template v-else>
       <section aria-labelledby="own-name">
         <h2 id="own-name">Name</h2>

@@ -45,7 +45,7 @@ function factor(account: AccountView) {
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <GivenNote v-if="given" :given="given" @close="given = null" />
     <AccountForm v-if="open === 0" @done="done" @cancel="open = null" />
-    <p v-if="!accounts" class="quiet">Loading accounts…</p>
+    <p v-if="!accounts" v-show="!problem" class="quiet">Loading accounts…</p>
     <table v-else>
       <thead>
         <tr>

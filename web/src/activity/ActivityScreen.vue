@@ -82,7 +82,7 @@ const readOnly = computed(() => session.who?.role === 'reader')
       </label>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!page" class="quiet">Loading activity…</p>
+    <p v-if="!page" v-show="!problem" class="quiet">Loading activity…</p>
     <p v-else-if="!page.sittings.length && narrowed" class="quiet">No changes match this filter.</p>
     <p v-else-if="!page.sittings.length" class="quiet">
       No changes yet. Every change is listed here with its old and new value.

@@ -103,7 +103,7 @@ function slack(days: number | null): string {
       >
     </div>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!desk" class="quiet">Checking all releases…</p>
+    <p v-if="!desk" v-show="!problem" class="quiet">Checking all releases…</p>
     <div v-else class="columns">
       <section aria-label="Next moves">
         <h2>{{ desk.firstSteps ? 'First steps' : 'Next moves' }}</h2>

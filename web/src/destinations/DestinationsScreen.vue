@@ -39,7 +39,7 @@ const restore = (id: string) =>
       <BButton v-if="manages" variant="primary" size="sm" @click="adding = true">Add a destination</BButton>
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!destinations" class="quiet" role="status">Loading destinations…</p>
+    <p v-if="!destinations" v-show="!problem" class="quiet" role="status">Loading destinations…</p>
     <div v-else-if="!destinations.length" class="none">
       <p>
         {{ archived?.length ? 'No destination is in use' : 'There is no destination yet' }}, so nothing is checked and

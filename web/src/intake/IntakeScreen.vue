@@ -97,7 +97,7 @@ function pick(event: Event) {
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
     <UploadList :release="0" />
-    <p v-if="!items" class="quiet" role="status">Loading the intake…</p>
+    <p v-if="!items" v-show="!problem" class="quiet" role="status">Loading the intake…</p>
     <div v-else-if="!items.length" class="empty">
       <h2>The intake is empty</h2>
       <p>

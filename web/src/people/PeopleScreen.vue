@@ -38,7 +38,7 @@ const chosen = computed(() => Number(route.params.id ?? 0))
         <option v-for="(name, id) in KINDS" :key="id" :value="id">{{ name }}</option>
       </select>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <p v-if="!list" class="quiet">Loading people…</p>
+      <p v-if="!list" v-show="!problem" class="quiet">Loading people…</p>
       <p v-else-if="!shown.length && filter.trim()" class="quiet">No names match “{{ filter }}”.</p>
       <p v-else-if="!shown.length && kind" class="quiet">No people of this kind.</p>
       <p v-else-if="!shown.length" class="quiet">No people yet. Everyone named on a release is listed here.</p>

@@ -54,7 +54,7 @@ const put = (wanting: PersonWanting, person: PersonLine, input: HTMLInputElement
 <template>
   <section ref="place" class="start" aria-label="Worth doing">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!value" class="quiet">Looking for what is missing…</p>
+    <p v-if="!value" v-show="!problem" class="quiet">Looking for what is missing…</p>
     <template v-else>
       <h2>{{ value.wanting.length || value.families.length ? 'Worth doing' : 'Nothing to do' }}</h2>
       <p v-if="!value.wanting.length && !value.families.length" class="quiet">

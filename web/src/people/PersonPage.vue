@@ -100,7 +100,7 @@ const count = computed(() => (person.value?.releases ?? []).reduce((sum, each) =
 <template>
   <section class="person" aria-label="Person">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!person" class="quiet">Looking up…</p>
+    <p v-if="!person" v-show="!problem" class="quiet">Looking up…</p>
     <p v-else-if="away" role="status">
       {{ person.name }} is hidden from all lists; nothing else changed.
       <button class="act" type="button" @click="shelve(true)">Restore</button>

@@ -78,6 +78,10 @@ li {
   gap: var(--space-1) var(--space-6);
 }
 .parts a {
+  display: inline-flex;
+  gap: var(--space-2);
+  align-items: center;
+  min-height: 24px;
   color: var(--ink);
 }
 </style>

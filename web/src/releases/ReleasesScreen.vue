@@ -54,7 +54,7 @@ watch(
       >
     </div>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!list" class="quiet">Loading releases…</p>
+    <p v-if="!list" v-show="!problem" class="quiet">Loading releases…</p>
     <p v-else-if="!list.total && filter.trim()" class="quiet">No release matches “{{ filter }}”.</p>
     <p v-else-if="!list.total" class="quiet">
       {{ list.lookedOver ? '' : 'No releases yet. Create one with “New release”; the label’s defaults are filled in.' }}

@@ -57,7 +57,7 @@ const numbers = (each: { season: number; number: number }) =>
       </form>
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!all" class="quiet" role="status">Loading series…</p>
+    <p v-if="!all" v-show="!problem" class="quiet" role="status">Loading series…</p>
     <p v-else-if="!all.length" class="quiet">
       No series yet. Name one here, or type its title into “Series” of a spoken episode.
     </p>

@@ -47,7 +47,7 @@ async function make(wanted: Wanted) {
 <template>
   <div class="artwork">
     <ErrorNote :says="problem" @close="problem = null" />
-    <p v-if="!view" class="quiet" role="status">Loading the front cover…</p>
+    <p v-if="!view" v-show="!problem" class="quiet" role="status">Loading the front cover…</p>
     <div v-else-if="view.state === 'none'" class="empty">
       <h2>No front cover yet</h2>
       <p>Drop a picture anywhere on this page. Square, RGB and at least 3,000 pixels suits most stores.</p>

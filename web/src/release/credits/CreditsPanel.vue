@@ -54,7 +54,7 @@ const onAll = computed(() => {
     @keydown="keys"
   >
     <ErrorNote :says="problem" @close="problem = null" />
-    <p v-if="!view" class="quiet pad" role="status">Loading credits…</p>
+    <p v-if="!view" v-show="!problem" class="quiet pad" role="status">Loading credits…</p>
     <p v-else-if="!columns.length" class="quiet pad">No tracks yet. Add them in the Sheet.</p>
     <div v-else class="scroll">
       <table v-bind="credits.tableProps(lines.length)" class="narrow" aria-label="Who did what">

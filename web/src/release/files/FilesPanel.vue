@@ -88,7 +88,7 @@ const label = computed(() =>
 <template>
   <div class="files">
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!recipes" class="quiet" role="status">Comparing files with facts…</p>
+    <p v-if="!recipes" v-show="!problem" class="quiet" role="status">Comparing files with facts…</p>
     <template v-else-if="recipe">
       <div class="top">
         <span class="quiet">Masters are never changed; every copy is read back and its audio verified.</span>

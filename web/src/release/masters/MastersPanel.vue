@@ -84,7 +84,7 @@ function preview(row: MasterRow, seconds: number) {
 <template>
   <div class="masters">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!view" class="quiet" role="status">Matching files to tracks…</p>
+    <p v-if="!view" v-show="!problem" class="quiet" role="status">Matching files to tracks…</p>
     <template v-else>
       <div class="top">
         <span>

@@ -67,7 +67,7 @@ const withdraw = (findings: string[]) =>
 <template>
   <div class="readiness">
     <ErrorNote :says="problem" @close="problem = null" />
-    <p v-if="!view" class="quiet" role="status">Checking every destination…</p>
+    <p v-if="!view" v-show="!problem" class="quiet" role="status">Checking every destination…</p>
     <template v-else>
       <header>
         <h2>Readiness</h2>

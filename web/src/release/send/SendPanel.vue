@@ -56,7 +56,7 @@ function sent() {
 <template>
   <div class="send">
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!destinations" class="quiet" role="status">Preparing deliveries…</p>
+    <p v-if="!destinations" v-show="!problem" class="quiet" role="status">Preparing deliveries…</p>
     <p v-else-if="!destinations.length" class="quiet">No destinations yet. Choose them in Readiness.</p>
     <template v-else>
       <div v-if="manager && sendable.length > 1" class="top">

@@ -62,7 +62,7 @@ async function take() {
       autofocus
     />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!found" class="quiet">Loading recordings…</p>
+    <p v-if="!found" v-show="!problem" class="quiet">Loading recordings…</p>
     <p v-else-if="!found.length" class="quiet">No recording matches “{{ typed }}”.</p>
     <div v-else class="found">
       <label v-for="each in found" :key="each.recording">

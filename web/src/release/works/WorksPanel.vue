@@ -51,7 +51,7 @@ async function equal(works: WorkCard[]) {
 <template>
   <div class="works">
     <ErrorNote :says="problem" @close="problem = null" />
-    <p v-if="!view" class="quiet" role="status">Loading works…</p>
+    <p v-if="!view" v-show="!problem" class="quiet" role="status">Loading works…</p>
     <p v-else-if="!view.works.length" class="quiet">No tracks yet, so there are no works. Add tracks in the Sheet.</p>
     <template v-else>
       <WorksTable

@@ -75,6 +75,14 @@ class AccessibleTest {
                 browser.see(".send header");
                 check(browser, theme + " send");
                 browser.click("nav a", "People");
+                browser.click(".start .opens");
+                browser.see(".lacking input");
+                check(browser, theme + " what is worth doing for people");
+                browser.press("?");
+                browser.see(".modal h1", "People");
+                check(browser, theme + " guide");
+                browser.press(Keys.ESCAPE);
+                browser.seeNoLonger(".modal h1", "People");
                 browser.type(".list input", "Tollgate"); // there may be more than fit into the first part
                 browser.click(".list li a", "Mira Tollgate");
                 browser.see(".person li");
@@ -152,6 +160,8 @@ class AccessibleTest {
             browser.chord(Keys.CONTROL, "z");
             browser.see("[data-cell='1.version']", "Radio Edit");
             browser.press("?");
+            browser.see(".modal h1", "Sheet");
+            browser.click(".modal .act", "Keys");
             browser.see(".modal", "Undo, redo");
             assertThat(browser.complaints()).isEmpty();
         }

@@ -230,7 +230,15 @@ class ReadinessTest {
         String path = "/api/releases/" + id + "/artwork";
         JsonNode before = manager.get(path).json();
         assertThat(before.path("state").asString()).isEqualTo("whole");
-        assertThat(before.path("limits")).hasSize(2);
+        JsonNode asked = before.path("asks").path(0);
+        assertThat(before.path("asks")).hasSize(1);
+        assertThat(asked.path("name").asString()).isEqualTo("Lumenfold");
+        assertThat(asked.path("minPixels").asInt()).isEqualTo(3000);
+        assertThat(asked.path("fails")).isEmpty();
+        assertThat(asked.path("readiness").asString()).isEqualTo("ready");
+        JsonNode pictures =
+                manager.get("/api/releases/" + id + "/pictures").json().path("pictures");
+        assertThat(pictures.path(0).path("goes").path(0).asString()).isEqualTo("Lumenfold");
         JsonNode view = manager.post(
                         path, Map.of("x", 0, "y", 0, "size", 1500, "side", 900, "bytes", 60_000, "says", "Cropped"))
                 .json();
@@ -241,6 +249,11 @@ class ReadinessTest {
         assertThat(after.path("bytes").asLong()).isLessThanOrEqualTo(60_000);
         assertThat(after.path("colours").asString()).isEqualTo("RGB");
         assertThat(view.path("findings").toString()).contains("artwork.pixels");
+        JsonNode small = after.path("asks").path(0);
+        assertThat(small.path("fails").toString()).isEqualTo("[\"pixels\"]");
+        assertThat(small.path("readiness").asString()).isEqualTo("stop");
+        // nothing is ever enlarged
+        assertThat(small.path("made").isNull()).isTrue();
         manager.post("/api/releases/" + id + "/undo", Map.of());
         assertThat(manager.get(path).json().path("sha256")).isEqualTo(before.path("sha256"));
         assertThat(manager.get(path + "/derived?side=-4").status()).isEqualTo(422);
