@@ -22,7 +22,7 @@ const print = () => window.print()
       <span v-if="months.length" class="quiet">{{ months[0]!.name }} to {{ months.at(-1)!.name }}</span>
       <span class="legend quiet"><i class="release" /> comes out <i class="deliver" /> last day to deliver</span>
       <RouterLink to="/" class="act aside">Desk</RouterLink>
-      <BButton class="aside" variant="primary" size="sm" :disabled="!year" @click="print">Print</BButton>
+      <BButton v-if="year" class="aside" variant="primary" size="sm" @click="print">Print</BButton>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-if="!year" class="quiet">Loading dates…</p>
