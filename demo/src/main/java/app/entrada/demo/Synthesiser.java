@@ -56,9 +56,18 @@ public final class Synthesiser {
 
     /** Plays the piece into a file. */
     public static void write(Piece piece, Path wav) throws IOException {
+        write(piece, 0, wav);
+    }
+
+    /**
+     * Plays the piece into a file that lacks its beginning.
+     *
+     * @param lacks seconds that are missing at its head
+     */
+    public static void write(Piece piece, double lacks, Path wav) throws IOException {
         Synthesiser player = new Synthesiser(piece);
         player.play();
-        player.save(wav);
+        player.save(wav, (int) Math.round(lacks * RATE));
     }
 
     private void play() {
@@ -199,13 +208,13 @@ public final class Synthesiser {
         right[frame] += sound * (float) (0.5 + pan / 2);
     }
 
-    private void save(Path wav) throws IOException {
+    private void save(Path wav, int from) throws IOException {
         float highest = 1e-9f;
         for (int i = 0; i < left.length; i++)
             highest = Math.max(highest, Math.max(Math.abs(left[i]), Math.abs(right[i])));
         float scale = (float) (PEAK * 32767 / highest);
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(wav), 1 << 16)) {
-            int bytes = left.length * 4;
+            int bytes = (left.length - from) * 4;
             ByteBuffer head = ByteBuffer.allocate(44).order(ByteOrder.LITTLE_ENDIAN);
             head.put("RIFF".getBytes(UTF_8))
                     .putInt(36 + bytes)
@@ -218,7 +227,7 @@ public final class Synthesiser {
                     .putInt(bytes);
             out.write(head.array());
             ByteBuffer block = ByteBuffer.allocate(4 * 4096).order(ByteOrder.LITTLE_ENDIAN);
-            for (int i = 0; i < left.length; i++) {
+            for (int i = from; i < left.length; i++) {
                 block.putShort((short) Math.round(left[i] * scale)).putShort((short) Math.round(right[i] * scale));
                 if (!block.hasRemaining()) {
                     out.write(block.array());

@@ -14,6 +14,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermission;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
@@ -50,6 +51,12 @@ class HoldTest {
         }
     }
 
+    private static void send(String signal, List<ProcessHandle> to) throws IOException, InterruptedException {
+        List<String> line = new ArrayList<>(List.of("kill", "-" + signal));
+        to.forEach(each -> line.add(String.valueOf(each.pid())));
+        new ProcessBuilder(line).start().waitFor();
+    }
+
     private static ProcessHandle process(Path pidFile) throws IOException {
         return ProcessHandle.of(
                         Long.parseLong(Files.readAllLines(pidFile).get(0).strip()))
@@ -65,12 +72,19 @@ class HoldTest {
             List<String> ports =
                     List.of(Files.readString(run.resolve("database.port")), Files.readString(run.resolve("port")));
             ProcessHandle database = process(entrada.var().resolve("demo/db/postmaster.pid"));
+            Path starts = entrada.var().resolve("demo/db/start.log");
+            long said = Files.size(starts);
+            // its processes are slow to go, as on a busy machine, and hold the data folder meanwhile
+            List<ProcessHandle> slow = database.children().toList();
+            send("STOP", slow);
             database.destroyForcibly();
             Waiting.until("readiness tells that the database is away", () -> ready() == 503);
             HttpResponse<String> away = get("/api/session");
             assertThat(List.of(200, 503)).contains(away.statusCode());
             if (away.statusCode() == 503)
                 assertThat(away.body()).contains("database-away", "What was saved before is safe");
+            Waiting.until("a start has failed", () -> Files.size(starts) > said);
+            send("CONT", slow);
             Waiting.until("it is ready again", () -> ready() == 200);
             assertThat(get("/api/session").statusCode()).isEqualTo(200);
 

@@ -27,6 +27,7 @@ final class Installation {
     private final LocalDate today;
     private final int port;
     private boolean watched;
+    private boolean whole;
     /** The day it really was when this was set up: a run over midnight goes on, it does not begin the pinned day again. */
     private final LocalDate setUp = LocalDate.now();
 
@@ -78,6 +79,7 @@ final class Installation {
         builder.environment().put("ENTRADA_PASSWORD_MEMORY", "64");
         // a preview of 30 s can still be cut out of it
         builder.environment().put("ENTRADA_DEMO_LONGEST", "31s");
+        builder.environment().put("ENTRADA_DEMO_BACK_CATALOGUE", String.valueOf(whole));
         if (data.equals("large")) builder.environment().put("ENTRADA_DEMO_RELEASES", String.valueOf(RELEASES));
         if (!watched) builder.environment().put("ENTRADA_NO_WATCH", "1");
         Process process = builder.start();
@@ -106,6 +108,12 @@ final class Installation {
         long pid = Long.parseLong(
                 Files.readAllLines(var.resolve(data + "/run/server.pid")).get(0).strip());
         return ProcessHandle.of(pid).orElseThrow();
+    }
+
+    /** The demo gets its back catalogue, too, which most tests can do without. */
+    Installation whole() {
+        whole = true;
+        return this;
     }
 
     /** From here on what ends by itself is started again. */

@@ -49,6 +49,13 @@ final class CrateAndLantern implements Kind {
                         where,
                         number,
                         "track.featured");
+            if (title.matches(".*\\b[wW]/.*"))
+                verdict.refuse(
+                        "featured-form",
+                        "“%s”: write featured artists as “feat.”, not as “w/”.".formatted(title),
+                        where,
+                        number,
+                        "track.title");
             if (!title.matches("[\\p{L}\\p{M}\\p{Nd} .,;:!?'’\"“”()&+/#–-]*"))
                 verdict.refuse(
                         "characters",

@@ -3,6 +3,7 @@ package app.entrada.standins;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Locale;
+import java.util.Optional;
 
 /** Misbehaviour ordered for the next deliveries, each used up once. */
 final class Faults {
@@ -32,11 +33,23 @@ final class Faults {
     private final Deque<FaultKind> atReview = new ArrayDeque<>();
     private final Deque<FaultKind> whenAsked = new ArrayDeque<>();
     private final Deque<FaultKind> callingBack = new ArrayDeque<>();
+    private final Deque<Verdict.Reason> questions = new ArrayDeque<>();
+    private final long usualReview;
     private long delayMillis = 5_000;
     private long reviewMillis;
 
     Faults(long reviewMillis) {
+        usualReview = reviewMillis;
         this.reviewMillis = reviewMillis;
+    }
+
+    /** Asks something about the next delivery before it is decided. */
+    synchronized void ask(String says, int track, String field) {
+        questions.add(new Verdict.Reason("question", says, "", track, field));
+    }
+
+    synchronized Optional<Verdict.Reason> question() {
+        return Optional.ofNullable(questions.poll());
     }
 
     synchronized void order(String kind, int times, long millis) {
@@ -45,7 +58,12 @@ final class Faults {
             reviewMillis = millis;
             return;
         }
+        if (word.equals("USUAL")) {
+            reviewMillis = usualReview;
+            return;
+        }
         if (word.equals("NONE")) {
+            questions.clear();
             atTheDoor.clear();
             atReview.clear();
             whenAsked.clear();
@@ -88,6 +106,6 @@ final class Faults {
     }
 
     synchronized int waiting() {
-        return atTheDoor.size() + atReview.size() + whenAsked.size() + callingBack.size();
+        return atTheDoor.size() + atReview.size() + whenAsked.size() + callingBack.size() + questions.size();
     }
 }

@@ -209,6 +209,8 @@ public final class FrontDesk {
         if (known != null) return known;
         Read read = reading.read();
         Verdict verdict = read.verdict();
+        List<Verdict.Reason> questions = new ArrayList<>(verdict.questions());
+        faults.question().ifPresent(questions::add);
         Taken fresh = new Taken(
                 "%s-%05d".formatted(kind.letters(), taken.size() + 1),
                 key,
@@ -220,7 +222,7 @@ public final class FrontDesk {
                 faults.reviewMillis(),
                 faults.rejectsReview(),
                 verdict.reasons(),
-                verdict.questions(),
+                questions,
                 verdict.documents(),
                 read.sums(),
                 0,
@@ -360,10 +362,16 @@ public final class FrontDesk {
         if (exchange.getRequestMethod().equals("POST") && path.equals("/control/faults")) {
             try (InputStream in = exchange.getRequestBody()) {
                 Map<String, Object> order = json.readValue(in.readNBytes(4096), new TypeReference<>() {});
-                faults.order(
-                        String.valueOf(order.get("kind")),
-                        ((Number) order.getOrDefault("times", 1)).intValue(),
-                        ((Number) order.getOrDefault("millis", 0)).longValue());
+                if ("ask".equals(order.get("kind")))
+                    faults.ask(
+                            String.valueOf(order.get("says")),
+                            ((Number) order.getOrDefault("track", 0)).intValue(),
+                            String.valueOf(order.getOrDefault("field", "")));
+                else
+                    faults.order(
+                            String.valueOf(order.get("kind")),
+                            ((Number) order.getOrDefault("times", 1)).intValue(),
+                            ((Number) order.getOrDefault("millis", 0)).longValue());
             } catch (RuntimeException wrong) {
                 say(
                         exchange,
@@ -371,7 +379,7 @@ public final class FrontDesk {
                         Map.of(
                                 "wanted",
                                 "{kind: unavailable | busy | expired | drop-before | drop-after | delay | reject | contradict"
-                                        + " | twice | review | none, times, millis}"));
+                                        + " | twice | review | usual | none, times, millis} or {kind: ask, says, track, field}"));
                 return;
             }
             say(exchange, 200, Map.of("waiting", faults.waiting()));

@@ -27,6 +27,9 @@ public record Taken(
         Map<String, String> sums,
         long answeredAt,
         String callback) {
+    /** Milliseconds after which somebody looks at it, however long they then take. */
+    private static final long LONGEST_UNSEEN = 5_000;
+
     Taken answered(long at) {
         return new Taken(
                 receipt,
@@ -49,7 +52,7 @@ public record Taken(
     /** How it stands at a moment: {@code received}, {@code in_review}, {@code questions}, {@code accepted}, {@code rejected}. */
     String status(long now) {
         long passed = now - takenAt;
-        if (passed < reviewMillis / 4) return "received";
+        if (passed < Math.min(reviewMillis / 4, LONGEST_UNSEEN)) return "received";
         if (passed < reviewMillis / 2) return "in_review";
         if (!questions.isEmpty() && answeredAt == 0) return "questions";
         if (now - Math.max(takenAt, answeredAt) < reviewMillis) return "in_review";

@@ -29,6 +29,13 @@ public final class NameFolding {
                 : words;
     }
 
+    /** The same of a person, whose last name may stand in front of a comma as in a list: “Tollgate, Mira”. */
+    public static String foldPerson(String name) {
+        int comma = name.indexOf(',');
+        boolean turned = comma > 0 && comma == name.lastIndexOf(',') && comma < name.length() - 1;
+        return fold(turned ? name.substring(comma + 1) + " " + name.substring(0, comma) : name);
+    }
+
     /** Accents alone, which most names have, are taken off without asking what script it is: the same, many times quicker. */
     private static String plain(String name) {
         String bare =

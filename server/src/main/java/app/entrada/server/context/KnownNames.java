@@ -114,7 +114,7 @@ public class KnownNames {
                 .list();
         Map<String, List<Use>> families = new HashMap<>();
         for (Use use : uses)
-            families.computeIfAbsent(NameFolding.fold(use.name).replace(" ", ""), fold -> new ArrayList<>())
+            families.computeIfAbsent(NameFolding.foldPerson(use.name).replace(" ", ""), fold -> new ArrayList<>())
                     .add(use);
         Map<String, String> usual = new HashMap<>();
         for (List<Use> family : families.values()) {

@@ -145,9 +145,17 @@ public class DeliveryService {
             @Nullable Instant notBefore,
             boolean again) {}
 
-    /** Whether a release was ever sent anywhere. */
-    public boolean any(long releaseId) {
-        return !deliveries.of(releaseId).isEmpty();
+    /** How all that was sent of a release stands. */
+    public List<DeliveryState> states(long releaseId) {
+        return deliveries.of(releaseId).stream().map(Delivery::state).toList();
+    }
+
+    /** How what was sent of a release to a destination stands. */
+    public List<DeliveryState> states(long releaseId, String destination) {
+        return deliveries.of(releaseId).stream()
+                .filter(delivery -> delivery.destination().equals(destination))
+                .map(Delivery::state)
+                .toList();
     }
 
     /**

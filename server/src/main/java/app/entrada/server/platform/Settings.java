@@ -15,6 +15,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param demoPassword password of the demo accounts
  * @param demoLongest how long the demo's pieces last at most: to measure them is most of what its first start takes
  * @param demoReleases how many releases are invented beside the small catalogue of the demo; 0 for none
+ * @param demoBackCatalogue whether the demo has its ten winters of older releases, too
  * @param passwordMemory how much memory it takes to try a password, in KiB
  * @param today ISO date that stands for today, or empty
  * @param standinsUrl address under which the simulated destinations listen, or empty
@@ -35,6 +36,7 @@ public record Settings(
         String demoPassword,
         Duration demoLongest,
         int demoReleases,
+        boolean demoBackCatalogue,
         int passwordMemory,
         String today,
         String standinsUrl,

@@ -36,6 +36,12 @@ class KnownNamesTest {
     }
 
     @Test
+    void a_last_name_in_front_of_a_comma_is_the_same_name() {
+        for (int i = 0; i < 3; i++) by("Ilsabe Marrendyke");
+        assertThat(told(by("Marrendyke, Ilsabé"))).contains("Ilsabe Marrendyke");
+    }
+
+    @Test
     void short_names_and_names_of_their_own_are_left_alone() {
         for (int i = 0; i < 3; i++) by("Ada Ro");
         assertThat(told(by("Ida Ro"))).isEmpty();

@@ -62,8 +62,8 @@ final class FileRules {
                         "Each file format has room for some facts and not for others.",
                         (s, t, copy) -> copy.dropped().isEmpty()
                                 ? null
-                                : "The copy of %s cannot hold: %s."
-                                        .formatted(s.name(t), String.join(", ", copy.dropped()))),
+                                : "Some facts are not in the copy of %s. %s."
+                                        .formatted(s.name(t), String.join("; ", copy.dropped()))),
                 file(
                         "file.name-unsafe",
                         "File name not valid everywhere",

@@ -21,7 +21,9 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -122,10 +124,13 @@ public final class CopyWriter {
         double seconds = written.seconds() - facts.seconds();
         if (Math.abs(seconds) > (encoding.format().lossless() ? 1.0 / facts.sampleRate() : TOLERATED_SECONDS))
             different.add("the copy lasts %.3f s, the master %.3f s".formatted(written.seconds(), facts.seconds()));
-        List<String> dropped = new ArrayList<>();
+        Map<String, List<String>> left = new LinkedHashMap<>();
         plan.cannot()
-                .forEach(cannot -> dropped.add(
-                        "%s cannot hold: %s".formatted(cannot.container().label(), cannot.fact())));
+                .forEach(cannot -> left.computeIfAbsent(cannot.container().label(), container -> new ArrayList<>())
+                        .add(cannot.fact()));
+        List<String> dropped = new ArrayList<>();
+        left.forEach(
+                (container, names) -> dropped.add("%s cannot hold: %s".formatted(container, String.join(", ", names))));
         dropped.addAll(lost);
         encoding.resampled(facts).ifPresent(dropped::add);
         String compared =

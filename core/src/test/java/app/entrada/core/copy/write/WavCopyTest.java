@@ -147,7 +147,10 @@ class WavCopyTest {
         Path copy = folder.resolve("copy.wav");
         Proof proof = writer.write(master, facts(), plan(), copy);
         assertThat(proof.holds()).isTrue();
-        assertThat(proof.dropped()).contains("axml cannot hold: ISRC");
+        // each container once, with all that it has no room for
+        assertThat(proof.dropped()).anyMatch(left -> left.matches("axml cannot hold: (.*, )?ISRC(,.*)?"));
+        assertThat(proof.dropped().stream().map(left -> left.replaceFirst(" cannot.*", "")))
+                .doesNotHaveDuplicates();
         assertThat(Files.readAllBytes(copy)).containsSequence(foreign);
     }
 

@@ -1,0 +1,299 @@
+package app.entrada.server.demo;
+
+import static java.util.Objects.requireNonNull;
+
+import app.entrada.core.copy.recipe.CopyFormat;
+import app.entrada.core.copy.recipe.Encoding;
+import app.entrada.core.field.Entity;
+import app.entrada.core.field.Field;
+import app.entrada.core.field.Fields;
+import app.entrada.core.release.Change;
+import app.entrada.core.release.ChangeSource;
+import app.entrada.core.release.Ref;
+import app.entrada.core.release.Release;
+import app.entrada.core.release.Track;
+import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.core.title.TitleStyle;
+import app.entrada.demo.CoverDrawing;
+import app.entrada.demo.DemoRelease;
+import app.entrada.demo.DemoSound;
+import app.entrada.demo.DemoTrack;
+import app.entrada.demo.Piece;
+import app.entrada.demo.Scenario;
+import app.entrada.demo.Synthesiser;
+import app.entrada.media.Ffmpeg;
+import app.entrada.server.accounts.Account;
+import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.facts.ChangeService;
+import app.entrada.server.facts.CreditRepository;
+import app.entrada.server.facts.ReleaseRepository;
+import app.entrada.server.facts.ReleaseService;
+import app.entrada.server.facts.SeriesRepository;
+import app.entrada.server.files.FileIndex;
+import app.entrada.server.files.FileStore;
+import app.entrada.server.platform.Settings;
+import app.entrada.server.receiving.ReceivedFiles;
+import app.entrada.server.sound.MeasureWork;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+
+/** Makes releases of the demo with their sound and covers. */
+@Component
+@ConditionalOnProperty("entrada.demo")
+class DemoMaker {
+    private static final int LOSSY_KBPS = 128;
+
+    private final ReleaseRepository releases;
+    private final ReleaseService service;
+    private final ChangeService changes;
+    private final CreditRepository people;
+    private final SeriesRepository series;
+    private final FileStore store;
+    private final FileIndex files;
+    private final ReceivedFiles received;
+    private final MeasureWork measuring;
+    private final Ffmpeg ffmpeg;
+    private final ProfileRepository profiles;
+    private final Settings settings;
+
+    DemoMaker(
+            ReleaseRepository releases,
+            ReleaseService service,
+            ChangeService changes,
+            CreditRepository people,
+            SeriesRepository series,
+            FileStore store,
+            FileIndex files,
+            ReceivedFiles received,
+            MeasureWork measuring,
+            Ffmpeg ffmpeg,
+            ProfileRepository profiles,
+            Settings settings) {
+        this.releases = releases;
+        this.service = service;
+        this.changes = changes;
+        this.people = people;
+        this.series = series;
+        this.store = store;
+        this.files = files;
+        this.received = received;
+        this.measuring = measuring;
+        this.ffmpeg = ffmpeg;
+        this.profiles = profiles;
+        this.settings = settings;
+    }
+
+    /** Sound and covers, stored and measured. */
+    record Material(Map<DemoSound, FileStore.Stored> sounds, Map<DemoRelease, FileStore.Stored> covers) {}
+
+    /** Plays and draws what releases consist of. */
+    Material material(List<DemoRelease> wanted) {
+        CompletableFuture<Map<DemoRelease, FileStore.Stored>> covers =
+                CompletableFuture.supplyAsync(() -> draw(wanted));
+        Map<DemoSound, FileStore.Stored> sounds = new ConcurrentHashMap<>();
+        wanted.parallelStream()
+                .flatMap(release -> Stream.concat(
+                        release.tracks().stream().map(DemoTrack::sound),
+                        release.loose().stream().map(DemoRelease.Loose::sound)))
+                .flatMap(Stream::ofNullable)
+                .forEach(sound -> sounds.put(sound, played(sound)));
+        return new Material(sounds, covers.join());
+    }
+
+    private FileStore.Stored played(DemoSound sound) {
+        try {
+            Path wav = Files.createTempFile(store.workshop(), "demo", ".part");
+            Piece piece = sound.piece().within((double) settings.demoLongest().toSeconds());
+            switch (sound.damage()) {
+                case NONE -> Synthesiser.write(piece, wav);
+                case BEHEADED -> Synthesiser.write(piece, DemoSound.LACKS, wav);
+                case LOSSY -> {
+                    Synthesiser.write(piece, wav);
+                    coded(wav);
+                }
+            }
+            return kept(wav);
+        } catch (IOException disk) {
+            throw new UncheckedIOException(disk);
+        }
+    }
+
+    /** Makes an MP3 of a WAV file, and a WAV file of that. */
+    private void coded(Path wav) throws IOException {
+        Path mp3 = Files.createTempFile(store.workshop(), "demo", ".mp3");
+        try {
+            ffmpeg.encode(wav, AudioMeasuring.describe(wav), new Encoding(CopyFormat.MP3, LOSSY_KBPS, -1, 0, 0), mp3);
+            ffmpeg.encode(mp3, AudioMeasuring.describe(mp3), new Encoding(CopyFormat.WAV, 0, -1, 16, 0), wav);
+        } finally {
+            Files.deleteIfExists(mp3);
+        }
+    }
+
+    private Map<DemoRelease, FileStore.Stored> draw(List<DemoRelease> wanted) {
+        Map<DemoRelease, FileStore.Stored> covers = new LinkedHashMap<>();
+        for (DemoRelease release : wanted) {
+            if (release.cover() == null) continue;
+            try {
+                Path jpeg = Files.createTempFile(store.workshop(), "demo", ".jpg");
+                CoverDrawing.write(jpeg, release.name().hashCode(), release.cover());
+                covers.put(release, kept(jpeg));
+            } catch (IOException disk) {
+                throw new UncheckedIOException(disk);
+            }
+        }
+        return covers;
+    }
+
+    private FileStore.Stored kept(Path file) throws IOException {
+        FileStore.Stored stored = store.adopt(file);
+        files.enter(stored);
+        measuring.measure(files.find(stored.sha256()).orElseThrow(), 0);
+        return stored;
+    }
+
+    /** Whether a release was made, by its catalogue number or, where it has none, by its first track. */
+    boolean there(DemoRelease wanted) {
+        return find(wanted).isPresent();
+    }
+
+    /** A release that was made. */
+    Optional<Release> find(DemoRelease wanted) {
+        return releases.load(releases.ids()).stream()
+                .filter(release -> same(release, wanted))
+                .findFirst();
+    }
+
+    private static boolean same(Release release, DemoRelease wanted) {
+        String number = wanted.facts().get("catalogueNumber");
+        if (number != null) return number.equals(release.facts().text(Fields.RELEASE_CATALOGUE_NUMBER));
+        String first = wanted.tracks().get(0).facts().get("title");
+        return Objects.equals(wanted.facts().get("title"), release.facts().text(Fields.RELEASE_TITLE))
+                && !release.tracks().isEmpty()
+                && Objects.equals(first, release.tracks().get(0).facts().text(Fields.TRACK_TITLE));
+    }
+
+    /** Makes a release within the present transaction. */
+    void make(DemoRelease demo, Material material, Account manager) {
+        Map<String, Track> known =
+                demo.tracks().stream().anyMatch(track -> track.reuses() != null || track.sameWorkAs() != null)
+                        ? recorded()
+                        : Map.of();
+        long id = releases.create(profiles.today().atStartOfDay(ZoneOffset.UTC).toInstant());
+        Map<String, String> facts = new LinkedHashMap<>(demo.facts());
+        FileStore.Stored cover = material.covers().get(demo);
+        if (cover != null) facts.put("cover", cover.sha256().hex());
+        apply(id, "New release", changes(new Ref(Entity.RELEASE, id), Entity.RELEASE, facts), manager);
+        Map<String, Track> own = new LinkedHashMap<>(known);
+        for (DemoTrack demoTrack : demo.tracks()) {
+            Release release = demoTrack.reuses() == null
+                    ? service.addTrack(id, manager)
+                    : service.addRecording(
+                            id,
+                            requireNonNull(known.get(demoTrack.reuses()), demoTrack.reuses())
+                                    .recording()
+                                    .id(),
+                            manager);
+            Track track = release.tracks().get(release.tracks().size() - 1);
+            apply(id, "Track " + track.number(), batch(release, track, demoTrack, material, own), manager);
+            Release made = releases.find(id).orElseThrow();
+            Track last = made.tracks().get(made.tracks().size() - 1);
+            own.putIfAbsent(TitleStyle.PLAIN.track(made, last), last);
+        }
+        for (DemoRelease.Loose loose : demo.loose())
+            received.enter(requireNonNull(material.sounds().get(loose.sound())), loose.name(), "", id, 0, manager);
+    }
+
+    private static List<Change> batch(
+            Release release, Track track, DemoTrack demo, Material material, Map<String, Track> own) {
+        List<Change> batch = new ArrayList<>();
+        if (demo.sameWorkAs() != null)
+            batch.add(new Change(
+                    release.ref(track, Entity.RECORDING),
+                    Fields.RECORDING_WORK,
+                    String.valueOf(track.recording().work().id()),
+                    String.valueOf(requireNonNull(own.get(demo.sameWorkAs()), demo.sameWorkAs())
+                            .recording()
+                            .work()
+                            .id())));
+        for (Entity entity : Entity.OF_A_TRACK)
+            // the work has its facts already
+            if (entity != Entity.WORK || demo.sameWorkAs() == null)
+                batch.addAll(changes(release.ref(track, entity), entity, demo.facts()));
+        if (demo.sound() != null)
+            batch.add(new Change(
+                    release.ref(track, Entity.RECORDING),
+                    Fields.RECORDING_MASTER,
+                    null,
+                    requireNonNull(material.sounds().get(demo.sound())).sha256().hex()));
+        return batch;
+    }
+
+    /** Tracks of all releases by title with version, the oldest first. */
+    private Map<String, Track> recorded() {
+        Map<String, Track> all = new LinkedHashMap<>();
+        for (Release release : releases.load(releases.ids().stream().sorted().toList()))
+            for (Track track : release.tracks()) all.putIfAbsent(TitleStyle.PLAIN.track(release, track), track);
+        return all;
+    }
+
+    /** Enters what is known of people, within the present transaction. */
+    void people(Scenario part, Account manager) {
+        for (Map<String, String> person : part.people()) {
+            String name = requireNonNull(person.get("name"));
+            long id = people.enter(name);
+            Map<String, String> more = new LinkedHashMap<>(person);
+            more.remove("name");
+            catalogue(name, new Ref(Entity.PARTY, id), more, manager);
+        }
+    }
+
+    /** Enters what directories want to know of the spoken series, within the present transaction. */
+    void series(Account manager) {
+        for (Map<String, String> each : Scenario.series()) {
+            String title = requireNonNull(each.get("title"));
+            if (series.titled(title).isEmpty()) series.enter(title);
+            SeriesRepository.Series found = series.titled(title).orElseThrow();
+            Map<String, String> more = new LinkedHashMap<>(each);
+            more.remove("title");
+            releases.load(releases.ids()).stream()
+                    .filter(release -> title.equals(release.facts().text(Fields.RELEASE_SERIES)))
+                    .flatMap(release -> Stream.ofNullable(release.facts().text(Fields.RELEASE_COVER)))
+                    .reduce((first, second) -> second)
+                    .ifPresent(cover -> more.put("cover", cover));
+            catalogue(title, new Ref(Entity.SERIES, found.id()), more, manager);
+        }
+    }
+
+    private void catalogue(String says, Ref target, Map<String, String> facts, Account manager) {
+        changes.applyToCatalogue(
+                new ChangeService.Batch(says, ChangeSource.DEMO, changes(target, target.entity(), facts)), manager);
+    }
+
+    private static List<Change> changes(Ref target, Entity entity, Map<String, String> facts) {
+        List<Change> changes = new ArrayList<>();
+        for (Field<?> field : Fields.of(entity)) {
+            @Nullable String typed = facts.get(field.key());
+            if (typed != null) changes.add(new Change(target, field, null, typed));
+        }
+        return changes;
+    }
+
+    private void apply(long id, String says, List<Change> batch, Account manager) {
+        changes.apply(id, new ChangeService.Batch(says, ChangeSource.DEMO, batch), manager);
+    }
+}
