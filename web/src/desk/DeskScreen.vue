@@ -87,6 +87,12 @@ const ANSWERED: Record<string, string> = {
   failed: 'could not be delivered to',
   questions: 'has questions from',
 }
+/** A destination may say a great deal; here it is told that it did, and how it begins. */
+const LONGEST = 200
+function shortly(says: string): string {
+  if (says.length <= LONGEST) return says
+  return `${says.slice(0, says.lastIndexOf(' ', LONGEST))} …`
+}
 function slack(days: number | null): string {
   if (days === null) return 'no date'
   if (days < 0) return days < -60 ? 'overdue' : `${-days} ${days === -1 ? 'day' : 'days'} late`
@@ -129,9 +135,9 @@ function slack(days: number | null): string {
         <ul v-if="desk.wanting.length" class="wanting" aria-label="Answers that need action">
           <li v-for="(answer, i) in allWanting ? desk.wanting : desk.wanting.slice(0, LINES)" :key="i">
             <Mark weight="stop" />
-            <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }">
+            <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }" :title="answer.says">
               <b>{{ answer.release }}</b> {{ ANSWERED[answer.state] ?? answer.state }} {{ answer.destination }}:
-              {{ answer.says }}
+              {{ shortly(answer.says) }}
               <span class="quiet">{{ moment(answer.at) }}</span>
             </RouterLink>
           </li>
@@ -169,7 +175,7 @@ function slack(days: number | null): string {
             <li v-for="(move, i) in block.moves.slice(0, LINES)" :key="i">
               <Mark :weight="move.weight" />
               <RouterLink :to="target(move)">
-                <span class="says">{{ move.says }}</span>
+                <span class="says" :title="move.says">{{ shortly(move.says) }}</span>
                 <span class="quiet"> {{ move.waits.join(', ') }}</span>
               </RouterLink>
             </li>
@@ -218,7 +224,7 @@ function slack(days: number | null): string {
         <ul>
           <li v-for="(answer, i) in desk.answers" :key="i">
             <Mark :weight="MARKS[answer.state] ?? 'stop'" />
-            <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }">
+            <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }" :title="answer.says">
               <b>{{ answer.release }}</b> {{ answer.state }} at {{ answer.destination }}
               <span class="quiet">{{ moment(answer.at) }}</span>
               <span v-if="['rejected', 'failed', 'questions'].includes(answer.state)" class="reason">{{

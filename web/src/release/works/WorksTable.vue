@@ -26,7 +26,11 @@ const reasons = (work: WorkCard) => [
 const income = (work: WorkCard) => [...new Set(incomesOf(work).map((each) => each.total))].join(', ')
 const shares = (lines: ShareLine[]) =>
   lines.map((line) => (line.performing ? `${line.name} ${Number(line.performing)}` : line.name)).join(', ')
-const languages = (work: WorkCard) => Object.keys(work.lyrics).join(', ')
+/** Words without a language are there all the same. */
+const languages = (work: WorkCard) =>
+  Object.keys(work.lyrics)
+    .map((language) => (language === 'und' ? 'yes' : language))
+    .join(', ')
 
 function keys(event: KeyboardEvent, work: WorkCard) {
   const row = event.currentTarget as HTMLElement

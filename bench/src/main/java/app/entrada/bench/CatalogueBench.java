@@ -63,7 +63,13 @@ final class CatalogueBench {
         this.size = size;
         house = new Installation(
                 folder.resolve("catalogue-" + size),
-                Map.of("ENTRADA_DEMO_RELEASES", String.valueOf(size), "ENTRADA_DEMO_LONGEST", "10s"));
+                Map.of(
+                        "ENTRADA_DEMO_RELEASES",
+                        String.valueOf(size),
+                        "ENTRADA_DEMO_LONGEST",
+                        "10s",
+                        "ENTRADA_DEMO_BACK_CATALOGUE",
+                        "false"));
     }
 
     /** @param sizes numbers of releases, the small one first */

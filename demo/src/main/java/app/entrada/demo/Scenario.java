@@ -107,6 +107,7 @@ public enum Scenario {
         facts.putAll(written.table("facts").texts());
         facts.values().removeIf(String::isEmpty);
         Map<String, String> every = new LinkedHashMap<>(Map.of("explicit", "no"));
+        if (written.flag("ownPLines")) every.put("pLine", facts.getOrDefault("pLine", line));
         every.putAll(written.table("every").texts());
         return new DemoRelease(
                 name,
@@ -117,7 +118,12 @@ public enum Scenario {
                         .toList(),
                 written.tables("loose").stream()
                         .map(each -> new DemoRelease.Loose(each.text("name"), sound(each.table("sound"))))
-                        .toList());
+                        .toList(),
+                written.has("putOff") ? putOff(written.table("putOff"), today) : null);
+    }
+
+    private static DemoRelease.PutOff putOff(Written putOff, LocalDate today) {
+        return new DemoRelease.PutOff(today.plusDays((long) putOff.number("days")), putOff.text("reason"));
     }
 
     private static Cover cover(Written cover) {

@@ -92,7 +92,7 @@ class ReadinessTest {
     }
 
     /** What was planted in the demo catalogue, by release; lettering that could not be read is no fault and left out. */
-    private static final Map<String, List<String>> PLANTED = Map.of(
+    static final Map<String, List<String>> PLANTED = Map.of(
             "Slack Water", List.of(),
             "Nocturnes for an Unlit Quay", List.of("audio.true-peak 1", "disc.cdtext-charset 2"),
             "Towpath Songs", List.of(),
@@ -126,19 +126,24 @@ class ReadinessTest {
                     json.readTree(browser.call("GET", "/api/releases")).path("releases")) {
                 String title = head.path("title").asString();
                 if (!PLANTED.containsKey(title)) continue;
-                List<String> faults = new ArrayList<>();
-                for (JsonNode finding : json.readTree(browser.call(
-                                "GET", "/api/releases/" + head.path("id").asLong() + "/readiness"))
-                        .path("findings"))
-                    // lettering that cannot be read and copies that are still to be written were not planted
-                    if (!finding.path("rule").asString().matches("artwork\\.text-.*|file\\.not-written"))
-                        faults.add(finding.path("rule").asString() + " "
-                                + finding.path("track").asInt());
-                faults.sort(null);
-                found.put(title, faults.stream().distinct().toList());
+                found.put(title, faults(browser, head.path("id").asLong()));
             }
             assertThat(found).isEqualTo(new TreeMap<>(PLANTED));
         }
+    }
+
+    /** Rule and track of what is found in a release, each once. */
+    static List<String> faults(Browser browser, long release) {
+        List<String> faults = new ArrayList<>();
+        for (JsonNode finding : new JsonMapper()
+                .readTree(browser.call("GET", "/api/releases/" + release + "/readiness"))
+                .path("findings"))
+            // lettering that cannot be read, copies that are still to be written and what a format cannot hold were not
+            // planted
+            if (!finding.path("rule").asString().matches("artwork\\.text-.*|file\\.(not-written|field-dropped)"))
+                faults.add(finding.path("rule").asString() + " "
+                        + finding.path("track").asInt());
+        return faults.stream().distinct().sorted().toList();
     }
 
     @Test

@@ -16,8 +16,13 @@ final class Waiting {
      * @param what for the failure: that this did not come in time
      */
     static void until(String what, Callable<Boolean> there) {
+        until(what, LONGEST, there);
+    }
+
+    /** Until it is so, for what takes longer than all else. */
+    static void until(String what, Duration longest, Callable<Boolean> there) {
         new FluentWait<>(there)
-                .withTimeout(LONGEST)
+                .withTimeout(longest)
                 .pollingEvery(Duration.ofMillis(100))
                 .withMessage(what)
                 .until(Waiting::asked);

@@ -15,6 +15,7 @@ import java.security.MessageDigest;
 import java.util.Base64;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.zip.ZipEntry;
@@ -153,5 +154,54 @@ class FrontDeskTest {
         assertThat(send(zip, key, "token").headers().firstValue("Retry-After")).contains("1");
         assertThat(send(zip, key, "token").statusCode()).isEqualTo(202);
         assertThat(call("POST", "/control/faults", "{\"kind\":\"gremlins\"}")).contains("wanted");
+    }
+
+    @Test
+    void a_question_that_was_ordered_is_asked_once_and_can_be_answered() throws Exception {
+        call(
+                "POST",
+                "/control/faults",
+                "{\"kind\":\"ask\",\"says\":\"Is the silence meant?\",\"track\":1,\"field\":\"track.gap\"}");
+        String asked = reviewed(pack("Slack Water", "P1", false));
+        assertThat(asked).contains("\"status\":\"questions\"", "Is the silence meant?", "track.gap");
+        String receipt = asked.replaceAll(".*\"receipt\":\"([^\"]+)\".*", "$1");
+        call("POST", "/v1/deliveries/" + receipt + "/answers", "{\"text\":\"It is.\"}");
+        assertThat(call("GET", "/v1/deliveries/" + receipt, "")).contains("\"status\":\"accepted\"");
+        assertThat(reviewed(pack("Low Water", "P1", false))).contains("\"status\":\"accepted\"");
+    }
+
+    @Test
+    void whoever_looks_long_has_begun_to_look_after_a_few_seconds() {
+        long ninetyDays = 90L * 24 * 60 * 60 * 1000;
+        Taken taken = new Taken(
+                "LF-00001",
+                "",
+                "",
+                "",
+                "",
+                false,
+                1_000,
+                ninetyDays,
+                false,
+                List.of(),
+                List.of(),
+                Map.of(),
+                Map.of(),
+                0,
+                "");
+        assertThat(taken.status(1_000 + 4_000)).isEqualTo("received");
+        assertThat(taken.status(1_000 + 6_000)).isEqualTo("in_review");
+        assertThat(taken.status(1_000 + ninetyDays - 1)).isEqualTo("in_review");
+        assertThat(taken.status(1_000 + ninetyDays)).isEqualTo("accepted");
+    }
+
+    @Test
+    void after_an_order_it_takes_its_usual_time_again() throws Exception {
+        call("POST", "/control/faults", "{\"kind\":\"review\",\"millis\":0}");
+        call("POST", "/control/faults", "{\"kind\":\"usual\"}");
+        String taken = send(pack("Slack Water", "P1", false), UUID.randomUUID().toString(), "token")
+                .body();
+        String receipt = taken.replaceAll(".*\"receipt\":\"([^\"]+)\".*", "$1");
+        assertThat(call("GET", "/v1/deliveries/" + receipt, "")).doesNotContain("accepted");
     }
 }

@@ -141,7 +141,7 @@ public final class NextMoves {
             if (missing > 0)
                 moves.add(move(
                         release,
-                        missing == 1 ? "One copy is out of date." : "%d copies are out of date.".formatted(missing),
+                        missing == 1 ? "One copy is to be written." : "%d copies are to be written.".formatted(missing),
                         waiting,
                         "files",
                         Optional.empty(),

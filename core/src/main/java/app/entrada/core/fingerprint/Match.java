@@ -106,7 +106,7 @@ public record Match(
      */
     public String says(String other) {
         return switch (verdict) {
-            case SAME -> "the same recording as " + other + silent();
+            case SAME -> "the same recording as " + other + (silent().isEmpty() ? head() : silent());
             case EXCERPT -> "an excerpt of " + other + ", or the other way round";
             case OTHER_VERSION ->
                 "another version of %s: it differs %s%s"
@@ -124,6 +124,15 @@ public record Match(
     private String silent() {
         double seconds = silence.stream().mapToDouble(Stretch::seconds).sum();
         return seconds < 1 ? "" : ", except for %.0f s of silence at its ends".formatted(seconds);
+    }
+
+    /** One of them was cut: encoders move a beginning by less than this. */
+    private static final double CUT = 0.1;
+
+    private String head() {
+        double seconds = Math.abs(offsetSeconds);
+        if (seconds < CUT) return "";
+        return ", %.1f s %s at its head".formatted(seconds, offsetSeconds > 0 ? "shorter" : "longer");
     }
 
     private static String time(double seconds) {

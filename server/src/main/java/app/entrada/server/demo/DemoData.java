@@ -75,9 +75,12 @@ class DemoData implements ApplicationRunner {
                             profile.id() + "-" + settings.standinsSecret());
         // whole or not at all, should the making be interrupted
         if (accounts.none()) transactions.executeWithoutResult(status -> front());
-        if (settings.demoReleases() > 0 && !large.there())
+        if (settings.demoReleases() > 0 && !large.there()) {
+            // its releases borrow the covers
+            Scenario.FRONT.releases(profiles.today()).forEach(this::equip);
             transactions.executeWithoutResult(status -> large.make(
                     settings.demoReleases(), profiles.today(), manager().id()));
+        }
         // Measuring and encoding take a while; the desk can be used meanwhile. A restart goes on with what is not there
         // yet.
         Thread rest = new Thread(this::rest, "demo");
@@ -101,24 +104,34 @@ class DemoData implements ApplicationRunner {
                 Scenario.PUBLISHER,
                 Scenario.SOCIETY_ID));
         List<DemoRelease> wanted = Scenario.FRONT.releases(profiles.today());
-        DemoMaker.Material material = maker.material(wanted);
-        for (DemoRelease release : wanted) maker.make(release, material, manager);
+        for (DemoRelease release : wanted) maker.make(release, manager);
         maker.people(Scenario.FRONT, manager);
         LOG.info("What {} works on is made: {} releases", Scenario.LABEL, wanted.size());
     }
 
     private void rest() {
+        List<DemoRelease> front = Scenario.FRONT.releases(profiles.today());
+        front.forEach(this::equip);
         history.go(Scenario.FRONT, manager());
-        if (!settings.demoBackCatalogue()) return;
+        if (settings.demoBackCatalogue()) back();
+        LOG.info("The demo is whole");
+    }
+
+    private void back() {
         for (DemoRelease release : Scenario.BACK.releases(profiles.today())) {
-            if (maker.there(release)) continue;
-            DemoMaker.Material material = maker.material(List.of(release));
-            transactions.executeWithoutResult(status -> maker.make(release, material, manager()));
+            if (!maker.there(release)) transactions.executeWithoutResult(status -> maker.make(release, manager()));
+            equip(release);
         }
         transactions.executeWithoutResult(status -> maker.people(Scenario.BACK, manager()));
         transactions.executeWithoutResult(status -> maker.series(manager()));
         LOG.info("The back catalogue of {} is made", Scenario.LABEL);
         history.go(Scenario.BACK, manager());
-        LOG.info("The demo is whole");
+    }
+
+    /** Plays and draws outside the transaction, which would be long else. */
+    private void equip(DemoRelease release) {
+        if (!maker.lacksMaterial(release)) return;
+        DemoMaker.Material material = maker.material(release);
+        transactions.executeWithoutResult(status -> maker.equip(release, material, manager()));
     }
 }

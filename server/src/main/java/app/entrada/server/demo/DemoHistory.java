@@ -166,6 +166,7 @@ class DemoHistory {
         if (step.reviewDays() > 0) {
             await(() -> !deliveries.states(id, step.to()).contains(DeliveryState.SEALED));
             order(step.to(), Map.of("kind", "usual"));
+            await(() -> deliveries.states(id, step.to()).contains(DeliveryState.IN_REVIEW));
         }
     }
 

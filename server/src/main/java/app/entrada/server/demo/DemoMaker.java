@@ -14,6 +14,7 @@ import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
 import app.entrada.core.sound.AudioMeasuring;
 import app.entrada.core.title.TitleStyle;
+import app.entrada.demo.Cover;
 import app.entrada.demo.CoverDrawing;
 import app.entrada.demo.DemoRelease;
 import app.entrada.demo.DemoSound;
@@ -24,6 +25,7 @@ import app.entrada.demo.Synthesiser;
 import app.entrada.media.Ffmpeg;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.context.ProfileRepository;
+import app.entrada.server.desk.PutOffs;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.CreditRepository;
 import app.entrada.server.facts.ReleaseRepository;
@@ -68,6 +70,7 @@ class DemoMaker {
     private final ReceivedFiles received;
     private final MeasureWork measuring;
     private final Ffmpeg ffmpeg;
+    private final PutOffs putOffs;
     private final ProfileRepository profiles;
     private final Settings settings;
 
@@ -82,6 +85,7 @@ class DemoMaker {
             ReceivedFiles received,
             MeasureWork measuring,
             Ffmpeg ffmpeg,
+            PutOffs putOffs,
             ProfileRepository profiles,
             Settings settings) {
         this.releases = releases;
@@ -94,25 +98,26 @@ class DemoMaker {
         this.received = received;
         this.measuring = measuring;
         this.ffmpeg = ffmpeg;
+        this.putOffs = putOffs;
         this.profiles = profiles;
         this.settings = settings;
     }
 
-    /** Sound and covers, stored and measured. */
-    record Material(Map<DemoSound, FileStore.Stored> sounds, Map<DemoRelease, FileStore.Stored> covers) {}
+    /** Sound and cover of a release, stored and measured. */
+    record Material(Map<DemoSound, FileStore.Stored> sounds, Optional<FileStore.Stored> cover) {}
 
-    /** Plays and draws what releases consist of. */
-    Material material(List<DemoRelease> wanted) {
-        CompletableFuture<Map<DemoRelease, FileStore.Stored>> covers =
-                CompletableFuture.supplyAsync(() -> draw(wanted));
+    /** Plays and draws what a release consists of. */
+    Material material(DemoRelease wanted) {
+        CompletableFuture<Optional<FileStore.Stored>> cover = CompletableFuture.supplyAsync(() -> drawn(wanted));
         Map<DemoSound, FileStore.Stored> sounds = new ConcurrentHashMap<>();
-        wanted.parallelStream()
-                .flatMap(release -> Stream.concat(
-                        release.tracks().stream().map(DemoTrack::sound),
-                        release.loose().stream().map(DemoRelease.Loose::sound)))
+        Stream.concat(
+                        wanted.tracks().stream().map(DemoTrack::sound),
+                        wanted.loose().stream().map(DemoRelease.Loose::sound))
                 .flatMap(Stream::ofNullable)
+                .toList()
+                .parallelStream()
                 .forEach(sound -> sounds.put(sound, played(sound)));
-        return new Material(sounds, covers.join());
+        return new Material(sounds, cover.join());
     }
 
     private FileStore.Stored played(DemoSound sound) {
@@ -144,19 +149,16 @@ class DemoMaker {
         }
     }
 
-    private Map<DemoRelease, FileStore.Stored> draw(List<DemoRelease> wanted) {
-        Map<DemoRelease, FileStore.Stored> covers = new LinkedHashMap<>();
-        for (DemoRelease release : wanted) {
-            if (release.cover() == null) continue;
-            try {
-                Path jpeg = Files.createTempFile(store.workshop(), "demo", ".jpg");
-                CoverDrawing.write(jpeg, release.name().hashCode(), release.cover());
-                covers.put(release, kept(jpeg));
-            } catch (IOException disk) {
-                throw new UncheckedIOException(disk);
-            }
+    private Optional<FileStore.Stored> drawn(DemoRelease release) {
+        Cover cover = release.cover();
+        if (cover == null) return Optional.empty();
+        try {
+            Path jpeg = Files.createTempFile(store.workshop(), "demo", ".jpg");
+            CoverDrawing.write(jpeg, release.name().hashCode(), cover);
+            return Optional.of(kept(jpeg));
+        } catch (IOException disk) {
+            throw new UncheckedIOException(disk);
         }
-        return covers;
     }
 
     private FileStore.Stored kept(Path file) throws IOException {
@@ -187,17 +189,14 @@ class DemoMaker {
                 && Objects.equals(first, release.tracks().get(0).facts().text(Fields.TRACK_TITLE));
     }
 
-    /** Makes a release within the present transaction. */
-    void make(DemoRelease demo, Material material, Account manager) {
+    /** Makes a release with its facts, within the present transaction. */
+    void make(DemoRelease demo, Account manager) {
         Map<String, Track> known =
                 demo.tracks().stream().anyMatch(track -> track.reuses() != null || track.sameWorkAs() != null)
                         ? recorded()
                         : Map.of();
         long id = releases.create(profiles.today().atStartOfDay(ZoneOffset.UTC).toInstant());
-        Map<String, String> facts = new LinkedHashMap<>(demo.facts());
-        FileStore.Stored cover = material.covers().get(demo);
-        if (cover != null) facts.put("cover", cover.sha256().hex());
-        apply(id, "New release", changes(new Ref(Entity.RELEASE, id), Entity.RELEASE, facts), manager);
+        apply(id, "New release", changes(new Ref(Entity.RELEASE, id), Entity.RELEASE, demo.facts()), manager);
         Map<String, Track> own = new LinkedHashMap<>(known);
         for (DemoTrack demoTrack : demo.tracks()) {
             Release release = demoTrack.reuses() == null
@@ -209,17 +208,58 @@ class DemoMaker {
                                     .id(),
                             manager);
             Track track = release.tracks().get(release.tracks().size() - 1);
-            apply(id, "Track " + track.number(), batch(release, track, demoTrack, material, own), manager);
+            apply(id, "Track " + track.number(), batch(release, track, demoTrack, own), manager);
             Release made = releases.find(id).orElseThrow();
             Track last = made.tracks().get(made.tracks().size() - 1);
             own.putIfAbsent(TitleStyle.PLAIN.track(made, last), last);
         }
-        for (DemoRelease.Loose loose : demo.loose())
-            received.enter(requireNonNull(material.sounds().get(loose.sound())), loose.name(), "", id, 0, manager);
+        DemoRelease.PutOff putOff = demo.putOff();
+        if (putOff != null) putOffs.put(id, putOff.until().toString(), putOff.reason(), true, manager);
     }
 
-    private static List<Change> batch(
-            Release release, Track track, DemoTrack demo, Material material, Map<String, Track> own) {
+    /** Whether a release still lacks its sound and cover: what is there of one of its own tracks is there of all. */
+    boolean lacksMaterial(DemoRelease demo) {
+        Optional<Release> found = find(demo);
+        if (found.isEmpty()) return false;
+        Release release = found.get();
+        boolean some = false;
+        for (int i = 0; i < Math.min(demo.tracks().size(), release.tracks().size()); i++) {
+            if (demo.tracks().get(i).sound() == null) continue;
+            some = true;
+            if (release.tracks().get(i).master().isPresent()) return false;
+        }
+        return some;
+    }
+
+    /** Gives a release its sound and cover and what came with it, within the present transaction. */
+    void equip(DemoRelease demo, Material material, Account manager) {
+        Release release = find(demo).orElseThrow();
+        List<Change> batch = new ArrayList<>();
+        material.cover()
+                .ifPresent(cover -> batch.add(new Change(
+                        new Ref(Entity.RELEASE, release.id()),
+                        Fields.RELEASE_COVER,
+                        null,
+                        cover.sha256().hex())));
+        for (int i = 0; i < demo.tracks().size(); i++) {
+            DemoSound sound = demo.tracks().get(i).sound();
+            if (sound != null)
+                batch.add(new Change(
+                        release.ref(release.tracks().get(i), Entity.RECORDING),
+                        Fields.RECORDING_MASTER,
+                        null,
+                        stored(material, sound).sha256().hex()));
+        }
+        apply(release.id(), "Masters and cover", batch, manager);
+        for (DemoRelease.Loose loose : demo.loose())
+            received.enter(stored(material, loose.sound()), loose.name(), "", release.id(), 0, manager);
+    }
+
+    private static FileStore.Stored stored(Material material, DemoSound sound) {
+        return requireNonNull(material.sounds().get(sound));
+    }
+
+    private static List<Change> batch(Release release, Track track, DemoTrack demo, Map<String, Track> own) {
         List<Change> batch = new ArrayList<>();
         if (demo.sameWorkAs() != null)
             batch.add(new Change(
@@ -234,12 +274,6 @@ class DemoMaker {
             // the work has its facts already
             if (entity != Entity.WORK || demo.sameWorkAs() == null)
                 batch.addAll(changes(release.ref(track, entity), entity, demo.facts()));
-        if (demo.sound() != null)
-            batch.add(new Change(
-                    release.ref(track, Entity.RECORDING),
-                    Fields.RECORDING_MASTER,
-                    null,
-                    requireNonNull(material.sounds().get(demo.sound())).sha256().hex()));
         return batch;
     }
 

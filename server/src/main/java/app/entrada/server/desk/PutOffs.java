@@ -15,7 +15,7 @@ import org.springframework.stereotype.Repository;
 
 /** Releases of which the Desk says nothing until a day, with why. */
 @Repository
-class PutOffs {
+public class PutOffs {
     private static final int LONGEST_REASON = 200;
     private static final int MOST = 500;
     private static final int MOST_YEARS = 2;
@@ -63,8 +63,14 @@ class PutOffs {
                 .list();
     }
 
+    /**
+     * Puts a release off.
+     *
+     * @param until ISO day after today on which the Desk speaks of it again
+     * @param forAll whether for everybody rather than for this account
+     */
     @For(Role.ASSISTANT)
-    void put(long release, String until, String reason, boolean forAll, Account account) {
+    public void put(long release, String until, String reason, boolean forAll, Account account) {
         if (reason.isBlank() || reason.length() > LONGEST_REASON)
             throw Problem.input("reason", "Enter a reason of up to %d characters.".formatted(LONGEST_REASON))
                     .with("field", "reason");
