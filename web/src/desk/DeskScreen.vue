@@ -239,6 +239,9 @@ function slack(days: number | null): string {
 </template>
 
 <style scoped>
+.desk {
+  max-width: 1500px;
+}
 p.wanting {
   padding-bottom: var(--space-3);
 }

@@ -75,4 +75,15 @@ describe('K2 What stands in the way, beside a panel', () => {
     await shown.find('.hint button').trigger('click')
     expect(shown.find('.unfold').exists()).toBe(true)
   })
+  it('folds away by itself on a narrow screen, until somebody wants it', async () => {
+    window.innerWidth = 1024
+    try {
+      const { shown } = await list([cover])
+      expect(shown.find('.unfold').text()).toBe('Findings 1')
+      await shown.find('.unfold').trigger('click')
+      expect(shown.find('.unfold').exists()).toBe(false)
+    } finally {
+      window.innerWidth = 1280
+    }
+  })
 })

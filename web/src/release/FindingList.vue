@@ -13,9 +13,13 @@ const route = useRoute()
 const go = useJump()
 /** Views that need the whole width: findings are folded away there until somebody wants them, elsewhere until somebody does not. */
 const WIDE = ['credits', 'send']
+/** Narrower than this, every view needs it. */
+const ROOM = 1100
+const room = ref(innerWidth)
+const measure = () => (room.value = innerWidth)
 const chosen = ref<Record<string, boolean>>({})
 const folded = computed({
-  get: () => chosen.value[String(route.name)] ?? WIDE.includes(String(route.name)),
+  get: () => chosen.value[String(route.name)] ?? (room.value < ROOM || WIDE.includes(String(route.name))),
   set: (fold) => (chosen.value = { ...chosen.value, [String(route.name)]: fold }),
 })
 function keys(event: KeyboardEvent) {
@@ -23,8 +27,14 @@ function keys(event: KeyboardEvent) {
   event.preventDefault()
   folded.value = !folded.value
 }
-onMounted(() => addEventListener('keydown', keys))
-onUnmounted(() => removeEventListener('keydown', keys))
+onMounted(() => {
+  addEventListener('keydown', keys)
+  addEventListener('resize', measure)
+})
+onUnmounted(() => {
+  removeEventListener('keydown', keys)
+  removeEventListener('resize', measure)
+})
 const busy = ref('')
 const opened = ref(new Set<string>())
 const groups = computed(() => release.findingGroups)

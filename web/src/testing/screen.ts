@@ -6,6 +6,9 @@ import { useSession } from '../api/session'
 import { PANELS, SCREENS } from '../screens'
 import { announcements, server } from './server'
 
+/** As wide as what people mostly work on; jsdom's own is narrower. */
+window.innerWidth = 1280
+
 const nothing = { template: '<p />' }
 
 /** The addresses of the house, leading nowhere: links are held against them. */

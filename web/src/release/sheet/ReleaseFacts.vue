@@ -96,4 +96,9 @@ const coded = new Set(['gtin', 'isrc', 'label-code'])
 .here .value {
   overflow: visible;
 }
+@media (max-width: 1100px) {
+  .facts {
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>

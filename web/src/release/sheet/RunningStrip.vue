@@ -102,8 +102,8 @@ function drop(event: DragEvent, to: number) {
       </button>
     </div>
     <div class="scale mono">
-      <span>0:00</span>
-      <span v-for="[side, known] in sides" :key="side" class="side" :style="{ left: `${known.x + 4}%` }">
+      <span v-if="!sides.length">0:00</span>
+      <span v-for="[side, known] in sides" :key="side" class="side" :style="{ left: `${known.x}%` }">
         side {{ side }} {{ time(known.milliseconds) }}
       </span>
       <span class="end">{{ time(total) }}</span>
