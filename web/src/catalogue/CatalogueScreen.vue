@@ -240,4 +240,18 @@ footer .end {
 kbd {
   font-size: var(--type-small);
 }
+/* the values of a column stand below what is in it */
+@media (width <= 900px) {
+  .catalogue {
+    display: block;
+    height: auto;
+  }
+  .main {
+    height: max(360px, 80vh);
+  }
+  .title,
+  .filtering {
+    flex-wrap: wrap;
+  }
+}
 </style>

@@ -368,4 +368,9 @@ h3 .act {
 p {
   margin: var(--space-4) 0;
 }
+@media (width <= 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

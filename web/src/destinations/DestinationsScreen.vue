@@ -125,4 +125,9 @@ nav span {
   gap: var(--space-4);
   margin: 0;
 }
+@media (width <= 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

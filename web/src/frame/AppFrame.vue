@@ -148,7 +148,6 @@ onUnmounted(() => {
   display: grid;
   grid-template: 44px 1fr / 132px 1fr;
   height: 100vh;
-  min-width: 1000px;
 }
 header {
   grid-column: 1 / -1;
@@ -247,5 +246,36 @@ nav a.here {
 main {
   overflow: auto;
   min-width: 0;
+}
+/* half a screen, or a whole one at twice the size: where one goes stands above what is there */
+@media (width <= 900px) {
+  .frame {
+    grid-template: 44px auto 1fr / minmax(0, 1fr);
+  }
+  header {
+    gap: var(--space-4);
+    padding: 0 var(--space-4);
+  }
+  .name {
+    width: auto;
+  }
+  nav {
+    display: flex;
+    overflow-x: auto;
+    padding: 0;
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+  }
+  nav ul,
+  nav ul + ul {
+    display: flex;
+    padding: 0;
+    border-top: 0;
+  }
+  nav a {
+    padding: var(--space-2) var(--space-4);
+    border-left: 0;
+    border-bottom: 3px solid transparent;
+  }
 }
 </style>

@@ -129,4 +129,10 @@ li a.here {
 .problem {
   color: var(--stop);
 }
+@media (width <= 900px) {
+  .people {
+    grid-template-columns: 1fr;
+    height: auto;
+  }
+}
 </style>

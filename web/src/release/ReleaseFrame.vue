@@ -148,4 +148,20 @@ onUnmounted(() => removeEventListener('keydown', keys))
   display: flex;
   flex-direction: column;
 }
+@media (width <= 900px) {
+  .release {
+    height: auto;
+  }
+  .tabs {
+    overflow-x: auto;
+  }
+  .tabs a {
+    padding: var(--space-3);
+  }
+  /* the head scrolls away, and what is worked on gets the screen */
+  .body {
+    flex: none;
+    height: max(360px, 80vh);
+  }
+}
 </style>

@@ -173,4 +173,17 @@ p {
 .deeds .btn {
   padding: var(--space-2) var(--space-6);
 }
+@media (width <= 900px) {
+  .head {
+    flex-wrap: wrap;
+  }
+  h1,
+  .line {
+    white-space: normal;
+  }
+  .when {
+    flex-basis: 100%;
+    align-items: flex-start;
+  }
+}
 </style>

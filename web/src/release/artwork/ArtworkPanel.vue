@@ -181,4 +181,9 @@ dd {
 .empty {
   padding: var(--space-8) 0;
 }
+@media (width <= 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

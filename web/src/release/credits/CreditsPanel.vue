@@ -30,6 +30,8 @@ const sign = (is: 'main' | 'featured') => ({
 const SIGNS = { main: sign('main'), featured: sign('featured') }
 /** Pixels of the column of names, as in the style below. */
 const NAMES = 190
+/** Width below which no role can be read: beyond that the board is moved sideways. */
+const LEAST = 56
 const { short, legend } = useRoleWords(board, lines, () => columns.value.length, NAMES + 32)
 /** What the sleeve prints instead of a name, where it is the same wherever it is printed. */
 const printed = (each: CreditLine) => {
@@ -57,7 +59,12 @@ const onAll = computed(() => {
     <p v-if="!view" v-show="!problem" class="quiet pad" role="status">Loading credits…</p>
     <p v-else-if="!columns.length" class="quiet pad">No tracks yet. Add them in the Sheet.</p>
     <div v-else class="scroll">
-      <table v-bind="credits.tableProps(lines.length)" class="narrow" aria-label="Who did what">
+      <table
+        v-bind="credits.tableProps(lines.length)"
+        class="narrow"
+        :style="{ minWidth: `${NAMES + LEAST * columns.length}px` }"
+        aria-label="Who did what"
+      >
         <thead>
           <tr>
             <th scope="col">{{ lines.length }} {{ lines.length === 1 ? 'name' : 'names' }}</th>
@@ -258,6 +265,13 @@ tbody th a {
 }
 tr {
   height: 28px;
+}
+/* many tracks are wider than any screen: who it is about stays */
+th:first-child {
+  position: sticky;
+  left: 0;
+  z-index: 1;
+  background: var(--card);
 }
 tbody tr {
   border-bottom: 1px solid var(--line);

@@ -132,4 +132,9 @@ function sent() {
 .main {
   min-width: 0;
 }
+@media (width <= 900px) {
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -96,7 +96,7 @@ const coded = new Set(['gtin', 'isrc', 'label-code'])
 .here .value {
   overflow: visible;
 }
-@media (max-width: 1100px) {
+@media (width <= 1100px) {
   .facts {
     grid-template-columns: 1fr 1fr;
   }

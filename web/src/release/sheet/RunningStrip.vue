@@ -45,6 +45,8 @@ function outline(envelope: number[]): string {
   return `M0 100L${points.join('L')}L100 100z`
 }
 
+/** Share of the strip from which on a number can be read in a block; two hundred tracks have no room for theirs. */
+const LEGIBLE = 1.5
 const sides = computed(() => {
   const found = new Map<string, { x: number; milliseconds: number }>()
   for (const block of blocks.value) {
@@ -98,7 +100,9 @@ function drop(event: DragEvent, to: number) {
         <svg v-if="block.path" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">
           <path :d="block.path" />
         </svg>
-        <span class="narrow">{{ block.row.track }} {{ block.row.cells.title?.shown ?? '' }}</span>
+        <span v-if="block.width >= LEGIBLE" class="narrow"
+          >{{ block.row.track }} {{ block.row.cells.title?.shown ?? '' }}</span
+        >
       </button>
     </div>
     <div class="scale mono">

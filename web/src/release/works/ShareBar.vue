@@ -50,10 +50,13 @@ const parts = () =>
   font-size: var(--type-note);
 }
 .compact {
+  flex-wrap: wrap;
   margin-top: var(--space-1);
+  row-gap: 0;
 }
 .compact .bar {
   height: 8px;
+  min-width: 110px;
 }
 .name {
   width: 76px;

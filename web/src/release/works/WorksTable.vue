@@ -226,4 +226,8 @@ td.mono {
   padding-bottom: var(--space-6);
   border-bottom: 1px solid var(--ink);
 }
+/* narrower than this, names would stand letter by letter: the panel is moved sideways instead */
+table {
+  min-width: 780px;
+}
 </style>
