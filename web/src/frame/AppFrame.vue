@@ -19,6 +19,7 @@ const route = useRoute()
 const router = useRouter()
 const uploads = useUploads()
 const over = ref(false)
+const page = ref<HTMLElement>()
 const GuideDialog = defineAsyncComponent(() => import('../guide/GuideDialog.vue'))
 const guide = ref(false)
 /** It is fetched when somebody first asks for it. */
@@ -82,6 +83,7 @@ onUnmounted(() => {
     @drop.prevent="drop"
   >
     <header>
+      <button class="skip" type="button" @click="page?.focus()">Skip to the page</button>
       <RouterLink class="name" to="/">Entrad<span>a</span></RouterLink>
       <JumpBox />
       <div class="work">
@@ -129,7 +131,7 @@ onUnmounted(() => {
         </li>
       </ul>
     </nav>
-    <main>
+    <main ref="page" tabindex="-1">
       <RouterView />
     </main>
     <GuideDialog v-if="wanted" v-model="guide" />
@@ -168,6 +170,19 @@ header {
 }
 .name span {
   color: var(--madder);
+}
+/* for the keyboard: everything on every page stands before what one came for */
+.skip {
+  position: absolute;
+  top: -40px;
+  z-index: 30;
+  padding: var(--space-2) var(--space-4);
+  border: 1px solid var(--madder);
+  background: var(--card);
+  color: var(--madder);
+}
+.skip:focus {
+  top: var(--space-2);
 }
 .work {
   margin-left: auto;
@@ -246,6 +261,9 @@ nav a.here {
 main {
   overflow: auto;
   min-width: 0;
+}
+main:focus {
+  outline: 0;
 }
 /* half a screen, or a whole one at twice the size: where one goes stands above what is there */
 @media (width <= 900px) {

@@ -56,8 +56,9 @@ final class Pictures {
             browser.see(".lines tr");
             browser.picture(folder.resolve("files.png"));
             browser.go(arguments[0] + "/releases");
-            browser.click("main li a", "Slack Water");
+            browser.click("main li a", "Lamplighter's Round");
             browser.click(".tabs a", "Send");
+            browser.click("nav[aria-label=Destinations] th button", "Crate & Lantern");
             browser.see(".delivery");
             browser.picture(folder.resolve("send.png"));
             browser.go(arguments[0] + "/destinations");
