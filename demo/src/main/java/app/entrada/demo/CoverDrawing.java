@@ -54,17 +54,21 @@ public final class CoverDrawing {
     private CoverDrawing() {}
 
     /**
-     * Draws a square cover.
+     * Draws a square cover in even colours, which makes a small file.
      *
      * @param side pixels
      * @param lines what is written on it
      */
     public static void write(Path jpeg, int side, long seed, Style style, List<String> lines) throws IOException {
-        write(jpeg, seed, Cover.square(style, lines, side));
+        write(jpeg, seed, Cover.square(style, lines, side), false);
     }
 
-    /** Draws a cover. */
+    /** Draws a cover on paper, whose grain takes its room in the file. */
     public static void write(Path jpeg, long seed, Cover cover) throws IOException {
+        write(jpeg, seed, cover, true);
+    }
+
+    private static void write(Path jpeg, long seed, Cover cover, boolean paper) throws IOException {
         BufferedImage picture = new BufferedImage(cover.wide(), cover.high(), BufferedImage.TYPE_INT_RGB);
         Graphics2D pen = picture.createGraphics();
         pen.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
@@ -72,7 +76,7 @@ public final class CoverDrawing {
         // what is square is drawn on a square; what lacks a row loses its last one
         new CoverHand(pen, Math.max(cover.wide(), cover.high()), seed, colours(seed)).draw(cover);
         pen.dispose();
-        grain(picture, seed);
+        if (paper) grain(picture, seed);
         if (cover.forPrint()) printed(picture, jpeg);
         else
             Thumbnails.of(picture)
