@@ -122,8 +122,11 @@ class DemoData implements ApplicationRunner {
             if (!maker.there(release)) transactions.executeWithoutResult(status -> maker.make(release, manager()));
             equip(release);
         }
-        transactions.executeWithoutResult(status -> maker.people(Scenario.BACK, manager()));
-        transactions.executeWithoutResult(status -> maker.series(manager()));
+        if (!maker.knowsSeries())
+            transactions.executeWithoutResult(status -> {
+                maker.people(Scenario.BACK, manager());
+                maker.series(manager());
+            });
         LOG.info("The back catalogue of {} is made", Scenario.LABEL);
         history.go(Scenario.BACK, manager());
     }

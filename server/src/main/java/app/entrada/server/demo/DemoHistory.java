@@ -179,7 +179,10 @@ class DemoHistory {
         }
         if (!batch.isEmpty())
             changes.apply(
-                    id, new ChangeService.Batch("Before it went to " + profiles.byId(step.to()).name(), ChangeSource.DEMO, batch), manager);
+                    id,
+                    new ChangeService.Batch(
+                            "Before it went to " + profiles.byId(step.to()).name(), ChangeSource.DEMO, batch),
+                    manager);
     }
 
     private static List<Change> changed(Ref target, Facts now, Map<String, String> wanted) {

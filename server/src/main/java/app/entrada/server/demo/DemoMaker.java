@@ -22,6 +22,7 @@ import app.entrada.demo.DemoTrack;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Scenario;
 import app.entrada.demo.Synthesiser;
+import app.entrada.demo.large.LargeCatalogue;
 import app.entrada.media.Ffmpeg;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.context.ProfileRepository;
@@ -175,9 +176,15 @@ class DemoMaker {
 
     /** A release that was made. */
     Optional<Release> find(DemoRelease wanted) {
-        return releases.load(releases.ids()).stream()
-                .filter(release -> same(release, wanted))
-                .findFirst();
+        return small().stream().filter(release -> same(release, wanted)).findFirst();
+    }
+
+    /** All but those of a large demo, the oldest first. */
+    private List<Release> small() {
+        return releases.load(releases.ids().stream()
+                .filter(id -> id < LargeCatalogue.FIRST)
+                .sorted()
+                .toList());
     }
 
     private static boolean same(Release release, DemoRelease wanted) {
@@ -280,7 +287,7 @@ class DemoMaker {
     /** Tracks of all releases by title with version, the oldest first. */
     private Map<String, Track> recorded() {
         Map<String, Track> all = new LinkedHashMap<>();
-        for (Release release : releases.load(releases.ids().stream().sorted().toList()))
+        for (Release release : small())
             for (Track track : release.tracks()) all.putIfAbsent(TitleStyle.PLAIN.track(release, track), track);
         return all;
     }
@@ -296,6 +303,14 @@ class DemoMaker {
         }
     }
 
+    /** Whether people and series of the back catalogue were entered: nobody's corrections are overwritten at a restart. */
+    boolean knowsSeries() {
+        return Scenario.series().stream()
+                .allMatch(each -> series.titled(requireNonNull(each.get("title")))
+                        .filter(known -> known.facts().text(Fields.SERIES_OWNER) != null)
+                        .isPresent());
+    }
+
     /** Enters what directories want to know of the spoken series, within the present transaction. */
     void series(Account manager) {
         for (Map<String, String> each : Scenario.series()) {
@@ -304,7 +319,7 @@ class DemoMaker {
             SeriesRepository.Series found = series.titled(title).orElseThrow();
             Map<String, String> more = new LinkedHashMap<>(each);
             more.remove("title");
-            releases.load(releases.ids()).stream()
+            small().stream()
                     .filter(release -> title.equals(release.facts().text(Fields.RELEASE_SERIES)))
                     .flatMap(release -> Stream.ofNullable(release.facts().text(Fields.RELEASE_COVER)))
                     .reduce((first, second) -> second)
