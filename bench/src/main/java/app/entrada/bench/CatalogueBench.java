@@ -151,6 +151,7 @@ final class CatalogueBench {
         double before = seconds();
         house.script("demo", "--large");
         double made = seconds() - before;
+        house.awaitWhole("large");
         String password =
                 Files.readString(house.at("large/secrets/demo-password")).strip();
         List<Person> people = new ArrayList<>();

@@ -3,16 +3,20 @@ package app.entrada.bench;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Stream;
 
 /** An installation of a bench's own, in a folder of its own; made, started and ended by the project's script. */
 final class Installation {
     private final Path root =
             Path.of(System.getProperty("entrada.root", ".")).toAbsolutePath().normalize();
+    private static final Duration LONGEST_MAKING = Duration.ofMinutes(10);
+
     private final Path var;
     private final Map<String, String> environment = new LinkedHashMap<>();
 
@@ -47,6 +51,16 @@ final class Installation {
                 .redirectOutput(ProcessBuilder.Redirect.DISCARD);
         builder.environment().putAll(environment);
         return builder.start();
+    }
+
+    /** Waits for what the demo makes behind the first page. */
+    void awaitWhole(String data) throws IOException {
+        Path log = at(data + "/log/server.log");
+        long end = System.nanoTime() + LONGEST_MAKING.toNanos();
+        while (!Files.readString(log).contains("The demo is whole")) {
+            if (System.nanoTime() > end) throw new IOException("the demo is not whole after " + LONGEST_MAKING);
+            LockSupport.parkNanos(500_000_000);
+        }
     }
 
     /** Removes its data, and the databases that lie where their own user can go. */

@@ -110,7 +110,7 @@ final class SurviveBench {
         house.clear();
         house.script("demo");
         Person first = signedIn();
-        waitForDemo();
+        house.awaitWhole("demo");
         waitForWork(first);
         long single = release(first, "Slack Water");
         // a destination that takes its time would be sent to a few times only
@@ -264,14 +264,6 @@ final class SurviveBench {
     }
 
     /** Every job ends. */
-    /** Its masters are made behind the first page. */
-    private void waitForDemo() throws IOException {
-        long end = System.nanoTime() + LONGEST_WORK.toNanos();
-        Path log = house.at("demo/log/server.log");
-        while (!Files.readString(log).contains("The demo is whole") && System.nanoTime() < end)
-            LockSupport.parkNanos(500_000_000);
-    }
-
     private void waitForWork(Person person) throws IOException, InterruptedException {
         long end = System.nanoTime() + LONGEST_WORK.toNanos();
         while (person.get("/api/jobs").body().matches("(?s).*\"state\":\"(waiting|running)\".*")) {

@@ -27,6 +27,7 @@ class CatalogueInTheBrowserTest {
         ENTRADA.begin();
         browser = new Browser();
         signIn(browser, "M. Arden");
+        ENTRADA.awaitWhole();
         Waiting.until(
                 "all releases are looked over",
                 () -> json("/api/desk").path("lookedOver").asInt() == 0);

@@ -113,8 +113,7 @@ class FromMasterToStoreTest extends InTheBrowser {
     @Test
     void a_store_that_answers_503_twice_gets_the_delivery_once() throws Exception {
         desk.signIn();
-        browser.click("nav a", "Releases");
-        browser.click("main li a", "Lamplighter's Round");
+        desk.open("Lamplighter's Round");
         desk.writeCopies("FLAC");
         entrada.order("unavailable", 2, 0);
         desk.send();

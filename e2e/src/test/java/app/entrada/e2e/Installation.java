@@ -7,6 +7,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -21,6 +22,9 @@ final class Installation {
 
     /** Invented releases of a large one: a tenth of what it has in earnest. */
     static final int RELEASES = 400;
+
+    /** Deliveries wait for an answer each, and other tests run beside. */
+    private static final Duration LONGEST_MAKING = Duration.ofMinutes(8);
 
     private final Path var;
     private final String data;
@@ -114,6 +118,13 @@ final class Installation {
     Installation whole() {
         whole = true;
         return this;
+    }
+
+    /** Until all is made and sent that the demo makes behind the first page. */
+    void awaitWhole() {
+        Path log = var.resolve(data + "/log/server.log");
+        Waiting.until(
+                "the demo is whole", LONGEST_MAKING, () -> Files.readString(log).contains("The demo is whole"));
     }
 
     /** From here on what ends by itself is started again. */

@@ -3,9 +3,7 @@ package app.entrada.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -23,18 +21,13 @@ import tools.jackson.databind.json.JsonMapper;
 class SampleLabelTest {
     private static final int RELEASES = 23;
 
-    /** Fourteen deliveries wait for an answer each, beside other tests. */
-    private static final Duration LONGEST = Duration.ofMinutes(8);
-
     private static Installation entrada;
 
     @BeforeAll
     static void begin() throws IOException, InterruptedException {
         entrada = new Installation(Path.of("target", "var-whole"), RunningEntrada.TODAY, 9500).whole();
         entrada.begin();
-        Path log = entrada.var().resolve("demo/log/server.log");
-        Waiting.until(
-                "all is made and sent", LONGEST, () -> Files.readString(log).contains("The demo is whole"));
+        entrada.awaitWhole();
     }
 
     @AfterAll
@@ -100,7 +93,8 @@ class SampleLabelTest {
                 String title = head.path("title").asString();
                 List<String> faults =
                         ReadinessTest.faults(browser, head.path("id").asLong());
-                if (title.startsWith("Weirside Talks")) talks.put(head.path("date").asString(), faults);
+                if (title.startsWith("Weirside Talks"))
+                    talks.put(head.path("date").asString(), faults);
                 else if (!title.equals("Tidewrack Almanac")) found.put(title, faults);
             }
             Map<String, List<String>> wanted = new TreeMap<>(planted());

@@ -34,12 +34,6 @@ class SentEverywhereTest {
         assertThat(complaints).isEmpty();
     }
 
-    private void open(String title) {
-        browser.click("nav a", "Releases");
-        browser.click("main li a", title);
-        browser.see("h1", title);
-    }
-
     private void fact(String set, String cell, String text, String shown) {
         browser.click(".tabs a", "Sheet");
         browser.click(".set", set);
@@ -94,7 +88,7 @@ class SentEverywhereTest {
 
     @Test
     void the_album_is_accepted_everywhere_after_a_rejection_and_a_conflict() throws Exception {
-        open("Tidewrack Almanac");
+        desk.open("Tidewrack Almanac");
         fixAll();
         fact("Rights", "0.priceTier", "full", "full");
         for (int track : new int[] {3, 5, 6, 8})
@@ -175,7 +169,7 @@ class SentEverywhereTest {
 
     @Test
     void a_spoken_episode_is_fetched_by_its_directory() throws Exception {
-        open("Weirside Talks");
+        desk.open("Weirside Talks");
         fact("Sync", "1.summary", "Hanna Veil on mastering records beside a weir.", "Hanna");
         fact("Sync", "1.keywords", "mastering; water; work; night", "mastering");
         fact("Sync", "0.description", "Talks by the water with people who work at night.", "Talks by");
@@ -197,7 +191,7 @@ class SentEverywhereTest {
 
     @Test
     void a_disc_is_laid_out_and_taken_by_the_plant() throws Exception {
-        open("Nocturnes");
+        desk.open("Nocturnes");
         // CD-Text holds no kanji, and nobody guesses how they are read: it is asked for
         browser.see(".findings", "CD-Text");
         fact("Rights", "2.latinTitle", "Yoru no kishi", "Yoru no kishi");

@@ -11,8 +11,10 @@ import app.entrada.server.accounts.Role;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.facts.CodeBook;
+import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Settings;
 import java.util.List;
+import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
@@ -77,7 +79,7 @@ class DemoData implements ApplicationRunner {
         if (accounts.none()) transactions.executeWithoutResult(status -> front());
         if (settings.demoReleases() > 0 && !large.there()) {
             // its releases borrow the covers
-            Scenario.FRONT.releases(profiles.today()).forEach(this::equip);
+            Scenario.FRONT.releases(profiles.today()).forEach(this::cover);
             transactions.executeWithoutResult(status -> large.make(
                     settings.demoReleases(), profiles.today(), manager().id()));
         }
@@ -129,6 +131,11 @@ class DemoData implements ApplicationRunner {
             });
         LOG.info("The back catalogue of {} is made", Scenario.LABEL);
         history.go(Scenario.BACK, manager());
+    }
+
+    private void cover(DemoRelease release) {
+        Optional<FileStore.Stored> drawn = maker.drawn(release);
+        if (drawn.isPresent()) transactions.executeWithoutResult(status -> maker.cover(release, drawn, manager()));
     }
 
     /** Plays and draws outside the transaction, which would be long else. */

@@ -109,7 +109,8 @@ class DemoMaker {
 
     /** Plays and draws what a release consists of. */
     Material material(DemoRelease wanted) {
-        CompletableFuture<Optional<FileStore.Stored>> cover = CompletableFuture.supplyAsync(() -> drawn(wanted));
+        CompletableFuture<Optional<FileStore.Stored>> cover =
+                CompletableFuture.supplyAsync(() -> drawn(wanted).map(this::measured));
         Map<DemoSound, FileStore.Stored> sounds = new ConcurrentHashMap<>();
         Stream.concat(
                         wanted.tracks().stream().map(DemoTrack::sound),
@@ -150,13 +151,16 @@ class DemoMaker {
         }
     }
 
-    private Optional<FileStore.Stored> drawn(DemoRelease release) {
+    /** Draws a release's cover and stores it; empty for one without. To measure it takes longer: its words are read. */
+    Optional<FileStore.Stored> drawn(DemoRelease release) {
         Cover cover = release.cover();
         if (cover == null) return Optional.empty();
         try {
             Path jpeg = Files.createTempFile(store.workshop(), "demo", ".jpg");
             CoverDrawing.write(jpeg, release.name().hashCode(), cover);
-            return Optional.of(kept(jpeg));
+            FileStore.Stored stored = store.adopt(jpeg);
+            files.enter(stored);
+            return Optional.of(stored);
         } catch (IOException disk) {
             throw new UncheckedIOException(disk);
         }
@@ -165,6 +169,10 @@ class DemoMaker {
     private FileStore.Stored kept(Path file) throws IOException {
         FileStore.Stored stored = store.adopt(file);
         files.enter(stored);
+        return measured(stored);
+    }
+
+    private FileStore.Stored measured(FileStore.Stored stored) {
         measuring.measure(files.find(stored.sha256()).orElseThrow(), 0);
         return stored;
     }
@@ -241,13 +249,7 @@ class DemoMaker {
     /** Gives a release its sound and cover and what came with it, within the present transaction. */
     void equip(DemoRelease demo, Material material, Account manager) {
         Release release = find(demo).orElseThrow();
-        List<Change> batch = new ArrayList<>();
-        material.cover()
-                .ifPresent(cover -> batch.add(new Change(
-                        new Ref(Entity.RELEASE, release.id()),
-                        Fields.RELEASE_COVER,
-                        null,
-                        cover.sha256().hex())));
+        List<Change> batch = new ArrayList<>(covered(release, material.cover()));
         for (int i = 0; i < demo.tracks().size(); i++) {
             DemoSound sound = demo.tracks().get(i).sound();
             if (sound != null)
@@ -260,6 +262,21 @@ class DemoMaker {
         apply(release.id(), "Masters and cover", batch, manager);
         for (DemoRelease.Loose loose : demo.loose())
             received.enter(stored(material, loose.sound()), loose.name(), "", release.id(), 0, manager);
+    }
+
+    /** Gives a release its cover alone, within the present transaction. */
+    void cover(DemoRelease demo, Optional<FileStore.Stored> cover, Account manager) {
+        Release release = find(demo).orElseThrow();
+        apply(release.id(), "Cover", covered(release, cover), manager);
+    }
+
+    private static List<Change> covered(Release release, Optional<FileStore.Stored> cover) {
+        if (cover.isEmpty() || release.facts().text(Fields.RELEASE_COVER) != null) return List.of();
+        return List.of(new Change(
+                new Ref(Entity.RELEASE, release.id()),
+                Fields.RELEASE_COVER,
+                null,
+                cover.get().sha256().hex()));
     }
 
     private static FileStore.Stored stored(Material material, DemoSound sound) {
