@@ -36,7 +36,7 @@ final class Desk {
         Path wav = folder.resolve("master " + piece.seed() + ".wav");
         Synthesiser.write(piece, wav);
         Path cover = folder.resolve("cover " + piece.seed() + ".jpg");
-        CoverDrawing.write(cover, 3000, piece.seed(), CoverDrawing.Style.TIDE, List.of(lines));
+        CoverDrawing.write(cover, 3000, piece.seed(), CoverDrawing.Style.STRIPES, List.of(lines));
         return new Path[] {wav, cover};
     }
 
