@@ -23,6 +23,7 @@ import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.files.FileIndex;
 import app.entrada.server.overview.KeptRelease.DateAhead;
 import app.entrada.server.overview.KeptRelease.MoveView;
+import app.entrada.server.platform.BrieflyKept;
 import app.entrada.server.views.ReleaseView;
 import app.entrada.server.views.ReleaseViews;
 import java.time.LocalDate;
@@ -115,9 +116,10 @@ public class Standings {
             LocalDate today = profiles.today();
             Map<Long, StandingRepository.Marked> marked = kept.marked(today, most);
             if (!marked.isEmpty()) {
-                List<KeptRelease> fresh = fresh(marked.keySet().stream()
+                // by rules that are not older than the marks, which are then taken away
+                List<KeptRelease> fresh = BrieflyKept.anew(() -> fresh(marked.keySet().stream()
                         .filter(id -> requireNonNull(marked.get(id)).inUse())
-                        .toList());
+                        .toList()));
                 announcements.tell(fresh, kept.keep(fresh, today, marked), marked.size() == most);
             }
             return marked.size();

@@ -16,6 +16,9 @@ public final class BrieflyKept<T> {
     /** What a transaction has read that has written itself: nobody else may take it without having compared its state. */
     private static final long OF_A_TRANSACTION = -1;
 
+    /** When this thread began what it does anew, in nanoseconds of this process. */
+    private static final ThreadLocal<@Nullable Long> ANEW = new ThreadLocal<>();
+
     private final Supplier<T> stored;
     private final @Nullable Supplier<String> state;
     private final Writes writes;
@@ -45,14 +48,33 @@ public final class BrieflyKept<T> {
         this.stored = stored;
     }
 
-    /** As it stands in the database, or stood there within the last second. */
+    /**
+     * Whoever computes something that stays must not take what is a second old: all that is kept in this way is read again, once,
+     * unless it has been since this began.
+     */
+    public static <R extends @Nullable Object> R anew(Supplier<R> computing) {
+        Long around = ANEW.get();
+        ANEW.set(System.nanoTime());
+        try {
+            return computing.get();
+        } finally {
+            if (around == null) ANEW.remove();
+            else ANEW.set(around);
+        }
+    }
+
+    private static boolean isRecent(long then, long asked) {
+        Long since = ANEW.get();
+        return asked - then < LAG.toNanos() && (since == null || then - since >= 0);
+    }
+
+    /** As it stands in the database, or stood there within the last second, or since that which is done anew began. */
     public T now() {
         boolean within = writes.within();
         long written = writes.count();
         long asked = System.nanoTime();
         Reading<T> before = last;
-        if (!within && before != null && before.written == written && asked - before.asked < LAG.toNanos())
-            return before.what;
+        if (!within && before != null && before.written == written && isRecent(before.asked, asked)) return before.what;
         if (state == null) {
             T what = stored.get();
             if (!within) last = new Reading<>(null, written, asked, what);

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.entrada.demo.large.LargeCatalogue;
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
+import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.demo.LargeDemo;
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -352,6 +353,22 @@ class StandingTest {
         }
     }
 
+    @Test
+    void rules_that_another_node_has_just_written_are_those_that_are_looked_by() {
+        long one = Client.id(manager.begin("single", "By New Rules"));
+        manager.destinations(one, "hearthcast");
+        settle();
+        try (ConfigurableApplicationContext node = on(TODAY)) {
+            Client there = RunningServer.client(node);
+            there.signIn("manager", RunningServer.PASSWORD);
+            server.getBean(ProfileRepository.class).all();
+            rules(there, "hearthcast", TODAY.plusDays(6), 9);
+            settle();
+            assertThat(kept.kept(List.of(one)))
+                    .isEqualTo(node.getBean(Standings.class).fresh(List.of(one)));
+        }
+    }
+
     private static long looked(long release) {
         return jdbc.sql("SELECT looked FROM standing WHERE release_id = ?")
                 .param(release)
@@ -360,7 +377,11 @@ class StandingTest {
     }
 
     private static void rules(String destination, LocalDate from, int leadDays) {
-        assertThat(manager.put(
+        rules(manager, destination, from, leadDays);
+    }
+
+    private static void rules(Client client, String destination, LocalDate from, int leadDays) {
+        assertThat(client.put(
                                 "/api/destinations/" + destination + "/rules",
                                 Map.of(
                                         "dated",
