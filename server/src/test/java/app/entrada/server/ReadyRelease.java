@@ -39,6 +39,8 @@ public final class ReadyRelease {
         CoverDrawing.write(cover, side, seed, CoverDrawing.Style.BLOCKS, List.of("NW"));
         manager.upload("/api/releases/" + id + "/files?name=master.wav", Files.readAllBytes(wav));
         manager.upload("/api/releases/" + id + "/files?name=cover.jpg", Files.readAllBytes(cover));
+        Files.delete(wav);
+        Files.delete(cover);
         view = manager.write(view, 0, "artists", "The Paper Ferrymen").json();
         view = manager.write(view, 0, "genre", "Rock").json();
         view = manager.write(view, 0, "language", "en").json();

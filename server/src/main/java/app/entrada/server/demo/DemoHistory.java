@@ -7,11 +7,8 @@ import app.entrada.core.copy.recipe.Recipe;
 import app.entrada.core.delivery.DeliveryState;
 import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.field.Entity;
-import app.entrada.core.field.Field;
-import app.entrada.core.field.Fields;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
-import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
@@ -35,7 +32,6 @@ import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.BooleanSupplier;
@@ -172,10 +168,11 @@ class DemoHistory {
 
     private void change(DemoStep step, long id, Account manager) {
         Release release = releases.find(id).orElseThrow();
-        List<Change> batch = new ArrayList<>(changed(new Ref(Entity.RELEASE, id), release.facts(), step.facts()));
+        List<Change> batch =
+                new ArrayList<>(DemoMaker.changes(new Ref(Entity.RELEASE, id), release.facts(), step.facts()));
         if (step.track() > 0) {
             Track track = release.tracks().get(step.track() - 1);
-            batch.addAll(changed(release.ref(track, Entity.TRACK), track.facts(), step.trackFacts()));
+            batch.addAll(DemoMaker.changes(release.ref(track, Entity.TRACK), track.facts(), step.trackFacts()));
         }
         if (!batch.isEmpty())
             changes.apply(
@@ -183,16 +180,6 @@ class DemoHistory {
                     new ChangeService.Batch(
                             "Before it went to " + profiles.byId(step.to()).name(), ChangeSource.DEMO, batch),
                     manager);
-    }
-
-    private static List<Change> changed(Ref target, Facts now, Map<String, String> wanted) {
-        List<Change> batch = new ArrayList<>();
-        Map<String, String> left = new LinkedHashMap<>(wanted);
-        for (Field<?> field : Fields.of(target.entity())) {
-            String typed = left.remove(field.key());
-            if (typed != null) batch.add(new Change(target, field, now.text(field), typed));
-        }
-        return batch;
     }
 
     /** Tells a simulated destination what to do with what comes next. */

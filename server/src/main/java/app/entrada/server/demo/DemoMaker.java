@@ -9,6 +9,7 @@ import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.release.Change;
 import app.entrada.core.release.ChangeSource;
+import app.entrada.core.release.Facts;
 import app.entrada.core.release.Ref;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.Track;
@@ -74,6 +75,8 @@ class DemoMaker {
     private final PutOffs putOffs;
     private final ProfileRepository profiles;
     private final Settings settings;
+    /** Releases that were found, by name. */
+    private final Map<String, Long> ids = new ConcurrentHashMap<>();
 
     DemoMaker(
             ReleaseRepository releases,
@@ -184,7 +187,12 @@ class DemoMaker {
 
     /** A release that was made. */
     Optional<Release> find(DemoRelease wanted) {
-        return small().stream().filter(release -> same(release, wanted)).findFirst();
+        Optional<Release> before = Optional.ofNullable(ids.get(wanted.name())).flatMap(releases::find);
+        if (before.isPresent()) return before;
+        Optional<Release> found =
+                small().stream().filter(release -> same(release, wanted)).findFirst();
+        found.ifPresent(release -> ids.put(wanted.name(), release.id()));
+        return found;
     }
 
     /** All but those of a large demo, the oldest first. */
@@ -211,7 +219,7 @@ class DemoMaker {
                         ? recorded()
                         : Map.of();
         long id = releases.create(profiles.today().atStartOfDay(ZoneOffset.UTC).toInstant());
-        apply(id, "New release", changes(new Ref(Entity.RELEASE, id), Entity.RELEASE, demo.facts()), manager);
+        apply(id, "New release", changes(new Ref(Entity.RELEASE, id), Facts.NONE, demo.facts()), manager);
         Map<String, Track> own = new LinkedHashMap<>(known);
         for (DemoTrack demoTrack : demo.tracks()) {
             Release release = demoTrack.reuses() == null
@@ -297,7 +305,7 @@ class DemoMaker {
         for (Entity entity : Entity.OF_A_TRACK)
             // the work has its facts already
             if (entity != Entity.WORK || demo.sameWorkAs() == null)
-                batch.addAll(changes(release.ref(track, entity), entity, demo.facts()));
+                batch.addAll(changes(release.ref(track, entity), Facts.NONE, demo.facts()));
         return batch;
     }
 
@@ -347,14 +355,20 @@ class DemoMaker {
 
     private void catalogue(String says, Ref target, Map<String, String> facts, Account manager) {
         changes.applyToCatalogue(
-                new ChangeService.Batch(says, ChangeSource.DEMO, changes(target, target.entity(), facts)), manager);
+                new ChangeService.Batch(says, ChangeSource.DEMO, changes(target, Facts.NONE, facts)), manager);
     }
 
-    private static List<Change> changes(Ref target, Entity entity, Map<String, String> facts) {
+    /**
+     * Makes facts what is wanted.
+     *
+     * @param now what is there
+     * @param wanted by key of the field registry; keys of other entities are passed over
+     */
+    static List<Change> changes(Ref target, Facts now, Map<String, String> wanted) {
         List<Change> changes = new ArrayList<>();
-        for (Field<?> field : Fields.of(entity)) {
-            @Nullable String typed = facts.get(field.key());
-            if (typed != null) changes.add(new Change(target, field, null, typed));
+        for (Field<?> field : Fields.of(target.entity())) {
+            @Nullable String typed = wanted.get(field.key());
+            if (typed != null) changes.add(new Change(target, field, now.text(field), typed));
         }
         return changes;
     }
