@@ -89,7 +89,8 @@ describe('F4 Who changed what', () => {
   it('shows what taking a deed back would change before it is done', async () => {
     const undoable = {
       id: 3,
-      changes: [{ field: 'Title', where: 'track 1', now: 'Almanac', restored: 'Almanack', standsInTheWay: false }],
+      possible: true,
+      changes: [{ where: 'Title, track 1', now: 'Almanac', restored: 'Almanack', changedSince: false }],
     }
     const { shown, button, posts } = await screen(ActivityScreen, {
       'GET /api/activity': page([deed(3)]),
@@ -99,11 +100,27 @@ describe('F4 Who changed what', () => {
     await shown.find('.sitting').trigger('click')
     await button('Undo…').trigger('click')
     await flushPromises()
-    expect(shown.find('.back').text()).toContain('Title, track 1: Almanac becomes Almanack')
+    expect(shown.find('.back').text()).toContain('Title, track 1 Almanac becomes Almanack')
     expect(posts()).toEqual([])
     await button('Undo').trigger('click')
     await flushPromises()
     expect(posts().map((call) => call.path)).toEqual(['/api/activity/3/undo'])
+  })
+  it('offers no undoing of what was changed again since, and says which first', async () => {
+    const { shown, button } = await screen(ActivityScreen, {
+      'GET /api/activity': page([deed(3)]),
+      'GET /api/activity/3/undo': {
+        id: 3,
+        possible: false,
+        changes: [{ where: 'Genre', now: 'Folk', restored: null, changedSince: true }],
+      },
+    })
+    await shown.find('.sitting').trigger('click')
+    await button('Undo…').trigger('click')
+    await flushPromises()
+    expect(shown.find('.back').text()).toContain('Genre Folk becomes empty · changed again since')
+    expect(shown.find('.back').text()).toContain('Undo the later change first.')
+    expect(shown.findAll('.back button').map((each) => each.text())).toEqual(['Cancel'])
   })
   it('says why it cannot be looked up', async () => {
     const { shown } = await screen(ActivityScreen, {

@@ -107,11 +107,12 @@ const takeBack = (id: number) =>
           <div v-if="deed.kind === 'edit' && !deed.undone && !readOnly" class="back">
             <template v-if="looked?.id === deed.id">
               <p v-for="(each, i) in looked.changes" :key="i">
-                {{ each.field }}, {{ each.where }}: {{ each.now || 'empty' }} becomes
-                <b>{{ each.restored || 'empty' }}</b>
-                <template v-if="each.standsInTheWay"> · changed since; would be left as it is</template>
+                <span class="quiet">{{ each.where }}</span> {{ each.now ?? 'empty' }} becomes
+                <b>{{ each.restored ?? 'empty' }}</b>
+                <template v-if="each.changedSince"> · changed again since</template>
               </p>
-              <button class="act" type="button" @click="takeBack(deed.id)">Undo</button>
+              <p v-if="!looked.possible">Undo the later change first.</p>
+              <button v-else class="act" type="button" @click="takeBack(deed.id)">Undo</button>
               <button class="act" type="button" @click="looked = null">Cancel</button>
             </template>
             <button v-else class="act" type="button" @click="look(deed.id)">Undo…</button>

@@ -54,15 +54,7 @@ public record CatalogueColumn(
 
     /** Text for reading of a canonical text; one that cannot be read is shown as it stands. */
     public String shown(String text) {
-        try {
-            return field == null ? text : shown(field.type(), text);
-        } catch (IllegalArgumentException unreadable) {
-            return text;
-        }
-    }
-
-    private static <T> String shown(ValueType<T> type, String text) {
-        return type.display(type.parse(text));
+        return field == null ? text : field.shown(text);
     }
 
     /** What stands in a canonical text side by side: names, words; the whole of it for anything else. */
@@ -76,7 +68,7 @@ public record CatalogueColumn(
                         .toList();
             if (field.type() == ValueTypes.TERMS)
                 return ValueTypes.TERMS.parse(text).list();
-            return List.of(shown(field.type(), text));
+            return List.of(field.shown(text));
         } catch (IllegalArgumentException unreadable) {
             return List.of(text);
         }

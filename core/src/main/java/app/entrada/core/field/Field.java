@@ -96,6 +96,15 @@ public final class Field<T> {
         return help;
     }
 
+    /** Text for reading of a canonical text; one that cannot be read is shown as it stands. */
+    public String shown(String text) {
+        try {
+            return type.display(type.parse(text));
+        } catch (IllegalArgumentException unreadable) {
+            return text;
+        }
+    }
+
     @Override
     public String toString() {
         return id();

@@ -13,7 +13,9 @@ import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -94,10 +96,33 @@ class ActivityController {
         return ChronoUnit.MICROS.between(Instant.EPOCH, at);
     }
 
+    /**
+     * What undoing would make of a fact.
+     *
+     * @param where the fact in words, as in the history
+     * @param changedSince whether it was changed again later
+     */
+    record UndoneFact(
+            String where, @Nullable String now, @Nullable String restored, boolean changedSince) {}
+
+    /** @param possible whether nothing was changed again later */
+    record UndoView(long id, boolean possible, List<UndoneFact> changes) {}
+
     /** What undoing an earlier change would change; nothing is undone by asking. */
     @GetMapping("/api/activity/{batch}/undo")
-    ChangeService.Undoable undoable(@PathVariable long batch) {
-        return changes.undoable(batch);
+    UndoView undoable(@PathVariable long batch) {
+        ChangeService.Undoable undoable = changes.undoable(batch);
+        List<ActivityRepository.ChangedFact> told = history.told(undoable);
+        return new UndoView(
+                batch,
+                undoable.possible(),
+                IntStream.range(0, told.size())
+                        .mapToObj(i -> new UndoneFact(
+                                told.get(i).where(),
+                                told.get(i).before(),
+                                told.get(i).after(),
+                                undoable.changes().get(i).changedSince()))
+                        .toList());
     }
 
     @PostMapping("/api/activity/{batch}/undo")

@@ -8,6 +8,7 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
+import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.WhereShown;
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.sql.Timestamp;
@@ -210,7 +211,8 @@ class ActivityRepository {
         Set<LoggedChange> shown = new LinkedHashSet<>();
         changes.values().forEach(of -> shown.addAll(of.subList(0, Math.min(of.size(), LINES_OF_A_DEED))));
         all.forEach(each -> shown.addAll(each.telling()));
-        Map<LoggedChange, ChangedFact> words = words(page.deeds, shown);
+        Map<LoggedChange, ChangedFact> words =
+                words(page.deeds.stream().collect(Collectors.toMap(Deed::id, Deed::release)), shown);
         return all.stream()
                 .map(each -> new Sitting(
                         each.deeds().stream()
@@ -237,9 +239,32 @@ class ActivityRepository {
                 .list();
     }
 
-    /** Changes in words: where, and values as people read them. */
-    private Map<LoggedChange, ChangedFact> words(List<Deed> deeds, Set<LoggedChange> changes) {
-        Map<LoggedChange, String> where = where(deeds, changes);
+    /**
+     * What undoing would change, in words.
+     *
+     * @return as many as there are changes, in their order
+     */
+    List<ChangedFact> told(ChangeService.Undoable undoable) {
+        long release = undoable.release() == null ? 0 : undoable.release();
+        List<LoggedChange> changes = undoable.changes().stream()
+                .map(each -> new LoggedChange(
+                        undoable.id(),
+                        each.back().target(),
+                        each.back().field(),
+                        each.now(),
+                        each.back().after()))
+                .toList();
+        Map<LoggedChange, ChangedFact> words = words(Map.of(undoable.id(), release), Set.copyOf(changes));
+        return changes.stream().map(change -> requireNonNull(words.get(change))).toList();
+    }
+
+    /**
+     * Changes in words: where, and values as people read them.
+     *
+     * @param releases by batch, 0 for the catalogue
+     */
+    private Map<LoggedChange, ChangedFact> words(Map<Long, Long> releases, Set<LoggedChange> changes) {
+        Map<LoggedChange, String> where = where(releases, changes);
         Map<String, String> files = files(changes);
         Map<LoggedChange, ChangedFact> words = new HashMap<>();
         for (LoggedChange change : changes) {
@@ -276,7 +301,7 @@ class ActivityRepository {
     private static @Nullable String shown(Field<?> field, @Nullable String value, Map<String, String> files) {
         if (value == null) return null;
         if (field.type() == ValueTypes.FILE) return files.getOrDefault(value, shortened(value));
-        if (field != Fields.RELEASE_RUNNING_ORDER) return value;
+        if (field != Fields.RELEASE_RUNNING_ORDER) return field.shown(value);
         int tracks = value.split(" ").length;
         return tracks == 1 ? "1 track" : tracks + " tracks";
     }
@@ -286,7 +311,7 @@ class ActivityRepository {
     }
 
     /** Facts in words: “Title, track 3”, “IPI, Mira Tollgate”; where a deed is of the whole catalogue, with the release. */
-    private Map<LoggedChange, String> where(List<Deed> deeds, Set<LoggedChange> changes) {
+    private Map<LoggedChange, String> where(Map<Long, Long> releases, Set<LoggedChange> changes) {
         Set<Ref> refs = changes.stream().map(LoggedChange::ref).collect(Collectors.toSet());
         Map<Ref, List<WhereShown.At>> shown =
                 places.of(refs).stream().collect(Collectors.groupingBy(WhereShown.At::ref));
@@ -301,7 +326,6 @@ class ActivityRepository {
                 .query(row -> {
                     people.put(row.getLong("id"), row.getString("name"));
                 });
-        Map<Long, Long> releases = deeds.stream().collect(Collectors.toMap(Deed::id, Deed::release));
         Map<LoggedChange, String> where = new HashMap<>();
         for (LoggedChange change : changes) {
             long release = releases.getOrDefault(change.batch, 0L);

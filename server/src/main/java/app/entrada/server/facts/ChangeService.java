@@ -227,19 +227,23 @@ public class ChangeService {
         return new Stack(said.get("undo"), said.get("redo"));
     }
 
-    /** A change that undoing would make, and what stands there now. */
-    public record Undoing(
-            String field,
-            String where,
-            @Nullable String now,
-            @Nullable String restored,
-            boolean standsInTheWay) {}
+    /**
+     * A change that undoing would make.
+     *
+     * @param now what stands there
+     * @param changedSince whether that is something else than the batch wrote
+     */
+    public record Undoing(Change back, @Nullable String now, boolean changedSince) {}
 
-    /** An earlier batch, and what undoing it would change; nothing can be undone while a later change stands on it. */
-    public record Undoable(long id, String says, @Nullable Long release, List<Undoing> changes) {
+    /**
+     * An earlier batch, and what undoing it would change; nothing can be undone while a later change stands on it.
+     *
+     * @param release null for the catalogue
+     */
+    public record Undoable(long id, @Nullable Long release, List<Undoing> changes) {
         /** Whether nothing stands in the way. */
         public boolean possible() {
-            return changes.stream().noneMatch(Undoing::standsInTheWay);
+            return changes.stream().noneMatch(Undoing::changedSince);
         }
     }
 
@@ -252,19 +256,12 @@ public class ChangeService {
         Map<Ref, Facts> known = releases.facts(back.stream().map(Change::target).collect(Collectors.toSet()));
         return new Undoable(
                 batchId,
-                earlier.says,
                 earlier.release,
                 back.stream()
                         .map(change -> {
                             Facts facts = known.get(change.target());
                             String now = facts == null ? null : facts.text(change.field());
-                            return new Undoing(
-                                    change.field().id(),
-                                    change.field().name() + " of the "
-                                            + change.target().entity().id(),
-                                    now,
-                                    change.after(),
-                                    facts == null || !Objects.equals(now, change.before()));
+                            return new Undoing(change, now, facts == null || !Objects.equals(now, change.before()));
                         })
                         .toList());
     }

@@ -116,4 +116,38 @@ class ActivityTest {
         assertThat(manager.get("/api/activity").json().path("fields").toString())
                 .contains("\"id\":\"party.ipi\",\"name\":\"IPI (person)\"");
     }
+
+    @Test
+    void codes_are_told_as_people_read_them() {
+        write(1, "iswc", "T0345246801");
+        assertThat(sittings("").get(0).at("/deeds/0/facts/0/after").asString()).isEqualTo("T-034.524.680-1");
+    }
+
+    @Test
+    void what_undoing_would_change_is_told_as_in_the_history() {
+        write(1, "iswc", "T0345246801");
+        List<JsonNode> deeds = sittings("").get(0).path("deeds").valueStream().toList();
+        JsonNode undo = undo(deeds.get(0));
+        assertThat(undo.path("possible").asBoolean()).isTrue();
+        assertThat(undo.path("changes")).singleElement().satisfies(each -> {
+            assertThat(each.path("where").asString()).isEqualTo("ISWC, track 1");
+            assertThat(each.path("now").asString()).isEqualTo("T-034.524.680-1");
+            assertThat(each.path("restored").isNull()).isTrue();
+        });
+        // the genre was mended since
+        JsonNode later = undo(deeds.get(4));
+        assertThat(later.path("possible").asBoolean()).isFalse();
+        assertThat(later.at("/changes/0/changedSince").asBoolean()).isTrue();
+        assertThat(manager.post(
+                                "/api/activity/%d/undo"
+                                        .formatted(deeds.get(4).path("id").asLong()),
+                                Map.of())
+                        .status())
+                .isEqualTo(409);
+    }
+
+    private JsonNode undo(JsonNode deed) {
+        return manager.get("/api/activity/%d/undo".formatted(deed.path("id").asLong()))
+                .json();
+    }
 }
