@@ -21,6 +21,9 @@ import java.util.stream.Stream;
 
 /** Genre, language, price, kind and what else a release as a whole must have in order. */
 final class ReleaseRules {
+    /** From this likeness on a word is taken for another spelling. */
+    private static final double NEAR = 0.45;
+
     private ReleaseRules() {}
 
     static List<Rule> all() {
@@ -189,14 +192,27 @@ final class ReleaseRules {
         List<String> genres =
                 s.release().facts().get(Fields.RELEASE_GENRE).map(Terms::list).orElse(List.of());
         return genres.stream().filter(genre -> !words.contains(genre)).map(genre -> {
+            List<String> near =
+                    words.stream().filter(word -> isNear(word, genre)).toList();
             Observation seen = Observation.at(
-                    s, Fields.RELEASE_GENRE, "“%s” is not in the list: %s.", genre, String.join(", ", words));
+                    s,
+                    Fields.RELEASE_GENRE,
+                    near.isEmpty() ? "“%s” is not in the list: %s." : "“%s” is not in the list. Nearest in it: %s.",
+                    genre,
+                    String.join(", ", near.isEmpty() ? words : near));
             return words.stream()
                     .filter(word -> genreVocabularyPlain(word).equals(genreVocabularyPlain(genre)))
                     .findFirst()
                     .map(word -> seen.with(new Fix.Edit("Set " + word, List.of(swap(s, genres, genre, word)))))
                     .orElse(seen);
         });
+    }
+
+    /** Whether a genre is one of the list with more words, or another spelling of it. */
+    private static boolean isNear(String word, String genre) {
+        String there = NameFolding.fold(word);
+        String here = NameFolding.fold(genre);
+        return (" " + here + " ").contains(" " + there + " ") || NameFolding.foldedLikeness(here, there) >= NEAR;
     }
 
     /** Hyphens and capitals are spelling, not meaning. */

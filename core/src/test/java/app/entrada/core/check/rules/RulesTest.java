@@ -243,7 +243,21 @@ class RulesTest {
                 arguments("p-line.missing", single().with("release.pLine", ""), "pLine", "P-line"),
                 arguments("c-line.missing", single().with("release.cLine", ""), "cLine", "C-line"),
                 arguments("genre.count", single().with("release.genre", ""), "genre", "no genre"),
-                arguments("genre.vocabulary", single().with("release.genre", "hip hop"), "genre", "not in the list"),
+                arguments(
+                        "genre.vocabulary",
+                        single().with("release.genre", "hip hop"),
+                        "genre",
+                        "not in the list. Nearest in it: Hip-hop."),
+                arguments(
+                        "genre.vocabulary",
+                        single().with("release.genre", "Folk music"),
+                        "genre",
+                        "not in the list. Nearest in it: Folk."),
+                arguments(
+                        "genre.vocabulary",
+                        single().with("release.genre", "Sound art"),
+                        "genre",
+                        "not in the list: Ambient, Blues, "),
                 arguments("explicit.undecided", single().with("track.explicit", ""), "explicit", "neither"),
                 arguments("kind.track-count", single().with("release.kind", "album"), "kind", "not a valid album here"),
                 arguments("single.title-differs", single().with("track.title", "Low Water"), "title", "“Low Water”"),
