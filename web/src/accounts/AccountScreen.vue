@@ -157,7 +157,7 @@ const endOthers = () =>
 
       <section aria-labelledby="own-sessions">
         <h2 id="own-sessions">Signed in</h2>
-        <table>
+        <table class="sessions">
           <thead>
             <tr>
               <th scope="col">Browser</th>
@@ -180,7 +180,7 @@ const endOthers = () =>
             </tr>
           </tbody>
         </table>
-        <button v-if="own.sessions.length > 1" class="act" type="button" @click="endOthers">
+        <button v-if="own.sessions.length > 1" class="act others" type="button" @click="endOthers">
           Sign out everywhere else
         </button>
       </section>
@@ -224,8 +224,15 @@ label {
 .btn {
   margin-top: var(--space-5);
 }
-table {
-  width: 100%;
+.sessions {
+  grid-column: 2 / -1;
+}
+.sessions td:not(:first-child) {
+  white-space: nowrap;
+}
+.others {
+  grid-column: 2 / -1;
+  justify-self: end;
 }
 th {
   font-size: var(--type-note);

@@ -103,6 +103,26 @@ describe('F1 The desk', () => {
     expect(line.find('a').attributes('href')).toBe('/releases/9/send')
     expect(line.element.compareDocumentPosition(shown.find('.block').element)).toBe(Node.DOCUMENT_POSITION_FOLLOWING)
   })
+  it('says what a destination asked once, where it is to be answered', async () => {
+    const asked = {
+      releaseId: 7,
+      release: 'Tidewrack Almanac',
+      destination: 'Ferrous Lane',
+      state: 'questions',
+      says: 'Is the silence meant?',
+      at: '2026-11-20T10:00:00Z',
+    }
+    const answers = [asked, { ...asked, releaseId: 9, release: 'Lamplighter’s Round' }]
+    const { shown } = await screen(DeskScreen, {
+      'GET /api/desk': {
+        ...desk([move({ says: 'Ferrous Lane asks: Is the silence meant?' })], answers),
+        wanting: answers,
+      },
+    })
+    expect(shown.findAll('.wanting li').map((each) => each.find('b').text())).toEqual(['Lamplighter’s Round'])
+    expect(shown.text().match(/Is the silence meant/g)).toHaveLength(2)
+    expect(shown.findAll('.side li')).toHaveLength(2)
+  })
   it('offers what can be done in one move, and counts it as no thing of its own', async () => {
     const moves = [
       ...[1, 2, 3].map((track) => move({ track })),

@@ -51,6 +51,16 @@ const blocks = computed(() => {
   }
   return all
 })
+type Answer = Desk['answers'][number]
+/** Whether the words of an answer stand among the first things to be done: then they are not said twice. */
+const isTold = ({ releaseId, says }: Answer) =>
+  blocks.value
+    .slice(0, LINES)
+    .some((block) => block.id === releaseId && block.moves.slice(0, LINES).some((move) => move.says.includes(says)))
+/** Answers that need action, as far as nothing that is to be done tells them. */
+const wanting = computed(() => (desk.value?.wanting ?? []).filter((answer) => !isTold(answer)))
+const isReasonTold = (answer: Answer) =>
+  isTold(answer) || wanting.value.some(({ releaseId, says }) => releaseId === answer.releaseId && says === answer.says)
 const readOnly = computed(() => session.who?.role === 'reader')
 /** The release that is being put off; 0 for none. */
 const putting = ref(0)
@@ -132,8 +142,8 @@ function slack(days: number | null): string {
           Nothing to do. Create a new release when its masters are ready.
         </p>
         <LookedOver :count="desk.lookedOver" />
-        <ul v-if="desk.wanting.length" class="wanting" aria-label="Answers that need action">
-          <li v-for="(answer, i) in allWanting ? desk.wanting : desk.wanting.slice(0, LINES)" :key="i">
+        <ul v-if="wanting.length" class="wanting" aria-label="Answers that need action">
+          <li v-for="(answer, i) in allWanting ? wanting : wanting.slice(0, LINES)" :key="i">
             <Mark weight="stop" />
             <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }" :title="answer.says">
               <b>{{ answer.release }}</b> {{ ANSWERED[answer.state] ?? answer.state }} {{ answer.destination }}:
@@ -141,9 +151,9 @@ function slack(days: number | null): string {
               <span class="quiet">{{ moment(answer.at) }}</span>
             </RouterLink>
           </li>
-          <li v-if="!allWanting && desk.wanting.length > LINES">
+          <li v-if="!allWanting && wanting.length > LINES">
             <button class="act" type="button" @click="allWanting = true">
-              {{ desk.wanting.length - LINES }} more answers that need action
+              {{ wanting.length - LINES }} more answers that need action
             </button>
           </li>
         </ul>
@@ -227,9 +237,11 @@ function slack(days: number | null): string {
             <RouterLink :to="{ name: 'send', params: { id: answer.releaseId } }" :title="answer.says">
               <b>{{ answer.release }}</b> {{ answer.state }} at {{ answer.destination }}
               <span class="quiet">{{ moment(answer.at) }}</span>
-              <span v-if="['rejected', 'failed', 'questions'].includes(answer.state)" class="reason">{{
-                answer.says
-              }}</span>
+              <span
+                v-if="['rejected', 'failed', 'questions'].includes(answer.state) && !isReasonTold(answer)"
+                class="reason"
+                >{{ answer.says }}</span
+              >
             </RouterLink>
           </li>
         </ul>

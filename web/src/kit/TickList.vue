@@ -42,7 +42,7 @@ const emit = defineEmits<{ choose: [id: string]; tick: [id: string] }>()
 
 <style scoped>
 nav {
-  flex: 0 0 196px;
+  flex: 0 0 208px;
   border-top: 1px solid var(--ink);
 }
 ul {

@@ -2,7 +2,7 @@
 /** Everything that names somebody: release by release, with what they are on which tracks. */
 import type { NamedPlace, NamingRelease } from '../api/types'
 import Cover from '../kit/Cover.vue'
-import { runs } from './runs'
+import { runs } from '../kit/runs'
 
 defineProps<{ releases: NamingRelease[] }>()
 interface Part {

@@ -18,7 +18,7 @@ const credits = useCredits(board, (select) => {
 })
 const { release, view, problem, at, editing, adding, open, lines, columns, line, tracks, active } = credits
 const { cell, isHere, change, creditedAs, creditedEverywhere, save, leave, add, keys, roles, unfold } = credits
-const { pull, pulling, isCorner } = credits
+const { pull, pulling, isCorner, lacking } = credits
 const sign = (is: 'main' | 'featured') => ({
   roles: [],
   briefs: [],
@@ -188,13 +188,7 @@ const onAll = computed(() => {
       <template v-else>
         <b>Missing for the performers’ society</b>
         <span class="says">
-          {{
-            columns
-              .filter((each) => each.lacks.length)
-              .slice(0, 3)
-              .map((each) => `${each.track}: ${each.lacks.join(', ')}`)
-              .join('; ') || 'nothing'
-          }}
+          {{ lacking || 'nothing' }}
         </span>
       </template>
     </footer>

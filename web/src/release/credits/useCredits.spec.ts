@@ -49,6 +49,17 @@ async function credits(after: (heard: Heard) => unknown = () => MATRIX, now: () 
 }
 
 describe('C6 Who did what, with the keyboard', () => {
+  it('says once what is lacking on several tracks', async () => {
+    const lacks = [['Wanda Sleet has no legal name'], ['Wanda Sleet has no legal name', 'no country'], []]
+    const columns = lacks.map((each, i) => ({ track: i + 1, title: `Track ${i + 1}`, performers: 1, lacks: each }))
+    const { of } = await credits(undefined, () => ({ ...MATRIX, columns }))
+    expect(of.lacking.value).toBe('Wanda Sleet has no legal name (tracks 1, 2); no country (track 2)')
+  })
+  it('tells three things that are lacking and counts the others', async () => {
+    const columns = [{ track: 1, title: 'Track 1', performers: 1, lacks: ['a', 'b', 'c', 'd', 'e'] }]
+    const { of } = await credits(undefined, () => ({ ...MATRIX, columns }))
+    expect(of.lacking.value).toBe('a (track 1); b (track 1); c (track 1) and 2 more')
+  })
   it('begins at the first name and the first track, and stays inside', async () => {
     const { of, press } = await credits()
     press('ArrowRight')

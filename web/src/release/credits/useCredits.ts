@@ -3,8 +3,12 @@ import { api } from '../../api/client'
 import type { CreditCell, CreditEdit, CreditLine } from '../../api/types'
 import type { Spot } from '../../kit/grid/span'
 import { useGrid } from '../../kit/grid/useGrid'
+import { runs } from '../../kit/runs'
 import { toggled } from '../../kit/toggled'
 import { useOfRelease } from '../ofRelease'
+
+/** How many things that are lacking are told; the marks below the board have them all. */
+const TOLD = 3
 
 /**
  * The matrix of credits: its cursor, its selection along a line, and what keys do there.
@@ -32,6 +36,14 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
 
   const lines = computed(() => view.value?.lines ?? [])
   const columns = computed(() => view.value?.columns ?? [])
+  /** What is lacking, each with its tracks. */
+  const lacking = computed(() => {
+    const tracks = new Map<string, number[]>()
+    for (const each of columns.value)
+      for (const lack of each.lacks) tracks.set(lack, [...(tracks.get(lack) ?? []), each.track])
+    const all = [...tracks].map(([lack, on]) => `${lack} (${runs(on)})`)
+    return all.length > TOLD ? `${all.slice(0, TOLD).join('; ')} and ${all.length - TOLD} more` : all.join('; ')
+  })
   const names = computed(() => columns.value.map((each) => String(each.track)))
   const line = computed<CreditLine | undefined>(() => (at.value && lines.value[at.value.row]) || undefined)
   const cell = computed<CreditCell | undefined>(() => line.value?.cells[at.value!.column])
@@ -139,6 +151,7 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     open,
     lines,
     columns,
+    lacking,
     line,
     cell,
     tracks,

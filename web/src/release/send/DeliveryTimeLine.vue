@@ -70,9 +70,10 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
     <h3>
       Delivery {{ props.delivery.id }} · {{ props.delivery.state }}
       <span class="quiet">
-        {{ props.delivery.occasion }}, sealed by {{ props.delivery.by
+        <template v-if="props.delivery.occasion !== 'delivery'">{{ props.delivery.occasion }}, </template>sealed by
+        {{ props.delivery.by
         }}<template v-if="props.delivery.packageBytes">, {{ bytes(props.delivery.packageBytes) }}</template>
-        <span v-if="props.delivery.packageSha256" class="mono">
+        <span v-if="props.delivery.packageSha256" class="mono sum">
           sha256 {{ props.delivery.packageSha256.slice(0, 16) }}…</span
         >
       </span>
@@ -193,6 +194,9 @@ ol {
   margin: 0 0 0 var(--space-2);
   padding: 0;
   border-left: 1px solid var(--line);
+}
+.sum {
+  white-space: nowrap;
 }
 ol li {
   position: relative;

@@ -173,4 +173,30 @@ class SharesTest {
                         .reasons())
                 .contains("The owner of the master is not named (P-line)", "No writer is named");
     }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "Mira Tollgate: CA 25.00/25.00 | composer and author, 25 %",
+                "Mira Tollgate: A 33.33/50.00 | author, performing 33.33 %, mechanical 50 %",
+                "Mira Tollgate: C /12.50 | composer, mechanical 12.5 %",
+                "Mira Tollgate: AR via Low Lock Music | arranger"
+            })
+    void what_somebody_has_of_a_work_is_said_in_words(String written, String said) {
+        assertThat(said(ValueTypes.WRITERS, written)).isEqualTo(said);
+    }
+
+    @Test
+    void what_a_publisher_and_a_participant_have_is_said_in_words() {
+        assertThat(said(ValueTypes.PUBLISHERS, "Low Lock Music: E 50.00/50.00")).isEqualTo("original publisher, 50 %");
+        assertThat(said(ValueTypes.PARTICIPANTS, "Ninth Weir Records: label 40"))
+                .isEqualTo("label, 40 %");
+        assertThat(said(ValueTypes.PARTICIPANTS, "Ninth Weir Records")).isEmpty();
+        assertThat(said(ValueTypes.CREDITS, "Mira Tollgate: guitar, vocals")).isEqualTo("guitar, vocals");
+    }
+
+    private static String said(PeopleType<?> type, String written) {
+        return type.said(type.entriesIn(written).get(0));
+    }
 }

@@ -388,7 +388,8 @@ public class PeopleService {
 
     private static String says(Field<?> field, PeopleType.PersonEntry entry, String name) {
         if (name.equals(entry.via())) return "publishes " + entry.name();
-        return entry.detail().isEmpty() ? field.name() : field.name() + ": " + entry.detail();
+        String said = field.type() instanceof PeopleType<?> people ? people.said(entry) : entry.detail();
+        return said.isEmpty() ? field.name() : field.name() + ": " + said;
     }
 
     private static Optional<PeopleType.PersonEntry> entry(Field<?> field, Facts facts, String name) {

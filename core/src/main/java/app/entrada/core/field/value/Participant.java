@@ -4,6 +4,8 @@ import app.entrada.core.text.MalformedValue;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Somebody who has a part of a recording's income.
@@ -32,6 +34,13 @@ public record Participant(String name, String as, Optional<Share> share) {
         public PeopleType.PersonEntry parts(Participant one) {
             return new PeopleType.PersonEntry(
                     one.name, (one.as + " " + one.share.map(Share::toString).orElse("")).strip(), null);
+        }
+
+        @Override
+        public String said(Participant one) {
+            return Stream.concat(Stream.of(one.as), one.share.map(Share::label).stream())
+                    .filter(part -> !part.isEmpty())
+                    .collect(Collectors.joining(", "));
         }
     };
 }

@@ -21,6 +21,11 @@ final class PeopleList<E> implements PeopleType<List<E>> {
 
         PersonEntry parts(E entry);
 
+        /** What is said of the name, for reading. */
+        default String said(E entry) {
+            return parts(entry).detail();
+        }
+
         /** How two entries of one name become one; by default they cannot. */
         default E joined(E first, E second) {
             throw new MalformedValue("“%s” appears twice; list it once with all its values"
@@ -75,6 +80,11 @@ final class PeopleList<E> implements PeopleType<List<E>> {
     @Override
     public List<PersonEntry> entries(List<E> value) {
         return value.stream().map(kind::parts).toList();
+    }
+
+    @Override
+    public String said(PersonEntry entry) {
+        return kind.said(kind.read(entry));
     }
 
     @Override

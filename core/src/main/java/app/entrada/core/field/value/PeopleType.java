@@ -72,6 +72,11 @@ public interface PeopleType<T> extends ValueType<T> {
      */
     T of(List<PersonEntry> entries);
 
+    /** What is said of a name there, for reading. */
+    default String said(PersonEntry entry) {
+        return entry.detail();
+    }
+
     /** The names in a text of this type. */
     default List<PersonEntry> entriesIn(String text) {
         return entries(parse(text));

@@ -51,5 +51,10 @@ public record Publisher(String name, Role role, RightShares shares) {
         public PeopleType.PersonEntry parts(Publisher publisher) {
             return new PeopleType.PersonEntry(publisher.name, (publisher.role + " " + publisher.shares).strip(), null);
         }
+
+        @Override
+        public String said(Publisher publisher) {
+            return publisher.shares.saidOf(publisher.role.says);
+        }
     };
 }

@@ -45,6 +45,15 @@ public record RightShares(Optional<Share> performing, Optional<Share> mechanical
         }
     }
 
+    /** For reading, behind what somebody is: “composer, 25 %”, “composer, performing 25 %, mechanical 50 %”. */
+    String saidOf(String role) {
+        if (performing.equals(mechanical))
+            return performing.map(share -> role + ", " + share.label()).orElse(role);
+        return role
+                + performing.map(share -> ", performing " + share.label()).orElse("")
+                + mechanical.map(share -> ", mechanical " + share.label()).orElse("");
+    }
+
     /** {@code 25.00/50.00}; empty when nothing is agreed. */
     @Override
     public String toString() {

@@ -45,6 +45,11 @@ public record Share(int hundredths) {
         return shares;
     }
 
+    /** For reading: {@code 50 %}, {@code 33.33 %}. */
+    public String label() {
+        return BigDecimal.valueOf(hundredths, 2).stripTrailingZeros().toPlainString() + " %";
+    }
+
     /** Two decimals, {@code 33.33}. */
     @Override
     public String toString() {

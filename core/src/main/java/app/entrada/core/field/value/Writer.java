@@ -103,6 +103,11 @@ public record Writer(String name, Role role, RightShares shares, Optional<String
                     writer.name, (writer.role + " " + writer.shares).strip(), writer.publisher.orElse(null));
         }
 
+        @Override
+        public String said(Writer writer) {
+            return writer.shares.saidOf(writer.role.says);
+        }
+
         /** A composer who is also named as the author is both. */
         @Override
         public Writer joined(Writer first, Writer second) {
