@@ -145,8 +145,8 @@ li {
 .sitting {
   grid-template-columns: 165px 150px 1fr 170px;
 }
-.sitting > :not(.says),
-.deed > :not(.says),
+.at,
+.who,
 .of {
   overflow: hidden;
   text-overflow: ellipsis;

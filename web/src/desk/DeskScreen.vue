@@ -370,6 +370,9 @@ h3 .act {
 .side li {
   font-size: var(--type-row);
 }
+.side li .quiet {
+  white-space: nowrap;
+}
 .reason {
   display: block;
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /**
- * In the file now, to be written, cannot hold, foreign and kept. Only differences by default. What the file says otherwise can
+ * What the master has and what the copy gets, what it cannot hold, what is foreign and kept. Only differences by default. What the file says otherwise can
  * be taken into the release.
  */
 import { computed, ref } from 'vue'
@@ -26,9 +26,9 @@ const shown = computed(() =>
 )
 const WORDS: Record<string, string> = {
   SAME: 'the same',
-  NEW: 'to be written',
-  REPLACED: 'to be replaced',
-  REMOVED: 'to be removed',
+  NEW: 'added',
+  REPLACED: 'replaced',
+  REMOVED: 'removed',
   FOREIGN: 'unknown, kept',
   LEFT_BEHIND: 'not copied',
 }
@@ -119,10 +119,10 @@ th:nth-child(1) {
   width: 16%;
 }
 th:nth-child(2) {
-  width: 25%;
+  width: 31%;
 }
 th:nth-child(5) {
-  width: 15%;
+  width: 13%;
 }
 th,
 td {

@@ -76,6 +76,18 @@ describe('the time line of a delivery', () => {
       query: { at: '0.priceTier' },
     })
   })
+  it('says an objection once, with the way to its place', () => {
+    const says = 'Is the silence meant?'
+    const asked = delivery('questions', true, [event('received', 'Received.'), event('questions', says)], {
+      reasons: [{ code: '', says, track: 2, field: 'track.title' }],
+    })
+    expect(asked.text().split(says)).toHaveLength(2)
+    expect(asked.find('.reasons a').text()).toBe('Go to track 2')
+    const placeless = delivery('rejected', false, [event('rejected', says)], {
+      reasons: [{ code: '', says, track: 0, field: '' }],
+    })
+    expect(placeless.find('.reasons').exists()).toBe(false)
+  })
   it('asks for an answer where something is asked, and sends it', async () => {
     const asked = delivery('questions', true, [])
     await asked.find('textarea').setValue('Low Lock Music answers for both sides.')

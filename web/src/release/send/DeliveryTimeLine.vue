@@ -29,6 +29,9 @@ const events = computed(() => {
   }
   return lines
 })
+/** One objection alone stands in the time line already: then only the way to its place is added. */
+const isTold = (says: string) => props.delivery.events.at(-1)?.says === says
+const reasons = computed(() => props.delivery.reasons.filter((each) => each.field || !isTold(each.says)))
 /** What was sealed to be read, and what came back. */
 const documents = computed(() => [
   ...props.delivery.contents
@@ -93,9 +96,9 @@ const place = (reason: DeliveryView['reasons'][number]) => ({
         }}</b>
       </li>
     </ol>
-    <ul v-if="props.newest && props.delivery.reasons.length" class="reasons" aria-label="Objections">
-      <li v-for="(reason, i) in props.delivery.reasons" :key="i">
-        {{ reason.says }}
+    <ul v-if="props.newest && reasons.length" class="reasons" aria-label="Objections">
+      <li v-for="(reason, i) in reasons" :key="i">
+        <template v-if="!isTold(reason.says)">{{ reason.says }}</template>
         <RouterLink v-if="reason.field" :to="place(reason)">{{
           reason.track ? `Go to track ${reason.track}` : 'Go there'
         }}</RouterLink>

@@ -83,7 +83,7 @@ class EmbedTest {
 
         // compared before anything is written
         browser.click(".files .open", "Almanac");
-        browser.see(".lines", "to be written");
+        browser.see(".lines", "added");
         browser.see(".lines", "Mira Tollgate: Almanac");
         browser.see(".lines", "cannot hold");
 

@@ -120,7 +120,7 @@ class SentEverywhereTest {
 
         // the rejection leads to the picture, the conflict to the writers of its track
         choose("Crate & Lantern");
-        browser.see(".delivery .reasons", "Our editors found the cover too dark.");
+        browser.see(".delivery", "Our editors found the cover too dark.");
         browser.click(".findings .unfold");
         browser.see(".findings", "Our editors found the cover too dark.");
         choose("OSTRA");
