@@ -44,7 +44,7 @@ async function apply() {
         <table class="narrow">
           <thead>
             <tr>
-              <th scope="col">Release</th>
+              <th scope="col">{{ kind === 'people' ? 'Release or person' : 'Release' }}</th>
               <th scope="col">Where</th>
               <th scope="col">Before</th>
               <th scope="col">After</th>
@@ -54,7 +54,7 @@ async function apply() {
             <tr v-for="(place, i) in value.places.slice(0, SHOWN)" :key="i">
               <td>
                 <RouterLink v-if="place.release" :to="`/releases/${place.release}/sheet`">{{ place.title }}</RouterLink>
-                <span v-else class="quiet">the person</span>
+                <template v-else>{{ place.title }}</template>
               </td>
               <td class="quiet">{{ place.where }}</td>
               <td>{{ place.before ?? '' }}</td>

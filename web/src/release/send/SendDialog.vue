@@ -119,8 +119,8 @@ async function send() {
             <option>private</option>
           </select>
         </label>
-        <label v-if="any('track by track')" class="check"
-          ><input v-model="downloads" type="checkbox" /> downloads allowed</label
+        <BFormCheckbox v-if="any('track by track')" id="downloads" v-model="downloads" class="check"
+          >downloads allowed</BFormCheckbox
         >
         <label v-if="prices"
           >Price
@@ -141,8 +141,8 @@ async function send() {
           >Send on
           <input v-model="sendOn" class="form-control form-control-sm" type="date" :min="rights.today" />
         </label>
-        <label v-for="each in faster" :key="each.id" class="check"
-          ><input v-model="express" type="checkbox" /> {{ each.name }} express: {{ each.express }}</label
+        <BFormCheckbox v-for="each in faster" :id="`express-${each.id}`" :key="each.id" v-model="express" class="check"
+          >{{ each.name }} express: {{ each.express }}</BFormCheckbox
         >
       </fieldset>
       <RightsDeclaration v-model="declares" />

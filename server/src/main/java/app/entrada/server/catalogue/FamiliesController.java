@@ -143,6 +143,7 @@ class FamiliesController {
      * A place that becomes different.
      *
      * @param release that shows it; null for what is said of a person
+     * @param title of the release, or name of the person
      * @param where the fact's name, with the track if there is one
      */
     record ChangedPlaceView(

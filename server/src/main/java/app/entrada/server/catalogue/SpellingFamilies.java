@@ -2,6 +2,7 @@ package app.entrada.server.catalogue;
 
 import app.entrada.core.catalogue.CatalogueColumn;
 import app.entrada.core.catalogue.CatalogueSubject;
+import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.value.PeopleType;
 import app.entrada.core.field.value.Terms;
@@ -169,7 +170,7 @@ class SpellingFamilies {
      * A place that becomes different.
      *
      * @param release that shows it; null for what is said of a person
-     * @param title of the release
+     * @param title of the release, or name of the person
      * @param track number in the running order, 0 for the release itself
      */
     record ChangedPlace(
@@ -227,6 +228,7 @@ class SpellingFamilies {
         Map<Ref, WhereShown.At> where = new HashMap<>();
         for (WhereShown.At at : shown.of(batch.stream().map(Change::target).collect(Collectors.toSet())))
             where.putIfAbsent(at.ref(), at);
+        Map<Long, String> names = names(batch);
         List<ChangedPlace> places = new ArrayList<>();
         Set<Long> releases = new LinkedHashSet<>();
         for (Change change : batch) {
@@ -236,13 +238,30 @@ class SpellingFamilies {
             List<String> after = lines(change, change.after());
             places.add(new ChangedPlace(
                     at == null ? null : at.releaseId(),
-                    at == null ? null : at.release(),
+                    at == null ? names.get(change.target().id()) : at.release(),
                     at == null ? 0 : at.track(),
                     change.field(),
                     text(before, after),
                     text(after, before)));
         }
         return new Planned(batch, places, releases.size(), delivered(releases));
+    }
+
+    /** Names of those of whom something is changed. */
+    private Map<Long, String> names(List<Change> batch) {
+        Map<Long, String> names = new HashMap<>();
+        jdbc.sql("SELECT id, name FROM party WHERE id = ANY (:ids)")
+                .param(
+                        "ids",
+                        batch.stream()
+                                .map(Change::target)
+                                .filter(target -> target.entity() == Entity.PARTY)
+                                .map(Ref::id)
+                                .toArray(Long[]::new))
+                .query(row -> {
+                    names.put(row.getLong("id"), row.getString("name"));
+                });
+        return names;
     }
 
     /** Entries of a list, else the whole of it. */

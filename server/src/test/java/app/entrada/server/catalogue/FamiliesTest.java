@@ -142,6 +142,11 @@ class FamiliesTest {
         String before = column(credits).get(0);
         Map<String, Object> wanted = wanted(family);
         JsonNode preview = ok(manager.post("/api/families/preview", wanted));
+        // what is said of a person names the person
+        assertThat(preview.path("places").valueStream())
+                .filteredOn(place -> place.path("where").asString().equals("Merged into"))
+                .extracting(place -> place.path("title").asString())
+                .contains(wrong);
         wanted.put("places", preview.path("places").size());
         ok(manager.post("/api/families/one", wanted));
         assertThat(column(credits).get(0)).isEqualTo("0");
