@@ -64,6 +64,16 @@ describe('G1 What has come in', () => {
     await ready('Create a release…').trigger('click')
     expect(whole.find('.draft').exists()).toBe(true)
   })
+  it('becomes a release folder by folder where several came in', async () => {
+    const { shown } = await intake([...ALBUM, item('4.wav', { folder: 'Later', measured: false })])
+    const from = (folder: string) => shown.find(`section[aria-label="${folder}"] .head button`)
+    expect(from('Later').attributes('disabled')).toBeDefined()
+    await from('Almanac').trigger('click')
+    expect(shown.find('.draft').text()).toContain('sum of 2 Eelgrass.wav')
+    expect(shown.find('.draft').text()).not.toContain('notes.txt')
+    const { shown: single } = await intake([item('1.wav'), item('2.wav')])
+    expect(single.find('.head button').exists()).toBe(false)
+  })
   it('is given to a release that is there, and is looked up again', async () => {
     let items: object[] = [item('1.wav'), item('2.wav')]
     const { shown, posts, button } = await intake(() => items, {

@@ -127,23 +127,35 @@ function pick(event: Event) {
         </span>
       </div>
       <section v-for="group in folders" :key="group.folder" :aria-label="group.folder || 'Single files'">
-        <h2>
-          <label>
-            <input
-              v-if="!readOnly"
-              type="checkbox"
-              :checked="group.inside.every((item) => !left.has(item.sha256))"
-              @change="
-                choose(
-                  group.inside.map((item) => item.sha256),
-                  ($event.target as HTMLInputElement).checked,
-                )
-              "
-            />
-            {{ group.folder || 'Single files' }}
-          </label>
-          <span class="quiet">{{ counted(group.inside) }}</span>
-        </h2>
+        <div class="head">
+          <h2>
+            <label>
+              <input
+                v-if="!readOnly"
+                type="checkbox"
+                :checked="group.inside.every((item) => !left.has(item.sha256))"
+                @change="
+                  choose(
+                    group.inside.map((item) => item.sha256),
+                    ($event.target as HTMLInputElement).checked,
+                  )
+                "
+              />
+              {{ group.folder || 'Single files' }}
+            </label>
+            <span class="quiet">{{ counted(group.inside) }}</span>
+          </h2>
+          <button
+            v-if="!readOnly && folders.length > 1"
+            class="act"
+            type="button"
+            :aria-label="`Create a release from ${group.folder || 'single files'}`"
+            :disabled="group.inside.some((item) => !item.measured)"
+            @click="drafting = group.inside.map((item) => item.sha256)"
+          >
+            Create a release…
+          </button>
+        </div>
         <IntakeRow
           v-for="item in group.inside"
           :key="item.sha256"
@@ -187,11 +199,18 @@ select {
   background: var(--card);
   color: var(--ink);
 }
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  margin: var(--space-5) 0 var(--space-1);
+  font-size: var(--type-row);
+}
 h2 {
   display: flex;
   gap: var(--space-5);
   align-items: baseline;
-  margin: var(--space-5) 0 var(--space-1);
+  margin: 0;
   font-size: var(--type-text);
 }
 h2 .quiet {

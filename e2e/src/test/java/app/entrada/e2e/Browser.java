@@ -295,6 +295,14 @@ final class Browser implements AutoCloseable {
                         script("return [...document.images].every(each => each.complete && each.naturalWidth > 0)")));
     }
 
+    /** Waits until every outline of a sound is drawn; there is at least one. */
+    void seeOutlines() {
+        patience().until(d -> Boolean.TRUE.equals(script("""
+                const all = [...document.querySelectorAll('canvas')]
+                return all.length > 0 && all.every(each =>
+                    each.getContext('2d').getImageData(0, 0, each.width, each.height).data.some(part => part > 0))""")));
+    }
+
     /** What the page complained of since the last question; failed calls that a test provokes are not complaints. */
     List<String> complaints() {
         return driver.manage().logs().get(LogType.BROWSER).getAll().stream()

@@ -48,7 +48,7 @@ final class Pictures {
             browser.picture(folder.resolve("readiness.png"));
             browser.click(".tabs a", "Masters");
             browser.see(".masters .alike");
-            browser.see(".masters canvas");
+            browser.seeOutlines();
             browser.picture(folder.resolve("masters.png"));
             browser.click(".tabs a", "Files");
             browser.see(".files li .open");

@@ -19,6 +19,15 @@ public final class FileDescription {
 
     /** What it is, or why it is no use and what to do. */
     public static String says(FileIndex.StoredFile entry) {
+        return says(entry, true);
+    }
+
+    /** The same for a place where the playing time stands beside it. */
+    public static String saysBesideTime(FileIndex.StoredFile entry) {
+        return says(entry, false);
+    }
+
+    private static String says(FileIndex.StoredFile entry, boolean timed) {
         if (entry.bytes() == 0) return "The file is empty (0 bytes); the transfer probably failed. Ask for it again.";
         if (entry.kind() == FileKind.OTHER)
             return "The file is not audio, a picture, a document or text, whatever its name says. It is kept unaltered; ask for the right one.";
@@ -27,10 +36,10 @@ public final class FileDescription {
                     .formatted(entry.problem().get());
         if (!entry.measured()) return "Being measured.";
         return entry.audio()
-                .map(audio -> "%s, %s%s%s"
+                .map(audio -> "%s%s%s%s"
                         .formatted(
                                 format(audio),
-                                audio.time(),
+                                timed ? ", " + audio.time() : "",
                                 audio.sound().filter(Sound::silent).isPresent() ? ", no sound" : "",
                                 entry.compared() ? "" : ", not yet compared with known audio"))
                 .or(() -> entry.picture()

@@ -122,7 +122,7 @@ class IntakeService {
                     row.belongs,
                     entry.bytes(),
                     entry.measured(),
-                    row.belongs.isEmpty() ? FileDescription.says(entry) : row.belongs,
+                    row.belongs.isEmpty() ? FileDescription.saysBesideTime(entry) : row.belongs,
                     entry.audio().map(AudioFacts::time).orElse(null),
                     sound
                             ? tags.of(row.sha256)
