@@ -206,10 +206,11 @@ const width = (of: CatalogueColumn) => {
   if (of.key === 'title' || of.key === 'workTitle') return 'minmax(160px, 3fr)'
   if (of.scale === 'time') return '64px'
   if (of.key === 'year' || of.scale === 'number') return '64px'
-  if (of.scale === 'date') return '104px'
-  if (of.key === 'isrc' || of.key === 'barcode' || of.key === 'iswc') return '136px'
+  if (of.scale === 'date') return '92px'
+  if (of.key === 'isrc' || of.key === 'barcode' || of.key === 'iswc') return '132px'
   if (of.key === 'catalogueNumber') return '104px'
-  if (of.key === 'finding' || of.key === 'kind') return '84px'
+  if (of.key === 'kind') return '108px'
+  if (of.key === 'finding') return '72px'
   return 'minmax(96px, 2fr)'
 }
 /** A width while it is being dragged. */

@@ -74,8 +74,9 @@ const coded = new Set(['gtin', 'isrc', 'label-code'])
   background: var(--madder-wash);
 }
 .label {
-  width: 70px;
+  min-width: 70px;
   flex: none;
+  white-space: nowrap;
   font-size: var(--type-note);
   color: var(--quiet);
 }

@@ -270,7 +270,10 @@ public class HouseSigns {
         String last = now.backupAge
                 .map(age -> "The last verified backup is %s old."
                         .formatted(age.toDays() > 1 ? age.toDays() + " days" : age.toHours() + " h"))
-                .orElse("There is no backup yet.");
+                .orElse(
+                        now.backupTooOld
+                                ? "There is no backup yet."
+                                : "There is no backup yet; the first is due within a week.");
         return new Sign("Backup", now.backupTooOld ? Level.LOOK : Level.WELL, last);
     }
 }
