@@ -114,7 +114,8 @@ h1 {
 }
 .narrowing {
   display: flex;
-  gap: var(--space-6);
+  flex-wrap: wrap;
+  gap: var(--space-3) var(--space-6);
   padding: var(--space-4) 0;
   border-bottom: 1px solid var(--line);
 }

@@ -125,8 +125,12 @@ const takeBack = (id: number) =>
 
 <style scoped>
 li {
+  --at: 165px;
+  --who: 130px;
+  --source: 170px;
+  --of: 220px;
   display: grid;
-  grid-template-columns: 1fr 230px;
+  grid-template-columns: 1fr var(--of);
   column-gap: var(--space-5);
   align-items: baseline;
   border-bottom: 1px solid var(--line);
@@ -143,9 +147,8 @@ li {
   text-align: left;
 }
 .sitting {
-  grid-template-columns: 165px 150px 1fr 170px;
+  grid-template-columns: var(--at) var(--who) 1fr var(--source);
 }
-.at,
 .who,
 .of {
   overflow: hidden;
@@ -157,7 +160,7 @@ li {
 }
 .telling {
   grid-column: 1 / -1;
-  margin: 0 0 var(--space-3) calc(165px + var(--space-5));
+  margin: 0 0 var(--space-3) calc(var(--at) + var(--space-5));
   font-size: var(--type-row);
 }
 .telling > span {
@@ -165,7 +168,7 @@ li {
 }
 .deeds {
   grid-column: 1 / -1;
-  margin: 0 0 var(--space-3) calc(165px + var(--space-5));
+  margin: 0 0 var(--space-3) calc(var(--at) + var(--space-5));
   padding: 0;
   list-style: none;
 }
@@ -195,5 +198,13 @@ td {
 }
 .back .act {
   margin-right: var(--space-6);
+}
+@media (width <= 1100px) {
+  li {
+    --at: 96px;
+    --who: 84px;
+    --source: 120px;
+    --of: 150px;
+  }
 }
 </style>
