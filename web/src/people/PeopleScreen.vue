@@ -24,7 +24,7 @@ const chosen = computed(() => Number(route.params.id ?? 0))
 </script>
 
 <template>
-  <div class="people">
+  <div class="people" :class="{ one: chosen }">
     <section class="list" aria-label="People">
       <h1>People</h1>
       <input
@@ -133,6 +133,10 @@ li a.here {
   .people {
     grid-template-columns: 1fr;
     height: auto;
+  }
+  /* whoever was chosen stands above all others */
+  .one .list {
+    order: 2;
   }
 }
 </style>
