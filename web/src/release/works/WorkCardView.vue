@@ -3,6 +3,7 @@
 import { ref, watch } from 'vue'
 import type { FactCell, PersonShare, RoleChoice, WorkCard } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
+import { languages } from './languages'
 import ShareBar from './ShareBar.vue'
 import ShareTable from './ShareTable.vue'
 
@@ -114,7 +115,7 @@ function put(cell: FactCell, event: Event) {
     </div>
     <p v-for="problem in props.work.problems" :key="problem" class="wrong"><Mark weight="risk" /> {{ problem }}.</p>
     <button class="act" type="button" :aria-expanded="open" @click="open = !open">
-      Lyrics: {{ Object.keys(props.work.lyrics).join(', ') || 'none yet' }}
+      Lyrics: {{ languages(props.work.lyrics) || 'none yet' }}
     </button>
     <div v-if="open" class="lyrics">
       <textarea
@@ -125,7 +126,7 @@ function put(cell: FactCell, event: Event) {
         @change="emit('write', props.work.facts.lyrics!, lyrics.trim() || null)"
       />
       <section v-for="(words, language) in props.work.lyrics" :key="language" :lang="String(language)">
-        <b>{{ language }}</b>
+        <b v-if="String(language) !== 'und'">{{ language }}</b>
         <p>{{ words }}</p>
       </section>
     </div>

@@ -96,6 +96,12 @@ describe('C6 Works and who has which share', () => {
     expect(shown.find('.wrong').text()).toContain('50.00 of the performing right is left.')
     expect(shown.findAll('.bar').at(-2)!.attributes('aria-label')).toBe('performing right: 50.00 of 100.00')
   })
+  it('say that there are lyrics where no language is given', async () => {
+    const { shown } = await opened(works([work(1, 'Almanac', { lyrics: { und: 'Low water, slow water' } })]))
+    expect(shown.find('.line').text()).toContain('yes')
+    expect(shown.text()).toContain('Lyrics: yes')
+    expect(shown.text()).not.toContain('und')
+  })
   it('are a line each until one is opened, by mouse or by key', async () => {
     const { shown } = await panel(works([work(1, 'Almanac'), work(2, 'Eelgrass')], [income(1)]))
     expect(shown.findAll('.line').map((each) => each.find('.title').text())).toEqual(['Almanac', 'Eelgrass'])

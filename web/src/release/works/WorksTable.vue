@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import type { IncomeCard, ShareLine, WorkCard } from '../../api/types'
 import Mark from '../../kit/Mark.vue'
+import { languages } from './languages'
 import ShareBar from './ShareBar.vue'
 
 const props = defineProps<{ works: WorkCard[]; incomes: IncomeCard[]; readOnly: boolean }>()
@@ -26,11 +27,6 @@ const reasons = (work: WorkCard) => [
 const income = (work: WorkCard) => [...new Set(incomesOf(work).map((each) => each.total))].join(', ')
 const shares = (lines: ShareLine[]) =>
   lines.map((line) => (line.performing ? `${line.name} ${Number(line.performing)}` : line.name)).join(', ')
-/** Words without a language are there all the same. */
-const languages = (work: WorkCard) =>
-  Object.keys(work.lyrics)
-    .map((language) => (language === 'und' ? 'yes' : language))
-    .join(', ')
 
 function keys(event: KeyboardEvent, work: WorkCard) {
   const row = event.currentTarget as HTMLElement
@@ -146,7 +142,7 @@ function together(which: 'same' | 'equal') {
           </td>
           <td>{{ work.publishers.map((each) => each.name).join(', ') }}</td>
           <td>{{ work.facts.origins!.shown }}</td>
-          <td>{{ languages(work) }}</td>
+          <td>{{ languages(work.lyrics) }}</td>
           <td class="figure mono">{{ income(work) }}</td>
           <td :title="reasons(work).join('. ')">
             <Mark :weight="reasons(work).length ? 'note' : 'ready'" />

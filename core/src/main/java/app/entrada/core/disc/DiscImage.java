@@ -5,6 +5,7 @@ import app.entrada.core.container.RiffFile;
 import app.entrada.core.container.SoundFile;
 import app.entrada.core.container.SoundFormat;
 import app.entrada.core.container.WavFormat;
+import app.entrada.core.sound.AudioFacts;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -87,9 +88,12 @@ public final class DiscImage {
                     || format.sampleRate() != DiscLayout.RATE
                     || format.bits() != 16
                     || format.channels() != 2)
-                throw new IOException(
-                        "track %d is %d bit, %d Hz, %d channels; a disc needs 16 bit, 44100 Hz, 2 channels"
-                                .formatted(piece.number, format.bits(), format.sampleRate(), format.channels()));
+                throw new IOException("track %d is %d bit, %d Hz, %s; a disc needs 16 bit, 44100 Hz, stereo"
+                        .formatted(
+                                piece.number,
+                                format.bits(),
+                                format.sampleRate(),
+                                AudioFacts.channelsLabel(format.channels())));
             return file.sound().get(0);
         }
     }

@@ -87,6 +87,15 @@ public record AudioFacts(
                 : String.format(java.util.Locale.ROOT, "%s %.1f kHz", name, sampleRate / 1000.0);
     }
 
+    /** How many channels in a word: {@code mono}, {@code stereo}, {@code 6 channels}. */
+    public static String channelsLabel(int channels) {
+        return switch (channels) {
+            case 1 -> "mono";
+            case 2 -> "stereo";
+            default -> channels + " channels";
+        };
+    }
+
     /** Milliseconds as m:ss or h:mm:ss, rounded to the second. */
     public static String time(long milliseconds) {
         long seconds = Math.round(milliseconds / 1000.0);

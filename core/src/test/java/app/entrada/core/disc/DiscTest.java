@@ -261,7 +261,7 @@ class DiscTest {
         Path image = folder.resolve("none.wav");
         assertThatThrownBy(() -> DiscImage.write(List.of(new DiscImage.Piece(1, mono, 0)), image))
                 .isInstanceOf(IOException.class)
-                .hasMessageContaining("track 1 is 16 bit, 44100 Hz, 1 channels");
+                .hasMessageContaining("track 1 is 16 bit, 44100 Hz, mono");
         assertThat(image).doesNotExist();
     }
 

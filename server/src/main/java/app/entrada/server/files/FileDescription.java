@@ -9,12 +9,7 @@ public final class FileDescription {
 
     /** Container, resolution and channels of a file with sound: {@code WAV 16 bit 44.1 kHz, stereo}. */
     public static String format(AudioFacts audio) {
-        String channels = switch (audio.channels()) {
-            case 1 -> "mono";
-            case 2 -> "stereo";
-            default -> audio.channels() + " channels";
-        };
-        return audio.label() + ", " + channels;
+        return audio.label() + ", " + AudioFacts.channelsLabel(audio.channels());
     }
 
     /** What it is, or why it is no use and what to do. */

@@ -112,10 +112,10 @@ final class FileRules {
                                                 s,
                                                 t,
                                                 Fields.RECORDING_MASTER,
-                                                "%s is %s, %d channels; a disc needs 16 bit, 44.1 kHz, 2 channels.",
+                                                "%s is %s, %s; a disc needs 16 bit, 44.1 kHz, stereo.",
                                                 s.name(t),
                                                 master.label(),
-                                                master.channels())))),
+                                                AudioFacts.channelsLabel(master.channels()))))),
                 rule(
                         "disc.cdtext-incomplete",
                         "CD-Text incomplete",

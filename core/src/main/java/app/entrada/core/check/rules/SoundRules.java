@@ -158,8 +158,12 @@ final class SoundRules {
                                 master.channels() >= p.number("min") && master.channels() <= p.number("max")
                                         ? Optional.empty()
                                         : says(
-                                                "has %d channels; %s to %s are accepted.",
-                                                master.channels(), p.plain("min"), p.plain("max"))));
+                                                p.plain("min").equals(p.plain("max"))
+                                                        ? "is in %s; accepted: %s."
+                                                        : "is in %s; accepted: %s to %s.",
+                                                AudioFacts.channelsLabel(master.channels()),
+                                                AudioFacts.channelsLabel((int) p.number("min")),
+                                                AudioFacts.channelsLabel((int) p.number("max")))));
     }
 
     private static Optional<String> says(String sentence, Object... values) {

@@ -48,9 +48,9 @@ final class SyncRules {
                                             s,
                                             t,
                                             Fields.RECORDING_KEYWORDS,
-                                            "%s has %d keywords; %s to %s are needed.",
+                                            "%s has %s; %s to %s are needed.",
                                             s.name(t),
-                                            count,
+                                            count == 0 ? "no keywords" : count == 1 ? "1 keyword" : count + " keywords",
                                             p.plain("min"),
                                             p.plain("max")));
                         })),
