@@ -21,7 +21,7 @@ async function dialog(routes: Record<string, unknown>) {
   const at = await screen(
     Opened,
     {
-      'GET /api/templates': ['Album, our own'],
+      'GET /api/templates': [{ name: 'Album, our own', facts: [] }],
       'GET /api/releases': { releases: [{ id: 29, title: 'Slack Water' }], total: 1, lookedOver: 0 },
       ...routes,
     },

@@ -3,7 +3,7 @@ import { BButton, BForm, BFormInput, BModal } from 'bootstrap-vue-next'
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
-import type { Head, ReleaseView } from '../api/types'
+import type { Head, ReleaseView, Template } from '../api/types'
 import { KINDS } from './kinds'
 
 const open = defineModel<boolean>({ required: true })
@@ -14,7 +14,7 @@ const title = ref('')
 const problem = ref('')
 /** Where the facts come from: the label's defaults, a template, another release, a document. */
 const source = ref('')
-const templates = ref<string[]>([])
+const templates = ref<Template[]>([])
 const heads = ref<Head[]>([])
 const text = ref('')
 watch(open, async (shown) => {
@@ -84,7 +84,7 @@ async function begin() {
       <label class="title" for="new-source">Start from</label>
       <select id="new-source" v-model="source" class="form-select form-select-sm">
         <option value="">the label’s defaults</option>
-        <option v-for="name in templates" :key="name" :value="`t${name}`">template {{ name }}</option>
+        <option v-for="{ name } in templates" :key="name" :value="`t${name}`">template {{ name }}</option>
         <option v-for="head in heads" :key="head.id" :value="`r${head.id}`">{{ head.title }}</option>
         <option value="document">a document or a table</option>
       </select>

@@ -42,20 +42,4 @@ function lacks(of: DestinationView) {
   </table>
 </template>
 
-<style scoped>
-table {
-  width: 100%;
-}
-th {
-  font-weight: 500;
-  padding: var(--space-2) var(--space-5) var(--space-2) 0;
-}
-td {
-  border-top: 1px solid var(--line);
-  padding: var(--space-2) var(--space-5) var(--space-2) 0;
-  overflow-wrap: anywhere;
-}
-.problem {
-  color: var(--stop);
-}
-</style>
+<style scoped src="./lines.css"></style>

@@ -21,6 +21,8 @@ const usual = {
   'GET /api/calendar': { path: null, since: null },
   'GET /api/house/facts': { timeZone: '', contact: '' },
   'GET /api/destinations': [],
+  'GET /api/templates': [] as object[],
+  'GET /api/recipes': [] as object[],
 }
 afterEach(() => vi.unstubAllGlobals())
 
@@ -48,6 +50,48 @@ describe('P1 Settings of the house', () => {
     expect(shown.find('[role=alert]').text()).toContain('two letters')
     expect((shown.find('#isrcPrefix').element as HTMLInputElement).value).toBe('X')
     expect(shown.find('.saved').text()).toBe('')
+  })
+  it('removes a template only when that is said twice', async () => {
+    const single = { name: 'Singles', facts: [{ name: 'Genre', value: 'Folk' }] }
+    let templates: object[] = [single]
+    const { shown, posts } = await screen(SettingsScreen, {
+      ...usual,
+      'GET /api/templates': () => templates,
+      'DELETE /api/templates': () => ((templates = []), {}),
+    })
+    const section = shown.find('[aria-labelledby=settings-templates]')
+    expect(section.find('tbody tr').text()).toContain('Genre Folk')
+    await section.find('[aria-label="Remove Singles"]').trigger('click')
+    expect(posts()).toEqual([])
+    await section.find('.going button').trigger('click')
+    await flushPromises()
+    expect(posts().at(-1)).toMatchObject({ method: 'DELETE', path: '/api/templates?name=Singles' })
+    expect(section.text()).toContain('There are no templates yet.')
+  })
+  it('says which recipes are the label’s, and opens them', async () => {
+    const recipe = (id: string, own: boolean, shipped: boolean) => ({
+      id,
+      name: `Recipe ${id}`,
+      text: '',
+      own,
+      shipped,
+    })
+    const { shown } = await screen(
+      SettingsScreen,
+      {
+        ...usual,
+        'GET /api/recipes': [recipe('a', false, true), recipe('b', true, true), recipe('c', true, false)],
+      },
+      { stubs: { RecipeEditor: { props: ['recipe'], template: '<p class="editor">{{ recipe }}</p>' } } },
+    )
+    const lines = shown.findAll('[aria-labelledby=settings-recipes] tbody tr')
+    expect(lines.map((each) => each.find('td').text())).toEqual([
+      'as shipped',
+      'changed by the label',
+      'the label’s own',
+    ])
+    await lines[2]!.find('button').trigger('click')
+    expect(shown.find('.editor').text()).toBe('c')
   })
   it('saves when a day begins and whom others may ask', async () => {
     const typed = { timeZone: 'Europe/Berlin', contact: 'M. Arden, desk@ninth-weir.example' }
@@ -108,9 +152,11 @@ describe('P1 Settings of the house', () => {
     expect(shown.text()).toContain('./entrada backup --every day')
   })
   it('lets everybody but managers look only', async () => {
-    const { shown } = await screen(SettingsScreen, usual, { role: 'assistant' })
+    const single = { name: 'Singles', facts: [] }
+    const { shown } = await screen(SettingsScreen, { ...usual, 'GET /api/templates': [single] }, { role: 'assistant' })
     expect(shown.find('#name').attributes('disabled')).toBeDefined()
     expect(shown.text()).not.toContain('Save')
+    expect(shown.text()).not.toContain('Remove')
     expect(shown.text()).not.toContain('Backup')
   })
   it('tells managers how the installation is, what is wrong in it, and what to do', async () => {

@@ -8,6 +8,8 @@ import HouseFactsForm from './HouseFactsForm.vue'
 import HouseSection from './HouseSection.vue'
 import LabelForm from './LabelForm.vue'
 import NewKey from './NewKey.vue'
+import RecipesSection from './RecipesSection.vue'
+import TemplatesSection from './TemplatesSection.vue'
 
 const session = useSession()
 </script>
@@ -22,6 +24,14 @@ const session = useSession()
     <section aria-labelledby="settings-where">
       <h2 id="settings-where">Time zone and contact</h2>
       <HouseFactsForm />
+    </section>
+    <section aria-labelledby="settings-templates">
+      <h2 id="settings-templates">Templates</h2>
+      <TemplatesSection />
+    </section>
+    <section aria-labelledby="settings-recipes">
+      <h2 id="settings-recipes">Recipes</h2>
+      <RecipesSection />
     </section>
     <section aria-labelledby="settings-connections">
       <h2 id="settings-connections">Connections</h2>

@@ -8,6 +8,7 @@ import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
+import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.WhereShown;
 import com.fasterxml.jackson.annotation.JsonIgnore;
@@ -39,8 +40,10 @@ class ActivityRepository {
 
     private final JdbcClient jdbc;
     private final WhereShown places;
+    private final ProfileRepository profiles;
 
-    ActivityRepository(JdbcClient jdbc, WhereShown places) {
+    ActivityRepository(JdbcClient jdbc, WhereShown places, ProfileRepository profiles) {
+        this.profiles = profiles;
         this.jdbc = jdbc;
         this.places = places;
     }
@@ -298,8 +301,9 @@ class ActivityRepository {
     }
 
     /** A value as people read it: files by name, an order by how many tracks it has. */
-    private static @Nullable String shown(Field<?> field, @Nullable String value, Map<String, String> files) {
+    private @Nullable String shown(Field<?> field, @Nullable String value, Map<String, String> files) {
         if (value == null) return null;
+        if (field == Fields.RELEASE_DESTINATIONS) return profiles.named(value);
         if (field.type() == ValueTypes.FILE) return files.getOrDefault(value, shortened(value));
         if (field != Fields.RELEASE_RUNNING_ORDER) return field.shown(value);
         int tracks = value.split(" ").length;

@@ -2,6 +2,8 @@ package app.entrada.server.context;
 
 import app.entrada.core.check.profile.Caption;
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.Terms;
 import app.entrada.core.release.Release;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.For;
@@ -221,6 +223,17 @@ public class ProfileRepository {
             jdbc.sql(update)
                     .params(changed.apply(Profile.read(yaml)).yaml(), id, yaml)
                     .update();
+    }
+
+    /**
+     * Destinations of a release for reading, by name; one that is not there any more by its id.
+     *
+     * @param ids canonical text of {@link Fields#RELEASE_DESTINATIONS}
+     */
+    public String named(String ids) {
+        return Terms.parse(ids).list().stream()
+                .map(id -> find(id).map(Profile::name).orElse(id))
+                .collect(Collectors.joining(", "));
     }
 
     /** Whether a destination, in use or put away, has this id. */

@@ -64,6 +64,7 @@ final class Routes {
             "POST /api/destinations/key",
             "PUT /api/recipes/{id}",
             "DELETE /api/recipes/{id}",
+            "DELETE /api/templates",
             "PUT /api/label",
             "POST /api/releases/{id}/readiness/risks",
             "POST /api/releases/{id}/readiness/risks/withdraw");

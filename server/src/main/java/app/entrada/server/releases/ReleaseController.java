@@ -11,6 +11,7 @@ import app.entrada.core.release.Release;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.checks.SafeFixService;
+import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.facts.ReleaseService;
@@ -26,6 +27,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -47,6 +49,7 @@ class ReleaseController {
     private final Templates templates;
     private final SafeFixService fixes;
     private final Standings standings;
+    private final ProfileRepository profiles;
 
     ReleaseController(
             ReleaseRepository releases,
@@ -55,7 +58,9 @@ class ReleaseController {
             ReleaseViews views,
             Templates templates,
             SafeFixService fixes,
-            Standings standings) {
+            Standings standings,
+            ProfileRepository profiles) {
+        this.profiles = profiles;
         this.standings = standings;
         this.fixes = fixes;
         this.releases = releases;
@@ -78,6 +83,11 @@ class ReleaseController {
             @Nullable Long from) {}
 
     record NamedTemplate(String name) {}
+
+    /** A fact of a template, as people read it. */
+    record TemplateFact(String name, String value) {}
+
+    record TemplateView(String name, List<TemplateFact> facts) {}
 
     /** Somebody in a fact that names people with shares, each part as it was typed. */
     record PersonShare(
@@ -152,18 +162,34 @@ class ReleaseController {
         return views.view(service.begin(kind, wanted.title(), first, account), account);
     }
 
+    /** What new releases can start from. */
     @GetMapping("/api/templates")
-    List<String> templates() {
-        return templates.names();
+    List<TemplateView> templates() {
+        return templates.all().stream()
+                .map(template -> new TemplateView(
+                        template.name(),
+                        template.facts().entrySet().stream()
+                                .map(fact -> new TemplateFact(
+                                        fact.getKey().name(),
+                                        fact.getKey() == Fields.RELEASE_DESTINATIONS
+                                                ? profiles.named(fact.getValue())
+                                                : fact.getKey().shown(fact.getValue())))
+                                .toList()))
+                .toList();
+    }
+
+    /** Removes a template; what began with it stays as it is. */
+    @DeleteMapping("/api/templates")
+    void removeTemplate(@RequestParam String name) {
+        templates.remove(name);
     }
 
     /** Keeps what this release has for others to begin with. */
     @PostMapping("/api/releases/{id}/template")
-    List<String> keepTemplate(@PathVariable long id, @RequestBody NamedTemplate named) {
+    void keepTemplate(@PathVariable long id, @RequestBody NamedTemplate named) {
         if (named.name() == null || named.name().isBlank() || named.name().length() > 100)
             throw Problem.input("no-name", "A template needs a name of at most 100 characters.");
         templates.keep(named.name().strip(), releases.find(id).orElseThrow(() -> Problem.missing("release")));
-        return templates.names();
     }
 
     @GetMapping("/api/releases/{id}")

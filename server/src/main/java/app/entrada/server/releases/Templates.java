@@ -42,10 +42,17 @@ public class Templates {
         this.jdbc = jdbc;
     }
 
-    /** Names of all templates. */
-    public List<String> names() {
-        return jdbc.sql("SELECT name FROM template ORDER BY lower(name)")
-                .query(String.class)
+    /**
+     * Facts under a name.
+     *
+     * @param facts canonical texts, in the order of the registry
+     */
+    public record Template(String name, Map<Field<?>, String> facts) {}
+
+    /** All templates, by name. */
+    public List<Template> all() {
+        return jdbc.sql("SELECT name, facts::text FROM template ORDER BY lower(name)")
+                .query((row, n) -> new Template(row.getString("name"), read(row.getString("facts"))))
                 .list();
     }
 
@@ -71,16 +78,31 @@ public class Templates {
                 .update();
     }
 
+    /** Removes a template; releases that began with it keep what they have. */
+    @Transactional
+    @For(Role.MANAGER)
+    public void remove(String name) {
+        if (jdbc.sql("DELETE FROM template WHERE name = ?").param(name).update() == 0)
+            throw Problem.missing("template");
+    }
+
     /** What a release of this template begins with. */
     public Map<Field<?>, String> facts(String name) {
-        Map<String, String> texts = jdbc.sql("SELECT facts::text FROM template WHERE name = ?")
+        return jdbc.sql("SELECT facts::text FROM template WHERE name = ?")
                 .param(name)
                 .query(String.class)
                 .optional()
-                .map(json -> JSON.readValue(json, new TypeReference<Map<String, String>>() {}))
+                .map(Templates::read)
                 .orElseThrow(() -> Problem.missing("template"));
+    }
+
+    private static Map<Field<?>, String> read(String json) {
+        Map<String, String> texts = JSON.readValue(json, new TypeReference<Map<String, String>>() {});
         Map<Field<?>, String> facts = new LinkedHashMap<>();
-        texts.forEach((id, text) -> facts.put(Fields.byId(id), text));
+        for (Field<?> field : Fields.of(Entity.RELEASE)) {
+            String text = texts.get(field.id());
+            if (text != null) facts.put(field, text);
+        }
         return facts;
     }
 }

@@ -146,6 +146,12 @@ class ActivityTest {
                 .isEqualTo(409);
     }
 
+    @Test
+    void destinations_are_told_by_name() {
+        manager.destinations(release, "ostra; lumenfold");
+        assertThat(sittings("").get(0).at("/deeds/0/facts/0/after").asString()).isEqualTo("OSTRA, Lumenfold");
+    }
+
     private JsonNode undo(JsonNode deed) {
         return manager.get("/api/activity/%d/undo".formatted(deed.path("id").asLong()))
                 .json();

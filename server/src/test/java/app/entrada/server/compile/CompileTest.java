@@ -14,6 +14,7 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.MissingNode;
 
 @ExtendWith(RunningServer.class)
 @DisplayName("C2, C5, C6, C9–C12, C15 Compiling a release without typing anything twice")
@@ -262,6 +263,38 @@ class CompileTest {
         assertThat(cell(made, 0, "barcode").path("value").asString())
                 .isNotEqualTo(cell(view, 0, "barcode").path("value").asString());
         assertThat(cell(made, 0, "title").path("value").asString()).isEqualTo("Next");
+    }
+
+    @Test
+    void a_template_tells_what_it_fills_in_until_it_is_removed_and_releases_keep_what_they_have() {
+        JsonNode view = manager.begin("single", "Pattern");
+        view = manager.write(view, 0, "genre", "Jazz").json();
+        manager.destinations(id(view), "ostra");
+        // a name that would be two parts of an address
+        manager.post("/api/releases/" + id(view) + "/template", Map.of("name", "singles / digital"));
+        JsonNode template = template("singles / digital");
+        assertThat(template.path("facts").valueStream())
+                .extracting(fact ->
+                        fact.path("name").asString() + " " + fact.path("value").asString())
+                .contains("Genre Jazz", "Kind single", "Destinations OSTRA")
+                .noneMatch(fact -> fact.startsWith("Title") || fact.startsWith("Barcode"));
+        JsonNode made = manager.post(
+                        "/api/releases", Map.of("kind", "single", "title", "Next", "template", "singles / digital"))
+                .json();
+        String named = "/api/templates?name=singles%20%2F%20digital";
+        assertThat(manager.delete(named).status()).isEqualTo(200);
+        assertThat(template("singles / digital").isMissingNode()).isTrue();
+        assertThat(manager.delete(named).status()).isEqualTo(404);
+        assertThat(cell(manager.get("/api/releases/" + id(made)).json(), 0, "genre")
+                        .path("value")
+                        .asString())
+                .isEqualTo("Jazz");
+    }
+
+    private JsonNode template(String name) {
+        for (JsonNode each : manager.get("/api/templates").json())
+            if (each.path("name").asString().equals(name)) return each;
+        return MissingNode.getInstance();
     }
 
     @Test

@@ -201,6 +201,7 @@ class RoutesTest {
                         "POST /api/destinations/key",
                         "PUT /api/recipes/{id}",
                         "DELETE /api/recipes/{id}",
+                        "DELETE /api/templates",
                         "PUT /api/label",
                         "PUT /api/house/facts",
                         "POST /api/releases/{id}/readiness/risks",
