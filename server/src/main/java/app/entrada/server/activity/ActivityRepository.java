@@ -5,6 +5,7 @@ import static java.util.Objects.requireNonNull;
 import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
+import app.entrada.core.field.value.PeopleType;
 import app.entrada.core.field.value.ValueTypes;
 import app.entrada.core.release.ChangeSource;
 import app.entrada.core.release.Ref;
@@ -275,6 +276,11 @@ class ActivityRepository {
             String after = shown(change.field, change.after, files);
             // an order is told by its tracks, however they stand
             boolean moved = change.field == Fields.RELEASE_RUNNING_ORDER && Objects.equals(before, after);
+            if (!moved && Objects.equals(before, after)) {
+                // what they differ in is not shown where there is less room
+                before = change.before;
+                after = change.after;
+            }
             words.put(
                     change,
                     new ChangedFact(
@@ -300,11 +306,15 @@ class ActivityRepository {
         return names;
     }
 
-    /** A value as people read it: files by name, an order by how many tracks it has. */
+    /**
+     * A value as people read it: files and destinations by name, an order by how many tracks it has; lists of people whole, with
+     * what each is and has.
+     */
     private @Nullable String shown(Field<?> field, @Nullable String value, Map<String, String> files) {
         if (value == null) return null;
         if (field == Fields.RELEASE_DESTINATIONS) return profiles.named(value);
         if (field.type() == ValueTypes.FILE) return files.getOrDefault(value, shortened(value));
+        if (field.type() instanceof PeopleType<?>) return value;
         if (field != Fields.RELEASE_RUNNING_ORDER) return field.shown(value);
         int tracks = value.split(" ").length;
         return tracks == 1 ? "1 track" : tracks + " tracks";

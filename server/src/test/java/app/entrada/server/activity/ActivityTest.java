@@ -10,6 +10,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
@@ -144,6 +146,21 @@ class ActivityTest {
                                 Map.of())
                         .status())
                 .isEqualTo(409);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "writers | Joss Amberley: CA 60.00/60.00 | Joss Amberley: CA 40.00/40.00",
+                "credits | Joss Amberley: guitar | Joss Amberley: guitar, vocals"
+            })
+    void what_became_different_is_seen_before_and_after(String key, String before, String after) {
+        write(1, key, before);
+        write(1, key, after);
+        JsonNode fact = sittings("").get(0).at("/deeds/0/facts/0");
+        assertThat(fact.path("before").asString()).contains(before);
+        assertThat(fact.path("after").asString()).contains(after);
     }
 
     @Test
