@@ -13,9 +13,12 @@ export function useOfRelease<T extends object>(look: (id: number) => Promise<{ d
   const problem = ref<string | null>(null)
   const id = () => release.view!.head.id
 
+  let asked = 0
   async function load() {
+    const mine = ++asked
     try {
-      view.value = await got(look(id()))
+      const answer = await got(look(id()))
+      if (mine === asked) view.value = answer
     } catch (failure) {
       problem.value = (failure as Error).message
     }
@@ -23,7 +26,10 @@ export function useOfRelease<T extends object>(look: (id: number) => Promise<{ d
   /** Changes something there; the answer is the view as it is then. */
   async function change(way: (id: number) => Promise<{ data?: T }>) {
     try {
-      view.value = await got(way(id()))
+      const answer = await got(way(id()))
+      // what was asked for before it was done comes too late
+      asked++
+      view.value = answer
       problem.value = null
       await release.refresh()
     } catch (failure) {

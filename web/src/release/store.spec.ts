@@ -157,6 +157,45 @@ describe('The release that is open', () => {
     await flushPromises()
     expect(gets()).toBe(before + 2)
   })
+  it('keeps an edit though what was asked for before it is answered behind it', async () => {
+    let late!: (value: unknown) => void
+    const answers: unknown[] = [view('one', 1), new Promise((resolve) => (late = resolve)), view('two', 2)]
+    const { release, gets } = await opened({
+      'GET /api/releases/7': () => answers.shift(),
+      'POST /api/releases/7/changes': delta('one', 'two', 'Almanack'),
+    })
+    // a master was measured, say
+    void release.refresh()
+    await eventually(() => expect(gets()).toBe(2))
+    await release.write(title(release, 1), 'Almanack', 'Title of track 1')
+    await flushPromises()
+    expect(title(release, 1).value).toBe('Almanack')
+    answers[0] = { ...view('two', 2), rows: [row(0, 'Tidewrack Almanac'), row(1, 'Almanack'), row(2, 'Measured')] }
+    late(view('one', 1))
+    await eventually(() => expect(title(release, 2).value).toBe('Measured'))
+    expect(title(release, 1).value).toBe('Almanack')
+    expect(gets()).toBe(3)
+  })
+  it('shows the answer to what was asked last, in whatever order they come', async () => {
+    const waiting: ((value: unknown) => void)[] = []
+    let first = true
+    const { release } = await opened({
+      'GET /api/releases/7': () => {
+        if (!first) return new Promise((resolve) => waiting.push(resolve))
+        first = false
+        return view('one', 1)
+      },
+    })
+    void release.refresh()
+    void release.refresh()
+    await eventually(() => expect(waiting).toHaveLength(2))
+    const measured = (says: string) => ({ ...view('one', 1), rows: [row(0, says), row(1, says), row(2, says)] })
+    waiting[1]!(measured('later'))
+    await flushPromises()
+    waiting[0]!(measured('earlier'))
+    await flushPromises()
+    expect(title(release, 1).value).toBe('later')
+  })
   it('says that a release is gone', async () => {
     server({ 'GET /api/releases/9': new Refused(404, 'not-found', 'There is no such release.') })
     const release = useReleaseStore()

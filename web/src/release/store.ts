@@ -81,11 +81,23 @@ export const useReleaseStore = defineStore('release', () => {
     void edits.resume()
   }
 
-  async function refresh() {
+  let asks = 0
+  /** The last question that was answered: an answer to an earlier one comes too late. */
+  let answered = 0
+  function refresh(): Promise<void> {
+    return look(true)
+  }
+  /** @param askAgain whether what is older than what is shown is asked for once more; after a restore it is all there is */
+  async function look(askAgain: boolean): Promise<void> {
     const asked = id
+    const turn = ++asks
     try {
       const fresh = await got(api.GET('/api/releases/{id}', { params: { path: { id: asked } } }))
-      if (asked === id) view.value = fresh
+      if (asked !== id || turn < answered) return
+      // an edit was answered meanwhile: what was read before it must not hide it
+      if (askAgain && view.value && fresh.revision < view.value.revision) return await look(false)
+      answered = turn
+      view.value = fresh
     } catch (failure) {
       if (failure instanceof Problem && failure.status === 404) missing.value = true
       else problem.value = (failure as Error).message
