@@ -12,6 +12,9 @@ import org.springframework.web.bind.annotation.RestController;
 /** The label's own facts and the prefixes of its blocks. */
 @RestController
 class LabelController {
+    private static final int LONGEST_NAME = 200;
+    private static final int LONGEST_PREFIX = 12;
+
     private final CodeBook codes;
 
     LabelController(CodeBook codes) {
@@ -29,16 +32,28 @@ class LabelController {
             throw Problem.input("name", "The label needs a name.").with("field", "name");
         try {
             codes.label(new LabelProfile(
-                    typed.name().strip(),
+                    bounded("name", "A label’s name", typed.name().strip(), LONGEST_NAME),
                     plain(typed.isrcPrefix()),
                     plain(typed.barcodePrefix()),
-                    plain(typed.cataloguePrefix()),
-                    typed.publisher() == null ? "" : typed.publisher().strip(),
+                    bounded("cataloguePrefix", "A catalogue prefix", plain(typed.cataloguePrefix()), LONGEST_PREFIX),
+                    bounded(
+                            "publisher",
+                            "A publisher’s name",
+                            typed.publisher() == null ? "" : typed.publisher().strip(),
+                            LONGEST_NAME),
                     societyId(typed.societyId())));
         } catch (MalformedCode wrong) {
             throw Problem.input("malformed-code", wrong.getMessage()).with("field", wrong.kind());
         }
         return codes.label();
+    }
+
+    private static String bounded(String field, String what, String text, int longest) {
+        if (text.length() > longest)
+            throw Problem.input(
+                            "too-long", "%s has at most %d characters. Nothing was changed.".formatted(what, longest))
+                    .with("field", field);
+        return text;
     }
 
     private static String societyId(String typed) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.server.Client;
 import app.entrada.server.RunningServer;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -14,6 +15,8 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 
 @ExtendWith(RunningServer.class)
@@ -228,5 +231,22 @@ class CodeBookTest {
                         "NW"));
         assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.json().path("detail").asString()).contains("two letters and three letters or digits");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"name, 200", "publisher, 200", "cataloguePrefix, 12"})
+    void what_is_too_long_for_the_label_is_refused_with_its_place_and_limit(String field, int longest) {
+        Client manager = RunningServer.signedIn("manager");
+        JsonNode before = manager.get("/api/label").json();
+        Map<String, Object> typed = new HashMap<>();
+        for (String each : List.of("name", "isrcPrefix", "barcodePrefix", "cataloguePrefix", "publisher", "societyId"))
+            typed.put(each, before.path(each).asString());
+        typed.put(field, "W".repeat(longest + 1));
+        Client.Answer answer = manager.put("/api/label", typed);
+        assertThat(answer.status()).as(answer.text()).isEqualTo(422);
+        assertThat(answer.json().path("field").asString()).isEqualTo(field);
+        assertThat(answer.json().path("detail").asString())
+                .contains("at most %d characters. Nothing was changed.".formatted(longest));
+        assertThat(manager.get("/api/label").json()).isEqualTo(before);
     }
 }
