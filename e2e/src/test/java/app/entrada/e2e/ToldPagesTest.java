@@ -31,6 +31,8 @@ class ToldPagesTest extends InTheBrowser {
             other.go(entrada.address() + "/releases");
             other.see("ul b", "Told Water");
             other.seeNoLonger("[role=status]", "looked over");
+            // covers of the list may still be on their way
+            other.seePictures();
             asked(other);
             asked(browser);
             browser.cell("0.title", "Told Water at Night");
