@@ -15,7 +15,6 @@ import org.jspecify.annotations.Nullable;
  * @param moves what is to be done, the most urgent first
  * @param ahead its dates that have not passed
  * @param rows its rows in the catalogue, its own first
- * @param named ids of the destinations that it names; null when it names none and goes to the usual ones
  * @param turnsOn the first day on which something of this is different, though nothing is changed; null for never
  */
 public record KeptRelease(
@@ -24,7 +23,6 @@ public record KeptRelease(
         List<MoveView> moves,
         List<DateAhead> ahead,
         List<CatalogueRow> rows,
-        @Nullable List<String> named,
         @Nullable LocalDate turnsOn) {
     /**
      * Something to do.

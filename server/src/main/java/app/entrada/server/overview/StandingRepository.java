@@ -29,7 +29,10 @@ import tools.jackson.databind.json.JsonMapper;
 /** Kept standings, and the marks of those that are to be looked at again. */
 @Repository
 class StandingRepository {
-    /** One computes at a time, of all nodes: a look that began earlier must not be stored over a later one. */
+    /**
+     * One computes at a time, of all nodes: a look that began earlier must not be stored over a later one. Whoever writes rules,
+     * recipes or the label takes it as well, by trigger.
+     */
     private static final long LOOKING_LOCK = 0x4c4f4f4b;
 
     private final JdbcClient jdbc;
@@ -142,21 +145,21 @@ class StandingRepository {
         return jdbc.sql("""
                         WITH before AS (SELECT release_id, things FROM standing WHERE release_id = ANY (:ids)),
                         kept AS (INSERT INTO standing (release_id, day, head, moves, ahead, things, weight, late_on, ahead_on, search,
-                            rows, revision, named, turns_on, looked)
+                            rows, revision, turns_on, looked)
                         SELECT id, :day, head, moves, ahead, things, weight, late_on, ahead_on, search,
-                            rows, revision, string_to_array(named, '; '), turns_on, nextval('standing_looked')
+                            rows, revision, turns_on, nextval('standing_looked')
                         FROM unnest(CAST(:ids AS bigint[]), CAST(:heads AS jsonb[]), CAST(:moves AS jsonb[]),
                             CAST(:aheads AS jsonb[]), CAST(:things AS integer[]), CAST(:weights AS integer[]),
                             CAST(:late AS date[]), CAST(:nearest AS date[]), CAST(:words AS text[]),
-                            CAST(:rows AS jsonb[]), CAST(:revisions AS integer[]), CAST(:named AS text[]),
+                            CAST(:rows AS jsonb[]), CAST(:revisions AS integer[]),
                             CAST(:turns AS date[]))
                             AS kept (id, head, moves, ahead, things, weight, late_on, ahead_on, search, rows, revision,
-                                named, turns_on)
+                                turns_on)
                         ON CONFLICT (release_id) DO UPDATE SET day = excluded.day, head = excluded.head,
                             moves = excluded.moves, ahead = excluded.ahead, things = excluded.things,
                             weight = excluded.weight, late_on = excluded.late_on, ahead_on = excluded.ahead_on,
                             search = excluded.search, rows = excluded.rows, revision = excluded.revision,
-                            named = excluded.named, turns_on = excluded.turns_on,
+                            turns_on = excluded.turns_on,
                             looked = excluded.looked
                         RETURNING release_id, looked)
                         SELECT k.release_id, k.looked, b.things FROM kept k LEFT JOIN before b USING (release_id)""")
@@ -172,7 +175,6 @@ class StandingRepository {
                 .param("words", each(releases, kept -> words(kept.head()), String[]::new))
                 .param("rows", each(releases, kept -> json.writeValueAsString(kept.rows()), String[]::new))
                 .param("revisions", each(releases, KeptRelease::revision, Integer[]::new))
-                .param("named", each(releases, StandingRepository::named, String[]::new))
                 .param("turns", each(releases, kept -> Objects.toString(kept.turnsOn(), null), String[]::new))
                 .query(StandingRepository::look)
                 .list();
@@ -198,10 +200,6 @@ class StandingRepository {
                 .filter(Objects::nonNull)
                 .min(String::compareTo)
                 .orElse(null);
-    }
-
-    private static @Nullable String named(KeptRelease kept) {
-        return kept.named() == null ? null : String.join("; ", kept.named());
     }
 
     static @Nullable String nearest(KeptRelease kept) {
@@ -338,7 +336,7 @@ class StandingRepository {
     /** What is kept of some releases. */
     List<KeptRelease> kept(Collection<Long> releases) {
         return jdbc.sql("""
-                        SELECT revision, head, moves, ahead, rows, named, turns_on FROM standing
+                        SELECT revision, head, moves, ahead, rows, turns_on FROM standing
                         WHERE release_id = ANY (?) ORDER BY release_id""")
                 .param(releases.toArray(Long[]::new))
                 .query(this::release)
@@ -352,9 +350,6 @@ class StandingRepository {
                 json.readValue(row.getString("moves"), new TypeReference<List<MoveView>>() {}),
                 json.readValue(row.getString("ahead"), new TypeReference<List<DateAhead>>() {}),
                 json.readValue(row.getString("rows"), ROWS),
-                row.getArray("named") == null
-                        ? null
-                        : List.of((String[]) row.getArray("named").getArray()),
                 row.getObject("turns_on", LocalDate.class));
     }
 

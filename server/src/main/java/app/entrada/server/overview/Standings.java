@@ -8,7 +8,6 @@ import app.entrada.core.check.profile.Profile;
 import app.entrada.core.check.rules.Place;
 import app.entrada.core.desk.NextMoves;
 import app.entrada.core.field.Fields;
-import app.entrada.core.field.value.Terms;
 import app.entrada.core.release.Release;
 import app.entrada.core.sound.AudioFacts;
 import app.entrada.server.checks.CheckService;
@@ -188,10 +187,6 @@ public class Standings {
                             .toList(),
                     ahead,
                     rows(each, check.findings()),
-                    release.facts()
-                            .get(Fields.RELEASE_DESTINATIONS)
-                            .map(Terms::list)
-                            .orElse(null),
                     turnsOn(release, check, ahead)));
         }
         return fresh;

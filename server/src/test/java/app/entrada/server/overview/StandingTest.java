@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.demo.large.LargeCatalogue;
 import app.entrada.server.Client;
+import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.demo.LargeDemo;
@@ -11,12 +12,16 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -79,7 +84,10 @@ class StandingTest {
 
     private static void keptIsFresh() {
         settle();
-        assertThat(kept.kept(ids())).hasSizeGreaterThanOrEqualTo(RELEASES).isEqualTo(standings.fresh(ids()));
+        List<KeptRelease> fresh = standings.fresh(ids());
+        List<KeptRelease> now = kept.kept(ids());
+        assertThat(now).hasSizeGreaterThanOrEqualTo(RELEASES).hasSameSizeAs(fresh);
+        for (int i = 0; i < now.size(); i++) assertThat(now.get(i)).isEqualTo(fresh.get(i));
     }
 
     /** One who sits at a desk and changes this and that. */
@@ -367,6 +375,54 @@ class StandingTest {
             assertThat(kept.kept(List.of(one)))
                     .isEqualTo(node.getBean(Standings.class).fresh(List.of(one)));
         }
+    }
+
+    /**
+     * The look has read the rules of before and is not stored yet; what is kept of the release does not name the destination
+     * either. It waits for a lock of the test, whoever writes the rules for the look or for nothing.
+     */
+    @Test
+    void rules_that_are_written_while_a_release_is_looked_at_are_looked_at_too() throws Exception {
+        JsonNode one = manager.begin("single", "Looked At Meanwhile");
+        settle();
+        CompletableFuture<Integer> look;
+        CompletableFuture<Void> rules;
+        try (Connection holding = DriverManager.getConnection(
+                        RunningServer.setting(settings, "spring.datasource.url"),
+                        RunningServer.setting(settings, "spring.datasource.username"),
+                        RunningServer.setting(settings, "spring.datasource.password"));
+                Statement statement = holding.createStatement()) {
+            holding.setAutoCommit(false);
+            statement.execute("LOCK TABLE standing IN SHARE MODE");
+            manager.destinations(Client.id(one), "ferrous-lane");
+            look = CompletableFuture.supplyAsync(() -> standings.look(50));
+            ReadyRelease.until(() -> waiting("relation = 'standing'::regclass"), () -> "no look is stored");
+            rules = CompletableFuture.runAsync(() -> rules("ferrous-lane", TODAY.plusDays(4), 9));
+            ReadyRelease.until(
+                    () -> rules.isDone() || waitsInTurn(), () -> "the rules are neither written nor do they wait");
+            holding.rollback();
+        }
+        rules.get();
+        look.get();
+        keptIsFresh();
+        assertThat(jdbc.sql("SELECT turns_on FROM standing WHERE release_id = ?")
+                        .param(Client.id(one))
+                        .query(LocalDate.class)
+                        .single())
+                .isEqualTo(TODAY.plusDays(4));
+    }
+
+    /** Whether a writer waits for the look's turn, beside looks that wait for one another. */
+    private static boolean waitsInTurn() {
+        return jdbc.sql("""
+                        SELECT EXISTS (SELECT FROM pg_stat_activity WHERE datname = current_database()
+                            AND wait_event_type = 'Lock' AND wait_event = 'advisory' AND query LIKE '%profile%')""").query(Boolean.class).single();
+    }
+
+    private static boolean waiting(String what) {
+        return jdbc.sql("SELECT EXISTS (SELECT FROM pg_locks WHERE NOT granted AND " + what + ")")
+                .query(Boolean.class)
+                .single();
     }
 
     private static long looked(long release) {
