@@ -55,6 +55,14 @@ describe('what a screen shows of the server', () => {
     await flushPromises()
     expect(shown.text()).toBe('the later one')
   })
+  it('of a deed that answered with it is not replaced by what was asked for before', async () => {
+    const waiting: ((says: string) => void)[] = []
+    const { shown, got } = screen(() => new Promise<string>((answer) => waiting.push(answer)))
+    got.take('as it is now')
+    waiting[0]!('as it was before')
+    await flushPromises()
+    expect(shown.text()).toBe('as it is now')
+  })
   it('is asked for again when what it depends on is different', async () => {
     const revision = ref(1)
     const { shown } = screen(async () => `revision ${revision.value}`, { when: revision })

@@ -23,6 +23,7 @@ export function useLoad<T>(
   value: Ref<T | null>
   problem: Ref<string>
   load: () => Promise<void>
+  take: (answer: T) => void
   attempt: (deed: () => Promise<unknown>) => Promise<boolean>
 } {
   const value = ref(null) as Ref<T | null>
@@ -40,6 +41,11 @@ export function useLoad<T>(
     }
   }
   let asked = 0
+  /** Shows what came in answer to a deed: what was asked for before it was done comes too late. */
+  function take(answer: T) {
+    asked++
+    value.value = answer
+  }
   const load = async () => {
     const mine = ++asked
     await attempt(async () => {
@@ -61,5 +67,5 @@ export function useLoad<T>(
   onMounted(load)
   onUnmounted(() => (later.cancel(), stops.forEach((stop) => stop())))
   if (again.when) watch(again.when, load)
-  return { value, problem, load, attempt }
+  return { value, problem, load, take, attempt }
 }

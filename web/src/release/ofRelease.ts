@@ -1,5 +1,6 @@
-import { onMounted, ref, watch } from 'vue'
+import { watch } from 'vue'
 import { got } from '../api/client'
+import { useLoad } from '../kit/useLoad'
 import { useReleaseStore } from './store'
 
 /**
@@ -9,34 +10,15 @@ import { useReleaseStore } from './store'
  */
 export function useOfRelease<T extends object>(look: (id: number) => Promise<{ data?: T }>) {
   const release = useReleaseStore()
-  const view = ref<T | null>(null)
-  const problem = ref<string | null>(null)
   const id = () => release.view!.head.id
+  const { value: view, problem, load, take, attempt } = useLoad<T>(() => got(look(id())))
 
-  let asked = 0
-  async function load() {
-    const mine = ++asked
-    try {
-      const answer = await got(look(id()))
-      if (mine === asked) view.value = answer
-    } catch (failure) {
-      problem.value = (failure as Error).message
-    }
-  }
   /** Changes something there; the answer is the view as it is then. */
-  async function change(way: (id: number) => Promise<{ data?: T }>) {
-    try {
-      const answer = await got(way(id()))
-      // what was asked for before it was done comes too late
-      asked++
-      view.value = answer
-      problem.value = null
+  const change = (way: (id: number) => Promise<{ data?: T }>) =>
+    attempt(async () => {
+      take(await got(way(id())))
       await release.refresh()
-    } catch (failure) {
-      problem.value = (failure as Error).message
-    }
-  }
-  onMounted(load)
+    })
   watch(
     () => release.view?.revision,
     (revision) => revision !== (view.value as { revision?: number } | null)?.revision && void load(),

@@ -46,7 +46,7 @@ async function make(wanted: Wanted) {
 
 <template>
   <div class="artwork">
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!view" v-show="!problem" class="quiet" role="status">Loading the front cover…</p>
     <div v-else-if="view.state === 'none'" class="empty">
       <h2>No front cover yet</h2>

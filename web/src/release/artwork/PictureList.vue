@@ -36,7 +36,7 @@ const of = (event: Event) => (event.target as HTMLSelectElement).value
 <template>
   <section v-if="view?.pictures.length" aria-label="Pictures">
     <h3>Pictures</h3>
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <ul>
       <li v-for="picture in view.pictures" :key="picture.sha256">
         <img :src="`/api/files/${picture.sha256}/picture?side=80`" alt="" />

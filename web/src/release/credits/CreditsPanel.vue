@@ -55,7 +55,7 @@ const onAll = computed(() => {
     :class="{ pulling }"
     @keydown="keys"
   >
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!view" v-show="!problem" class="quiet pad" role="status">Loading credits…</p>
     <p v-else-if="!columns.length" class="quiet pad">No tracks yet. Add them in the Sheet.</p>
     <div v-else class="scroll">

@@ -66,7 +66,7 @@ const withdraw = (findings: string[]) =>
 
 <template>
   <div class="readiness">
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!view" v-show="!problem" class="quiet" role="status">Checking every destination…</p>
     <template v-else>
       <header>

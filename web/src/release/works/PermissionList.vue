@@ -28,7 +28,7 @@ function say(line: PermissionLine, document: number, party: string) {
   <section v-if="view?.lines.length" aria-label="Permissions">
     <h2>Permissions</h2>
     <p class="quiet">A document alone is not a permission: choose which original it covers and who gives it.</p>
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <div v-for="line in view.lines" :key="key(line)" class="line">
       <span class="what">
         <b>{{ line.needed.title }}</b>

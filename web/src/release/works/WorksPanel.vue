@@ -50,7 +50,7 @@ async function equal(works: WorkCard[]) {
 
 <template>
   <div class="works">
-    <ErrorNote :says="problem" @close="problem = null" />
+    <ErrorNote :says="problem" @close="problem = ''" />
     <p v-if="!view" v-show="!problem" class="quiet" role="status">Loading works…</p>
     <p v-else-if="!view.works.length" class="quiet">No tracks yet, so there are no works. Add tracks in the Sheet.</p>
     <template v-else>

@@ -312,10 +312,9 @@ class ActivityRepository {
      */
     private @Nullable String shown(Field<?> field, @Nullable String value, Map<String, String> files) {
         if (value == null) return null;
-        if (field == Fields.RELEASE_DESTINATIONS) return profiles.named(value);
         if (field.type() == ValueTypes.FILE) return files.getOrDefault(value, shortened(value));
         if (field.type() instanceof PeopleType<?>) return value;
-        if (field != Fields.RELEASE_RUNNING_ORDER) return field.shown(value);
+        if (field != Fields.RELEASE_RUNNING_ORDER) return profiles.shown(field, value);
         int tracks = value.split(" ").length;
         return tracks == 1 ? "1 track" : tracks + " tracks";
     }
@@ -329,17 +328,7 @@ class ActivityRepository {
         Set<Ref> refs = changes.stream().map(LoggedChange::ref).collect(Collectors.toSet());
         Map<Ref, List<WhereShown.At>> shown =
                 places.of(refs).stream().collect(Collectors.groupingBy(WhereShown.At::ref));
-        Map<Long, String> people = new HashMap<>();
-        jdbc.sql("SELECT id, name FROM party WHERE id = ANY (:ids)")
-                .param(
-                        "ids",
-                        refs.stream()
-                                .filter(ref -> ref.entity() == Entity.PARTY)
-                                .map(Ref::id)
-                                .toArray(Long[]::new))
-                .query(row -> {
-                    people.put(row.getLong("id"), row.getString("name"));
-                });
+        Map<Ref, String> people = places.names(refs);
         Map<LoggedChange, String> where = new HashMap<>();
         for (LoggedChange change : changes) {
             long release = releases.getOrDefault(change.batch, 0L);
@@ -351,8 +340,7 @@ class ActivityRepository {
             List<String> words = new ArrayList<>(List.of(change.field.name()));
             here.filter(at -> at.track() > 0).ifPresent(at -> words.add("track " + at.track()));
             here.filter(at -> at.releaseId() != release).ifPresent(at -> words.add(at.release()));
-            if (people.containsKey(change.ref.id()) && change.ref.entity() == Entity.PARTY)
-                words.add(requireNonNull(people.get(change.ref.id())));
+            if (people.containsKey(change.ref)) words.add(requireNonNull(people.get(change.ref)));
             where.put(change, String.join(", ", words));
         }
         return where;

@@ -2,7 +2,6 @@ package app.entrada.server.catalogue;
 
 import app.entrada.core.catalogue.CatalogueColumn;
 import app.entrada.core.catalogue.CatalogueSubject;
-import app.entrada.core.field.Entity;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.value.PeopleType;
 import app.entrada.core.field.value.Terms;
@@ -226,9 +225,9 @@ class SpellingFamilies {
     private Planned people(List<Change> batch) {
         bounded(batch);
         Map<Ref, WhereShown.At> where = new HashMap<>();
-        for (WhereShown.At at : shown.of(batch.stream().map(Change::target).collect(Collectors.toSet())))
-            where.putIfAbsent(at.ref(), at);
-        Map<Long, String> names = names(batch);
+        Set<Ref> targets = batch.stream().map(Change::target).collect(Collectors.toSet());
+        for (WhereShown.At at : shown.of(targets)) where.putIfAbsent(at.ref(), at);
+        Map<Ref, String> names = shown.names(targets);
         List<ChangedPlace> places = new ArrayList<>();
         Set<Long> releases = new LinkedHashSet<>();
         for (Change change : batch) {
@@ -238,30 +237,13 @@ class SpellingFamilies {
             List<String> after = lines(change, change.after());
             places.add(new ChangedPlace(
                     at == null ? null : at.releaseId(),
-                    at == null ? names.get(change.target().id()) : at.release(),
+                    at == null ? names.get(change.target()) : at.release(),
                     at == null ? 0 : at.track(),
                     change.field(),
                     text(before, after),
                     text(after, before)));
         }
         return new Planned(batch, places, releases.size(), delivered(releases));
-    }
-
-    /** Names of those of whom something is changed. */
-    private Map<Long, String> names(List<Change> batch) {
-        Map<Long, String> names = new HashMap<>();
-        jdbc.sql("SELECT id, name FROM party WHERE id = ANY (:ids)")
-                .param(
-                        "ids",
-                        batch.stream()
-                                .map(Change::target)
-                                .filter(target -> target.entity() == Entity.PARTY)
-                                .map(Ref::id)
-                                .toArray(Long[]::new))
-                .query(row -> {
-                    names.put(row.getLong("id"), row.getString("name"));
-                });
-        return names;
     }
 
     /** Entries of a list, else the whole of it. */

@@ -2,6 +2,7 @@ package app.entrada.server.context;
 
 import app.entrada.core.check.profile.Caption;
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.Terms;
 import app.entrada.core.release.Release;
@@ -225,13 +226,10 @@ public class ProfileRepository {
                     .update();
     }
 
-    /**
-     * Destinations of a release for reading, by name; one that is not there any more by its id.
-     *
-     * @param ids canonical text of {@link Fields#RELEASE_DESTINATIONS}
-     */
-    public String named(String ids) {
-        return Terms.parse(ids).list().stream()
+    /** A fact for reading: destinations by name, one that is not there any more by its id; all else as its field says it. */
+    public String shown(Field<?> field, String text) {
+        if (field != Fields.RELEASE_DESTINATIONS) return field.shown(text);
+        return Terms.parse(text).list().stream()
                 .map(id -> find(id).map(Profile::name).orElse(id))
                 .collect(Collectors.joining(", "));
     }

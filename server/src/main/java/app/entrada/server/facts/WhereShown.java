@@ -3,11 +3,13 @@ package app.entrada.server.facts;
 import app.entrada.core.field.Entity;
 import app.entrada.core.release.Ref;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
-/** On which releases and tracks things are shown. */
+/** On which releases and tracks things are shown, and people by name. */
 @Component
 public class WhereShown {
     private final JdbcClient jdbc;
@@ -50,6 +52,17 @@ public class WhereShown {
                         row.getString("title"),
                         row.getInt("number")))
                 .list();
+    }
+
+    /** Names of the people among some things. */
+    public Map<Ref, String> names(Set<Ref> refs) {
+        return jdbc
+                .sql("SELECT id, name FROM party WHERE id = ANY (:people)")
+                .param("people", ids(refs, Entity.PARTY))
+                .query((row, n) -> Map.entry(new Ref(Entity.PARTY, row.getLong("id")), row.getString("name")))
+                .list()
+                .stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
     }
 
     private static Long[] ids(Set<Ref> refs, Entity entity) {

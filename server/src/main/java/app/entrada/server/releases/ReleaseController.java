@@ -170,10 +170,7 @@ class ReleaseController {
                         template.name(),
                         template.facts().entrySet().stream()
                                 .map(fact -> new TemplateFact(
-                                        fact.getKey().name(),
-                                        fact.getKey() == Fields.RELEASE_DESTINATIONS
-                                                ? profiles.named(fact.getValue())
-                                                : fact.getKey().shown(fact.getValue())))
+                                        fact.getKey().name(), profiles.shown(fact.getKey(), fact.getValue())))
                                 .toList()))
                 .toList();
     }
