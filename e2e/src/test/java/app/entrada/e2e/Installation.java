@@ -84,6 +84,8 @@ final class Installation {
         // a preview of 30 s can still be cut out of it
         builder.environment().put("ENTRADA_DEMO_LONGEST", "31s");
         builder.environment().put("ENTRADA_DEMO_BACK_CATALOGUE", String.valueOf(whole));
+        // it ends before it pays to compile what it runs a second time
+        builder.environment().put("ENTRADA_JAVA_OPTIONS", "-XX:TieredStopAtLevel=1");
         if (data.equals("large")) builder.environment().put("ENTRADA_DEMO_RELEASES", String.valueOf(RELEASES));
         if (!watched) builder.environment().put("ENTRADA_NO_WATCH", "1");
         Process process = builder.start();

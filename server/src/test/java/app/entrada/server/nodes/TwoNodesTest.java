@@ -337,15 +337,7 @@ class TwoNodesTest {
     private static long send(Client at, long release, String destination) {
         Client.Answer answer = at.post(
                 "/api/releases/" + release + "/deliveries",
-                Map.of(
-                        "destination",
-                        destination,
-                        "declaresRights",
-                        true,
-                        "password",
-                        RunningServer.PASSWORD,
-                        "terms",
-                        Map.of("price", 400)));
+                Map.of("destination", destination, "declaresRights", true, "password", RunningServer.PASSWORD));
         assertThat(answer.status()).as(answer.text()).isEqualTo(200);
         return answer.json().path(0).path("id").asLong();
     }
