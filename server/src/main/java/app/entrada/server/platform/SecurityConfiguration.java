@@ -17,6 +17,7 @@ import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.AnonymousAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter;
@@ -48,7 +49,8 @@ class SecurityConfiguration {
     }
 
     @Bean
-    SecurityFilterChain security(HttpSecurity http, SecurityContextRepository contexts, JsonMapper json)
+    SecurityFilterChain security(
+            HttpSecurity http, SecurityContextRepository contexts, JsonMapper json, Settings settings)
             throws Exception {
         return http.authorizeHttpRequests(requests -> {
                     requests.requestMatchers(HttpMethod.GET, "/api/session", "/actuator/health/**")
@@ -60,13 +62,14 @@ class SecurityConfiguration {
                     open(Routes.EDITORS, requests, url -> url.hasAnyRole("MANAGER", "ASSISTANT"));
                     for (HttpMethod reading : List.of(HttpMethod.GET, HttpMethod.HEAD)) {
                         requests.requestMatchers(reading, "/api/**").hasAnyRole("MANAGER", "ASSISTANT", "READER");
-                        requests.requestMatchers(reading, "/actuator/metrics/**")
-                                .hasRole("MANAGER");
+                        requests.requestMatchers(reading, "/actuator/metrics/**", "/actuator/prometheus")
+                                .hasAnyAuthority("ROLE_MANAGER", MetricsToken.READS_METRICS);
                         requests.requestMatchers(reading, "/actuator/**").denyAll();
                         requests.requestMatchers(reading, "/**").permitAll();
                     }
                     requests.anyRequest().denyAll();
                 })
+                .addFilterBefore(new MetricsToken(settings.metricsToken()), AnonymousAuthenticationFilter.class)
                 .csrf(csrf -> csrf.spa().ignoringRequestMatchers("/api/callbacks/*"))
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .requestCache(cache -> cache.disable())

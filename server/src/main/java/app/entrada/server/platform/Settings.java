@@ -17,6 +17,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param demoReleases how many releases are invented beside the small catalogue of the demo; 0 for none
  * @param demoBackCatalogue whether the demo has its ten winters of older releases, too
  * @param passwordMemory how much memory it takes to try a password, in KiB
+ * @param metricsToken what a program that reads the metrics shows; empty for none
  * @param today ISO date that stands for today, or empty
  * @param standinsUrl address under which the simulated destinations listen, or empty
  * @param standinsSecret what their tokens are made of
@@ -38,6 +39,7 @@ public record Settings(
         int demoReleases,
         boolean demoBackCatalogue,
         int passwordMemory,
+        String metricsToken,
         String today,
         String standinsUrl,
         String standinsSecret,

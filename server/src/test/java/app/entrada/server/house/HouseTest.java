@@ -16,7 +16,9 @@ import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -242,6 +244,47 @@ class HouseTest {
                         .single())
                 .isZero();
         jdbc.sql("DELETE FROM house_finding").update();
+    }
+
+    @Test
+    void a_program_reads_the_metrics_with_its_token_and_nothing_else() {
+        String token = "paddle-7-sluice-41-quay";
+        List<String> own = new ArrayList<>(RunningServer.nothingYet());
+        own.add("--entrada.metrics-token=" + token);
+        try (var watched = RunningServer.with(own)) {
+            RunningServer.manager(watched);
+            Client program = RunningServer.client(watched);
+            for (String wrong : List.of("", "Bearer ", "Bearer " + token + "x", "Basic " + token, token))
+                assertThat(asks(program, "/actuator/prometheus", wrong).status())
+                        .as(wrong)
+                        .isEqualTo(401);
+            String shown = "Bearer " + token;
+            Client.Answer read = asks(program, "/actuator/prometheus", shown);
+            assertThat(read.status()).isEqualTo(200);
+            assertThat(read.text())
+                    .containsPattern("(?m)^entrada_room_free_bytes [1-9]")
+                    .containsPattern("(?m)^entrada_deliveries_waiting 0")
+                    .containsPattern("(?m)^hikaricp_connections_active\\{")
+                    .doesNotContain(token);
+            assertThat(asks(program, "/actuator/metrics/entrada.room.free", shown)
+                            .status())
+                    .isEqualTo(200);
+            assertThat(read.headers().getOrDefault("set-cookie", List.of()))
+                    .as("no session is begun")
+                    .noneMatch(cookie -> cookie.startsWith("entrada="));
+            for (String more : List.of("/api/releases", "/api/accounts", "/actuator/env", "/api/house"))
+                assertThat(asks(program, more, shown).status()).as(more).isEqualTo(403);
+            // and what it was allowed holds for nobody after it
+            assertThat(program.get("/actuator/prometheus").status()).isEqualTo(401);
+        }
+        // an installation that gave no token lets nobody in with an empty one
+        assertThat(asks(RunningServer.client(server), "/actuator/prometheus", "Bearer ")
+                        .status())
+                .isEqualTo(401);
+    }
+
+    private static Client.Answer asks(Client program, String path, String authorization) {
+        return program.send("GET", path, Map.of("Authorization", authorization), new byte[0]);
     }
 
     @Test

@@ -11,6 +11,23 @@ public final class SettingsOf {
     public static Settings folder(Path var, boolean shared) {
         Duration any = Duration.ofSeconds(2);
         return new Settings(
-                var, shared, BucketSettings.NONE, "", false, "", any, 0, false, 4, "", "", "", "", "", 1_000_000, any);
+                var,
+                shared,
+                BucketSettings.NONE,
+                "",
+                false,
+                "",
+                any,
+                0,
+                false,
+                4,
+                "",
+                "",
+                "",
+                "",
+                "",
+                "",
+                1_000_000,
+                any);
     }
 }
