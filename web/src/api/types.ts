@@ -64,6 +64,7 @@ export type Ruled = Schemas['Ruled']
 export type DestinationView = Schemas['DestinationView']
 export type LabelFacts = Schemas['LabelProfile']
 export type HouseFacts = Schemas['HouseFacts']
+export type CurrencyView = Schemas['CurrencyView']
 /** A change: what was typed, or people with their shares, part by part. */
 export type Edit = Omit<Schemas['Edit'], 'after' | 'people'> & { after?: string | null; people?: PersonShare[] | null }
 export type Weight = FindingView['weight']

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-/** Where the house is, and whom others may ask. */
+/** Where the house is, whom others may ask, and what prices are in. */
 import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
-import type { HouseFacts } from '../api/types'
+import type { CurrencyView, HouseFacts } from '../api/types'
+import { useLoad } from '../kit/useLoad'
 import { useSaved } from './useSaved'
 
 const session = useSession()
@@ -12,10 +13,11 @@ const { facts, problem, saved, save } = useSaved<HouseFacts>(
   () => got(api.GET('/api/house/facts')),
   (body) => got(api.PUT('/api/house/facts', { body })),
 )
+const { value: currencies, problem: lacking } = useLoad<CurrencyView[]>(() => got(api.GET('/api/house/currencies')))
 </script>
 
 <template>
-  <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+  <p v-if="problem || lacking" class="problem" role="alert">{{ problem || lacking }}</p>
   <BForm v-if="facts" @submit.prevent="save">
     <div class="field">
       <label for="timeZone">Time zone</label>
@@ -36,6 +38,21 @@ const { facts, problem, saved, save } = useSaved<HouseFacts>(
       <label for="contact">Contact</label>
       <BFormInput id="contact" v-model="facts.contact" autocomplete="off" :disabled="session.who?.role !== 'manager'" />
       <span class="quiet">Who to ask about using the music; copied to new releases.</span>
+    </div>
+    <div class="field">
+      <label for="currency">Currency</label>
+      <select
+        id="currency"
+        v-model="facts.currency"
+        class="form-select"
+        :disabled="session.who?.role !== 'manager' || !currencies"
+      >
+        <option value="">none</option>
+        <option v-for="each in currencies" :key="each.code" :value="each.code">
+          {{ each.code }} · {{ each.name }}
+        </option>
+      </select>
+      <span class="quiet">For prices, which sync libraries ask for with each delivery.</span>
     </div>
     <BButton v-if="session.who?.role === 'manager'" type="submit" variant="primary">Save</BButton>
     <span class="saved" role="status">{{ saved }}</span>

@@ -19,7 +19,11 @@ const usual = {
   'GET /api/label': LABEL,
   'GET /api/backups': NONE,
   'GET /api/calendar': { path: null, since: null },
-  'GET /api/house/facts': { timeZone: '', contact: '' },
+  'GET /api/house/facts': { timeZone: '', contact: '', currency: '' },
+  'GET /api/house/currencies': [
+    { code: 'EUR', name: 'Euro' },
+    { code: 'SEK', name: 'Swedish Krona' },
+  ],
   'GET /api/destinations': [],
   'GET /api/templates': [] as object[],
   'GET /api/recipes': [] as object[],
@@ -93,11 +97,12 @@ describe('P1 Settings of the house', () => {
     await lines[2]!.find('button').trigger('click')
     expect(shown.find('.editor').text()).toBe('c')
   })
-  it('saves when a day begins and whom others may ask', async () => {
-    const typed = { timeZone: 'Europe/Berlin', contact: 'M. Arden, desk@ninth-weir.example' }
+  it('saves when a day begins, whom others may ask and what prices are in', async () => {
+    const typed = { timeZone: 'Europe/Berlin', contact: 'M. Arden, desk@ninth-weir.example', currency: 'SEK' }
     const { shown, posts } = await screen(SettingsScreen, { ...usual, 'PUT /api/house/facts': typed })
     await shown.find('#timeZone').setValue(typed.timeZone)
     await shown.find('#contact').setValue(typed.contact)
+    await shown.find('#currency').setValue(typed.currency)
     await shown.findAll('form')[1]!.trigger('submit')
     await flushPromises()
     expect(posts().at(-1)).toMatchObject({ method: 'PUT', path: '/api/house/facts', body: typed })

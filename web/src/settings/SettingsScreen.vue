@@ -22,7 +22,7 @@ const session = useSession()
       <LabelForm />
     </section>
     <section aria-labelledby="settings-where">
-      <h2 id="settings-where">Time zone and contact</h2>
+      <h2 id="settings-where">Time zone, contact and currency</h2>
       <HouseFactsForm />
     </section>
     <section aria-labelledby="settings-templates">

@@ -90,10 +90,28 @@ describe('S1 What is ordered, declared and signed', () => {
     const { shown: none } = await dialog([to('lumenfold', 'Lumenfold')])
     expect(none.text()).not.toContain('Price')
     none.unmount()
-    const priced = to('aldermoor', 'Aldermoor', { rights: { ...RIGHTS, prices: { min: 20, max: 5000 } } })
+    const priced = to('aldermoor', 'Aldermoor', {
+      rights: { ...RIGHTS, prices: { min: 20, max: 5000, currency: 'EUR' } },
+    })
     const { shown } = await dialog([priced])
+    expect(shown.text()).toContain('Price (EUR)')
     const price = shown.find('input[type=number]')
     expect([price.attributes('min'), price.attributes('max')]).toEqual(['20', '5000'])
+    expect(price.attributes('required')).toBeDefined()
+  })
+  it('sends nothing at a price without a currency, and says who sets it', async () => {
+    const priced = to('aldermoor', 'Aldermoor', {
+      rights: { ...RIGHTS, prices: { min: 20, max: 5000, currency: null } },
+    })
+    const { shown } = await dialog([priced])
+    await sign(shown)
+    expect(shown.find('input[type=number]').exists()).toBe(false)
+    expect(shown.text()).toContain('no currency is set. A manager sets it in Settings.')
+    expect(sealing(shown).attributes('disabled')).toBeDefined()
+    shown.unmount()
+    const { shown: down } = await dialog([priced], {}, 'takedown')
+    await sign(down)
+    expect(sealing(down).attributes('disabled')).toBeUndefined()
   })
   it('asks once more where the same was accepted already', async () => {
     const { shown } = await dialog([to('lumenfold', 'Lumenfold', { preview: preview({ accepted: true }) })])

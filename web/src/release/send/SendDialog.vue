@@ -34,6 +34,8 @@ const any = (sends: DestinationSend['sends']) => props.destinations.some((each) 
 /** The rights are those of the release, the same for every destination. */
 const rights = computed(() => props.destinations[0]!.rights)
 const prices = computed(() => props.destinations.find((each) => each.rights.prices)?.rights.prices)
+/** A price is asked, and nobody said in which currency the house asks its prices. */
+const unnamed = computed(() => props.occasion !== 'takedown' && !!prices.value && !prices.value.currency)
 const faster = computed(() => props.destinations.filter((each) => each.express))
 /** Those that have accepted the release as it is now. */
 const repeats = computed(() =>
@@ -122,16 +124,21 @@ async function send() {
         <BFormCheckbox v-if="any('track by track')" id="downloads" v-model="downloads" class="check"
           >downloads allowed</BFormCheckbox
         >
-        <label v-if="prices"
-          >Price
+        <label v-if="prices?.currency"
+          >Price ({{ prices.currency }})
           <input
             v-model="price"
             class="form-control form-control-sm"
             type="number"
-            :min="prices?.min"
-            :max="prices?.max"
+            required
+            :min="prices.min"
+            :max="prices.max"
           />
         </label>
+        <p v-else-if="unnamed" class="unnamed">
+          A price is needed, and no currency is set. A manager sets it in
+          <RouterLink to="/settings">Settings</RouterLink>.
+        </p>
         <DealTerritories v-if="any('store message')" v-model="territories" :rights="rights" />
         <label
           >First day
@@ -160,7 +167,9 @@ async function send() {
           v-if="!refused.length"
           type="submit"
           variant="primary"
-          :disabled="busy || !declares || !password || (repeats.length === props.destinations.length && !again)"
+          :disabled="
+            busy || !declares || !password || unnamed || (repeats.length === props.destinations.length && !again)
+          "
           >Seal and send</BButton
         >
       </div>
@@ -192,6 +201,11 @@ legend {
 .terms input:not([type='checkbox']),
 .terms select {
   width: 136px;
+}
+.unnamed {
+  margin: 0;
+  font-size: var(--type-note);
+  color: var(--stop);
 }
 .check {
   padding-bottom: var(--space-3);

@@ -16,6 +16,7 @@ import app.entrada.core.copy.write.Proof;
 import app.entrada.core.delivery.BagItPackage;
 import app.entrada.core.delivery.Consignment;
 import app.entrada.core.delivery.Outgoing;
+import app.entrada.core.delivery.Price;
 import app.entrada.core.delivery.kind.Composing;
 import app.entrada.core.disc.DiscImage;
 import app.entrada.core.disc.DiscLayout;
@@ -73,7 +74,10 @@ final class MessageCommand implements Callable<Integer> {
     private LocalDate today = LocalDate.now();
 
     @Option(names = "--price", description = "For destinations that license for money; whole units.")
-    private int price;
+    private int units;
+
+    @Option(names = "--currency", description = "Of the price, by ISO 4217; EUR if not given.")
+    private String currency = "EUR";
 
     @Option(names = "--address", description = "Base address of a feed's files, with a slash at the end.")
     private String address = "https://feeds.example/";
@@ -116,6 +120,19 @@ final class MessageCommand implements Callable<Integer> {
                 for (Path file : files.toList()) Files.deleteIfExists(file);
             }
             Files.deleteIfExists(work);
+        }
+    }
+
+    private Optional<Price> price() {
+        if (units == 0) return Optional.empty();
+        try {
+            return Optional.of(new Price(
+                    units,
+                    Price.currency(currency)
+                            .orElseThrow(() -> new IllegalArgumentException(
+                                    "“%s” is not a currency; expected: a code such as EUR".formatted(currency)))));
+        } catch (IllegalArgumentException wrong) {
+            throw new ParameterException(spec.commandLine(), wrong.getMessage());
         }
     }
 
@@ -164,7 +181,7 @@ final class MessageCommand implements Callable<Integer> {
                 Map.of(),
                 Map.of(),
                 Set.of(),
-                new Outgoing.Terms("public", false, false, "", "", price),
+                Outgoing.Terms.at(price()),
                 numbers,
                 series(subject.release(), profile)));
     }

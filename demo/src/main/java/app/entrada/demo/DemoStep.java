@@ -1,6 +1,8 @@
 package app.entrada.demo;
 
+import app.entrada.core.delivery.Price;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -14,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param trackFacts what was changed on it
  * @param asked what the destination wants to know, null for nothing
  * @param reviewDays how long it looks at it; 0 for its usual time
- * @param price what a licence costs there, whole euros; 0 where none is sold
+ * @param price what a licence costs there, empty where none is sold
  */
 public record DemoStep(
         String release,
@@ -25,7 +27,7 @@ public record DemoStep(
         Map<String, String> trackFacts,
         @Nullable Asked asked,
         int reviewDays,
-        int price) {
+        Optional<Price> price) {
     /**
      * A question.
      *

@@ -1,5 +1,6 @@
 package app.entrada.demo;
 
+import app.entrada.core.delivery.Price;
 import app.entrada.core.text.ShippedFolder;
 import java.io.IOException;
 import java.io.InputStream;
@@ -8,10 +9,12 @@ import java.nio.charset.StandardCharsets;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.temporal.TemporalAdjusters;
+import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -33,6 +36,8 @@ public enum Scenario {
     public static final String BARCODE_PREFIX = "952123450";
     /** Number under which the invented society knows the label. */
     public static final String SOCIETY_ID = "000000952";
+    /** Currency of its prices, by ISO 4217. */
+    public static final String CURRENCY = "EUR";
     /** The label's own publisher. */
     public static final String PUBLISHER = "Low Lock Music";
     /** Letters of catalogue numbers. */
@@ -90,7 +95,9 @@ public enum Scenario {
                         ? new DemoStep.Asked(asked.text("says"), (int) asked.number("track"), asked.text("field"))
                         : null,
                 (int) step.number("reviewDays"),
-                (int) step.number("price"));
+                step.has("price")
+                        ? Optional.of(new Price((int) step.number("price"), Currency.getInstance(CURRENCY)))
+                        : Optional.empty());
     }
 
     private static DemoRelease release(String name, Written written, LocalDate today) {

@@ -7,6 +7,8 @@ import java.util.Optional;
 
 /** An invented sync library: people listen to every cue; what they want to know they ask before they decide. */
 final class Aldermoor implements Kind {
+    private static final List<String> PAID_IN = List.of("EUR", "GBP", "SEK", "USD");
+
     @Override
     public String id() {
         return "aldermoor";
@@ -68,6 +70,9 @@ final class Aldermoor implements Kind {
             String price = cue.getOrDefault("Price", "");
             if (!price.matches("\\d{1,5}") || Integer.parseInt(price) < 20 || Integer.parseInt(price) > 5000)
                 verdict.refuse("price", "A price from 20 to 5000 is wanted.", "", number, "");
+            else if (!PAID_IN.contains(cue.getOrDefault("Currency", "")))
+                verdict.refuse(
+                        "currency", "A price is paid in %s.".formatted(String.join(", ", PAID_IN)), "", number, "");
             if (!cue.getOrDefault("One-stop", "").equals("yes"))
                 verdict.ask(
                         "“%s” is not one-stop. Who answers for the other side within two days?"

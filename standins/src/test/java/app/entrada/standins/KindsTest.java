@@ -259,27 +259,35 @@ class KindsTest {
 
     @Test
     void the_library_asks_about_cues_that_are_not_one_stop_and_refuses_thin_keywords() throws Exception {
-        String head = "File (WAV),File (MP3),Title,ISRC,Keywords,Tempo class,Samples cleared,Price,One-stop\r\n";
+        String head =
+                "File (WAV),File (MP3),Title,ISRC,Keywords,Tempo class,Samples cleared,Price,Currency,One-stop\r\n";
         String words = "a;b;c;d;e;f;g;h;i;j;k;l";
         Map<String, byte[]> files = new LinkedHashMap<>(Map.of("r/1.wav", new byte[] {1}, "r/1.mp3", new byte[] {2}));
         files.put(
                 "cues.csv",
-                text(head + "r/1.wav,r/1.mp3,Slack Water,XANW92600031," + words + ",slow,none used,400,yes\r\n"));
+                text(head + "r/1.wav,r/1.mp3,Slack Water,XANW92600031," + words + ",slow,none used,400,EUR,yes\r\n"));
         Aldermoor library = new Aldermoor();
         assertThat(codes(library.read(bag(files), List.of()))).isEmpty();
         files.put(
                 "cues.csv",
                 text(head + "r/1.wav,r/1.mp3,Slack Water,XANW92600031," + words
-                        + ",slow,none used,400,no: two owners\r\n"));
+                        + ",slow,none used,400,EUR,no: two owners\r\n"));
         assertThat(library.read(bag(files), List.of()).questions())
                 .singleElement()
                 .satisfies(asked -> {
                     assertThat(asked.says()).contains("not one-stop");
                     assertThat(asked.field()).isEqualTo("recording.splits");
                 });
-        files.put("cues.csv", text(head + "r/1.wav,r/2.mp3,Slack Water,XANW92600031,a;b,,no,5,yes\r\n"));
+        files.put("cues.csv", text(head + "r/1.wav,r/2.mp3,Slack Water,XANW92600031,a;b,,no,5,EUR,yes\r\n"));
         assertThat(codes(library.read(bag(files), List.of())))
                 .containsExactly("file", "keywords", "tempo", "samples", "price");
+        for (String currency : List.of("", "XXX", "Euro")) {
+            files.put(
+                    "cues.csv",
+                    text(head + "r/1.wav,r/1.mp3,Slack Water,XANW92600031," + words + ",slow,none used,400," + currency
+                            + ",yes\r\n"));
+            assertThat(codes(library.read(bag(files), List.of()))).as(currency).containsExactly("currency");
+        }
     }
 
     @Test

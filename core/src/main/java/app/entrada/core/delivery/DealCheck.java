@@ -12,7 +12,7 @@ import java.util.Optional;
 /**
  * Compares the terms of a delivery with the rights that the release holds. Nothing may be sealed that grants more: countries
  * that are not held, a first day before the release date, orders taken after it, a day of sending that has passed, a price
- * that the destination does not take.
+ * that the destination does not take, none where it needs one.
  */
 public final class DealCheck {
     private DealCheck() {}
@@ -42,14 +42,20 @@ public final class DealCheck {
                         "%s has passed (today is %s). Leave the day empty to send immediately."
                                 .formatted(day, today))));
         // of several destinations in one order, those that take no price are told none
-        if (terms.price() != 0)
-            profile.prices()
-                    .filter(range -> !range.holds(terms.price()))
-                    .ifPresent(range -> objections.add(new OutsideRights(
-                            "price",
-                            "The price is %d; %s accepts %d to %d."
-                                    .formatted(terms.price(), profile.name(), range.min(), range.max()))));
+        profile.prices().flatMap(range -> price(profile, range, terms.price())).ifPresent(objections::add);
         return objections;
+    }
+
+    private static Optional<OutsideRights> price(Profile profile, Profile.Prices range, Optional<Price> price) {
+        if (price.isEmpty())
+            return Optional.of(new OutsideRights(
+                    "price",
+                    "%s needs a price, from %d to %d. Enter it.".formatted(profile.name(), range.min(), range.max())));
+        return price.filter(asked -> !range.holds(asked.units()))
+                .map(asked -> new OutsideRights(
+                        "price",
+                        "The price is %s; %s accepts %d to %d."
+                                .formatted(asked, profile.name(), range.min(), range.max())));
     }
 
     private static void territories(Release release, Outgoing.Terms terms, List<OutsideRights> objections) {

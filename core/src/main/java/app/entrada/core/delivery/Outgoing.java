@@ -147,12 +147,22 @@ public record Outgoing(
      * @param express whether its faster service is ordered
      * @param territories instead of the release's, empty for those
      * @param from first day instead of the release date, empty for that
-     * @param price for receivers that license for money, whole units of currency; 0 for none
+     * @param price for receivers that license for money; empty for none
      */
     public record Terms(
-            String visibility, boolean downloads, boolean express, String territories, String from, int price) {
+            String visibility,
+            boolean downloads,
+            boolean express,
+            String territories,
+            String from,
+            Optional<Price> price) {
         /** Nothing chosen: public, not to be kept, at its usual pace. */
-        public static final Terms USUAL = new Terms("public", false, false, "", "", 0);
+        public static final Terms USUAL = new Terms("public", false, false, "", "", Optional.empty());
+
+        /** The usual ones at a price. */
+        public static Terms at(Optional<Price> price) {
+            return new Terms("public", false, false, "", "", price);
+        }
     }
 
     /** The same of another state of the facts. */

@@ -7,6 +7,7 @@ import app.entrada.core.Samples;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.field.value.Territories;
 import java.time.LocalDate;
+import java.util.Currency;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.DisplayName;
@@ -24,7 +25,13 @@ class DealCheckTest {
     }
 
     private static Outgoing.Terms terms(String territories, String from, int price) {
-        return new Outgoing.Terms("public", false, false, territories, from, price);
+        return new Outgoing.Terms(
+                "public",
+                false,
+                false,
+                territories,
+                from,
+                price == 0 ? Optional.empty() : Optional.of(new Price(price, Currency.getInstance("EUR"))));
     }
 
     private static List<DealCheck.OutsideRights> check(
@@ -36,14 +43,14 @@ class DealCheckTest {
     @MethodSource("destinations")
     void countries_outside_the_rights_are_refused_at_every_destination(Profile profile) {
         Samples held = Samples.single().with("release.territories", "worldwide except US");
-        assertThat(check(held, profile, terms("US", "", 0), Optional.empty()))
+        assertThat(check(held, profile, terms("US", "", 400), Optional.empty()))
                 .singleElement()
                 .satisfies(objection -> {
                     assertThat(objection.field()).isEqualTo("territories");
                     assertThat(objection.message())
                             .isEqualTo("The rights cover worldwide except US; the delivery would include US.");
                 });
-        assertThat(check(held, profile, terms("DE FR", "", 0), Optional.empty()))
+        assertThat(check(held, profile, terms("DE FR", "", 400), Optional.empty()))
                 .isEmpty();
     }
 
@@ -66,10 +73,10 @@ class DealCheckTest {
     @MethodSource("destinations")
     void nothing_is_on_sale_before_the_release_date(Profile profile) {
         Samples release = Samples.single().with("release.releaseDate", "2027-02-12");
-        assertThat(check(release, profile, terms("", "2027-02-11", 0), Optional.empty()))
+        assertThat(check(release, profile, terms("", "2027-02-11", 400), Optional.empty()))
                 .extracting(DealCheck.OutsideRights::message)
                 .containsExactly("The first day would be 2027-02-11; the release date is 2027-02-12.");
-        assertThat(check(release, profile, terms("", "2027-02-12", 0), Optional.empty()))
+        assertThat(check(release, profile, terms("", "2027-02-12", 400), Optional.empty()))
                 .isEmpty();
     }
 
@@ -100,8 +107,11 @@ class DealCheckTest {
                 .orElseThrow();
         assertThat(check(Samples.single(), aldermoor, terms("", "", 19), Optional.empty()))
                 .extracting(DealCheck.OutsideRights::message)
-                .containsExactly("The price is 19; Aldermoor Cues accepts 20 to 5000.");
-        for (int price : new int[] {0, 20, 5000})
+                .containsExactly("The price is 19 EUR; Aldermoor Cues accepts 20 to 5000.");
+        assertThat(check(Samples.single(), aldermoor, terms("", "", 0), Optional.empty()))
+                .extracting(DealCheck.OutsideRights::message)
+                .containsExactly("Aldermoor Cues needs a price, from 20 to 5000. Enter it.");
+        for (int price : new int[] {20, 5000})
             assertThat(check(Samples.single(), aldermoor, terms("", "", price), Optional.empty()))
                     .isEmpty();
         assertThat(Profile.read(aldermoor.yaml()).prices()).isEqualTo(aldermoor.prices());

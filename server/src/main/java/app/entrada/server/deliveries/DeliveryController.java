@@ -65,6 +65,7 @@ class DeliveryController {
     private final ContextLoader contexts;
     private final DestinationService destinations;
     private final StepsByHand steps;
+    private final TermsReader terms;
 
     DeliveryController(
             ReleaseRepository releases,
@@ -77,7 +78,9 @@ class DeliveryController {
             ProfileRepository profiles,
             ContextLoader contexts,
             DestinationService destinations,
-            StepsByHand steps) {
+            StepsByHand steps,
+            TermsReader terms) {
+        this.terms = terms;
         this.destinations = destinations;
         this.steps = steps;
         this.contexts = contexts;
@@ -152,14 +155,14 @@ class DeliveryController {
      * @param countries the same one by one, by name
      * @param earliest first day a deal may begin, null without a release date
      * @param today first day it may be sent
-     * @param prices lowest and highest price it takes, null where it takes none
+     * @param prices the price that it asks for, null where it takes none
      */
     record Rights(
             @Nullable String territories,
             List<Country> countries,
             @Nullable String earliest,
             String today,
-            Profile.@Nullable Prices prices) {}
+            TermsReader.@Nullable PriceAsked prices) {}
 
     /**
      * A delivery and what became of it.
@@ -186,15 +189,6 @@ class DeliveryController {
             List<DestinationClient.Reason> reasons,
             List<DeliveryRepository.Returned> documents) {}
 
-    /** What a sender chooses; what is not said is as usual. */
-    record TermsTyped(
-            @Nullable String visibility,
-            @Nullable Boolean downloads,
-            @Nullable Boolean express,
-            @Nullable String territories,
-            @Nullable String from,
-            @Nullable Integer price) {}
-
     /**
      * An order to send.
      *
@@ -208,7 +202,7 @@ class DeliveryController {
             @Nullable String occasion,
             boolean declaresRights,
             String password,
-            @Nullable TermsTyped terms,
+            TermsReader.@Nullable TermsTyped terms,
             @Nullable String sendOn,
             @Nullable Boolean again) {}
 
@@ -255,7 +249,7 @@ class DeliveryController {
                         .toList());
     }
 
-    private static Rights rights(ReleaseContext subject, Profile profile) {
+    private Rights rights(ReleaseContext subject, Profile profile) {
         Release release = subject.release();
         Optional<Territories> territories = release.facts().get(Fields.RELEASE_TERRITORIES);
         return new Rights(
@@ -266,7 +260,7 @@ class DeliveryController {
                         .toList(),
                 release.facts().text(Fields.RELEASE_DATE),
                 subject.today().toString(),
-                profile.prices().orElse(null));
+                terms.asked(profile));
     }
 
     private DeliveryView view(Delivery delivery) {
@@ -360,7 +354,7 @@ class DeliveryController {
             throw Problem.input("destination", "Choose a destination.").with("field", "destination");
         DeliveryService.Order ordered = new DeliveryService.Order(
                 occasion(order.occasion()),
-                terms(order.terms()),
+                terms.read(order.terms()),
                 sendOn(order.sendOn()),
                 Boolean.TRUE.equals(order.again()));
         List<Outcome> outcomes = new ArrayList<>();
@@ -373,34 +367,6 @@ class DeliveryController {
                 outcomes.add(new Outcome(destination, null, problem.getMessage()));
             }
         return outcomes;
-    }
-
-    private static Outgoing.Terms terms(@Nullable TermsTyped typed) {
-        if (typed == null) return Outgoing.Terms.USUAL;
-        String visibility = typed.visibility() == null ? "public" : typed.visibility();
-        if (!visibility.matches("public|private"))
-            throw Problem.input("visibility", "Visibility must be public or private.")
-                    .with("field", "visibility");
-        String territories =
-                typed.territories() == null ? "" : typed.territories().strip();
-        String from = typed.from() == null ? "" : typed.from().strip();
-        int price = typed.price() == null ? 0 : typed.price();
-        if (price < 0 || price > 1_000_000)
-            throw Problem.input("price", "A price is a whole number up to one million.")
-                    .with("field", "price");
-        try {
-            if (!territories.isEmpty()) Territories.parse(territories);
-            if (!from.isEmpty()) LocalDate.parse(from);
-        } catch (DateTimeParseException | IllegalArgumentException wrong) {
-            throw Problem.input("terms", Objects.toString(wrong.getMessage(), ""));
-        }
-        return new Outgoing.Terms(
-                visibility,
-                Boolean.TRUE.equals(typed.downloads()),
-                Boolean.TRUE.equals(typed.express()),
-                territories,
-                from,
-                price);
     }
 
     private @Nullable Instant sendOn(@Nullable String day) {

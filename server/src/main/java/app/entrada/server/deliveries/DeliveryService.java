@@ -401,6 +401,12 @@ public class DeliveryService {
         }
     }
 
+    /** At which price it goes, in words; nothing where none is asked. */
+    private static String price(Profile profile, Order order) {
+        if (order.occasion() == Outgoing.Occasion.TAKEDOWN || profile.prices().isEmpty()) return "";
+        return order.terms().price().map(price -> " at " + price).orElse("");
+    }
+
     /** Seals what was composed, if the release and its copies are still what it was composed from. */
     private boolean seal(Composed composed, Profile profile, Order order, Account account) {
         long releaseId = composed.of.release().id();
@@ -423,8 +429,8 @@ public class DeliveryService {
                 composed.id,
                 releaseId,
                 composed.contents,
-                "Sealed: %s, %d files with their checksums."
-                        .formatted(order.occasion().label(), composed.contents.size()));
+                "Sealed: %s%s, %d files with their checksums."
+                        .formatted(order.occasion().label(), price(profile, order), composed.contents.size()));
         deliveries.facts(composed.id, DeliveryDifference.facts(composed.of.context()));
         codes.left(release);
         if (way.byItself())

@@ -11,6 +11,8 @@ import app.entrada.server.accounts.Role;
 import app.entrada.server.connections.DestinationService;
 import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.facts.CodeBook;
+import app.entrada.server.facts.HouseFacts;
+import app.entrada.server.facts.HouseFactsRepository;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Settings;
 import java.util.List;
@@ -36,6 +38,7 @@ class DemoData implements ApplicationRunner {
 
     private final AccountService accounts;
     private final CodeBook codes;
+    private final HouseFactsRepository house;
     private final DestinationService destinations;
     private final ProfileRepository profiles;
     private final DemoMaker maker;
@@ -47,6 +50,7 @@ class DemoData implements ApplicationRunner {
     DemoData(
             AccountService accounts,
             CodeBook codes,
+            HouseFactsRepository house,
             DestinationService destinations,
             ProfileRepository profiles,
             DemoMaker maker,
@@ -56,6 +60,7 @@ class DemoData implements ApplicationRunner {
             Settings settings) {
         this.accounts = accounts;
         this.codes = codes;
+        this.house = house;
         this.destinations = destinations;
         this.profiles = profiles;
         this.maker = maker;
@@ -105,6 +110,7 @@ class DemoData implements ApplicationRunner {
                 Scenario.CATALOGUE_PREFIX,
                 Scenario.PUBLISHER,
                 Scenario.SOCIETY_ID));
+        house.save(new HouseFacts("", "", Scenario.CURRENCY));
         List<DemoRelease> wanted = Scenario.FRONT.releases(profiles.today());
         for (DemoRelease release : wanted) maker.make(release, manager);
         maker.people(Scenario.FRONT, manager);

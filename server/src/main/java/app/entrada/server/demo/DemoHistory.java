@@ -155,7 +155,7 @@ class DemoHistory {
                 step.to(),
                 new DeliveryService.Order(
                         step.takedown() ? Outgoing.Occasion.TAKEDOWN : Outgoing.Occasion.FULL,
-                        new Outgoing.Terms("public", false, false, "", "", step.price()),
+                        Outgoing.Terms.at(step.price()),
                         null,
                         false),
                 manager);

@@ -1,5 +1,6 @@
 package app.entrada.server.facts;
 
+import app.entrada.core.delivery.Price;
 import app.entrada.core.field.Fields;
 import app.entrada.core.text.MalformedValue;
 import app.entrada.server.accounts.For;
@@ -7,6 +8,8 @@ import app.entrada.server.accounts.Role;
 import app.entrada.server.platform.HouseClock;
 import app.entrada.server.platform.Problem;
 import java.time.ZoneId;
+import java.util.Currency;
+import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -24,8 +27,9 @@ public class HouseFactsRepository {
 
     /** As it is now. */
     public HouseFacts now() {
-        return jdbc.sql("SELECT time_zone, contact FROM house")
-                .query((row, n) -> new HouseFacts(row.getString("time_zone"), row.getString("contact")))
+        return jdbc.sql("SELECT time_zone, contact, currency FROM house")
+                .query((row, n) ->
+                        new HouseFacts(row.getString("time_zone"), row.getString("contact"), row.getString("currency")))
                 .single();
     }
 
@@ -39,10 +43,12 @@ public class HouseFactsRepository {
                             "“%s” is not a valid time zone; expected: one such as Europe/Berlin, or nothing for the server’s."
                                     .formatted(zone))
                     .with("field", "timeZone");
-        jdbc.sql("UPDATE house SET time_zone = ?, contact = ?")
+        jdbc.sql("UPDATE house SET time_zone = ?, contact = ?, currency = ?")
                 .params(
                         zone,
-                        contact(typed.contact() == null ? "" : typed.contact().strip()))
+                        contact(typed.contact() == null ? "" : typed.contact().strip()),
+                        currency(
+                                typed.currency() == null ? "" : typed.currency().strip()))
                 .update();
         setClock();
         return now();
@@ -58,6 +64,21 @@ public class HouseFactsRepository {
         } catch (MalformedValue wrong) {
             throw Problem.input("contact", wrong.getMessage()).with("field", "contact");
         }
+    }
+
+    private static String currency(String typed) {
+        if (!typed.isEmpty() && Price.currency(typed).isEmpty())
+            throw Problem.input(
+                            "currency",
+                            "“%s” is not a currency that is paid in; expected: a code such as EUR, or nothing."
+                                    .formatted(typed))
+                    .with("field", "currency");
+        return typed;
+    }
+
+    /** In which currency prices are asked; empty while none is named. */
+    public Optional<Currency> currency() {
+        return Price.currency(now().currency());
     }
 
     void setClock() {

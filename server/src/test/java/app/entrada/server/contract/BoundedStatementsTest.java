@@ -109,6 +109,7 @@ class BoundedStatementsTest {
                 "/api/backups",
                 "/api/house",
                 "/api/house/facts",
+                "/api/house/currencies",
                 "/api/account",
                 "/api/accounts",
                 "/api/accounts/log",

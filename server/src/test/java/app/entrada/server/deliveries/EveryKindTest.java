@@ -63,6 +63,7 @@ class EveryKindTest {
         standins = new Standins(Files.createTempDirectory("standins"), SECRET);
         standins.start(0);
         manager = RunningServer.signedIn("manager");
+        pricesIn("EUR");
         for (String each : ALL) {
             manager.put(
                     "/api/destinations/" + each + "/secret",
@@ -83,6 +84,10 @@ class EveryKindTest {
     @AfterAll
     static void end() {
         standins.stop();
+    }
+
+    private static void pricesIn(String currency) {
+        manager.put("/api/house/facts", Map.of("timeZone", "", "contact", "", "currency", currency));
     }
 
     private static String address(String destination) {
@@ -425,6 +430,46 @@ class EveryKindTest {
             assertThat(past.status()).as(past.text()).isEqualTo(422);
         } finally {
             manager.write(manager.get("/api/releases/" + release).json(), 0, "territories", before);
+        }
+    }
+
+    @Test
+    void a_price_goes_out_in_the_currency_of_the_house_and_none_without_one() {
+        assertThat(destination("aldermoor").path("rights").path("prices").toString())
+                .isEqualTo("{\"min\":20,\"max\":5000,\"currency\":\"EUR\"}");
+        assertThat(destination("lumenfold").path("rights").path("prices").isNull())
+                .isTrue();
+        Client.Answer unpriced = sending("aldermoor", Map.of("terms", Map.of()));
+        assertThat(unpriced.problem()).isEqualTo("not-ready");
+        assertThat(unpriced.json().path("detail").asString())
+                .contains("Aldermoor Cues needs a price, from 20 to 5000. Enter it.");
+        pricesIn("");
+        try {
+            Client.Answer unnamed = sending("aldermoor", Map.of());
+            assertThat(unnamed.problem()).isEqualTo("currency-missing");
+            assertThat(destination("aldermoor")
+                            .path("rights")
+                            .path("prices")
+                            .path("currency")
+                            .isNull())
+                    .isTrue();
+        } finally {
+            pricesIn("SEK");
+        }
+        try {
+            long id = send("aldermoor");
+            JsonNode sealed = delivery("aldermoor", id);
+            assertThat(sealed.path("events").path(0).path("says").asString())
+                    .startsWith("Sealed: delivery at 400 SEK, ");
+            assertThat(manager.get("/api/releases/" + release + "/deliveries/" + id + "/sealed?path=cues.csv")
+                            .json()
+                            .path("text")
+                            .asString())
+                    .contains("Price,Currency,Contact")
+                    .contains(",400,SEK,");
+            await(id, "accepted");
+        } finally {
+            pricesIn("EUR");
         }
     }
 

@@ -59,6 +59,24 @@ class HouseFactsTest {
     }
 
     @Test
+    void prices_are_in_the_currency_that_the_house_names() {
+        List<String> own = new ArrayList<>(RunningServer.nothingYet());
+        try (var server = RunningServer.with(own)) {
+            Client manager = RunningServer.manager(server);
+            assertThat(manager.get(PATH).json().path("currency").asString()).isEmpty();
+            assertThat(manager.get("/api/house/currencies").text())
+                    .contains("{\"code\":\"EUR\",\"name\":\"Euro\"}")
+                    .doesNotContain("XXX", "DEM");
+            for (String none : List.of("Euro", "eur", "XXX", "DEM", "E".repeat(100_000)))
+                assertThat(manager.put(PATH, Map.of("timeZone", "", "contact", "", "currency", none))
+                                .problem())
+                        .isEqualTo("currency");
+            manager.put(PATH, Map.of("timeZone", "", "contact", "", "currency", "SEK"));
+            assertThat(manager.get(PATH).json().path("currency").asString()).isEqualTo("SEK");
+        }
+    }
+
+    @Test
     void what_is_no_time_zone_and_no_contact_is_refused_and_nothing_is_changed() {
         Client manager = RunningServer.signedIn("manager");
         for (String zone : List.of("Berlin", "GMT+25", "../etc", "europe/berlin"))

@@ -2,6 +2,7 @@ package app.entrada.core.delivery.kind;
 
 import app.entrada.core.delivery.DocumentParts;
 import app.entrada.core.delivery.Outgoing;
+import app.entrada.core.delivery.Price;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.RightsLine;
 import app.entrada.core.field.value.Writer;
@@ -9,7 +10,9 @@ import app.entrada.core.release.Track;
 import app.entrada.core.text.Delimited;
 import app.entrada.core.work.OneStop;
 import java.util.ArrayList;
+import java.util.Currency;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -39,6 +42,7 @@ final class CueTable {
             "Samples cleared",
             "Loop",
             "Price",
+            "Currency",
             "Contact");
 
     private CueTable() {}
@@ -53,6 +57,7 @@ final class CueTable {
     private static List<String> line(Outgoing out, Track track) {
         OneStop verdict =
                 OneStop.of(out.release(), track, out.label().name(), out.label().publisher());
+        Optional<Price> price = out.terms().price();
         List<Writer> writers = track.recording().work().writers();
         return List.of(
                 uri(out.sound().get(track.id())),
@@ -93,7 +98,8 @@ final class CueTable {
                 verdict.yes() ? "yes" : "no: " + String.join("; ", verdict.reasons()),
                 out.samplesCleared(track).map(cleared -> cleared ? "yes" : "no").orElse("none used"),
                 "no",
-                out.terms().price() == 0 ? "" : String.valueOf(out.terms().price()),
+                price.map(Price::units).map(String::valueOf).orElse(""),
+                price.map(Price::currency).map(Currency::getCurrencyCode).orElse(""),
                 DocumentParts.text(out, Fields.RELEASE_CONTACT));
     }
 

@@ -7,6 +7,7 @@ import app.entrada.core.Samples;
 import app.entrada.core.check.profile.Profile;
 import app.entrada.core.delivery.Consignment;
 import app.entrada.core.delivery.Outgoing;
+import app.entrada.core.delivery.Price;
 import app.entrada.core.disc.CdText;
 import app.entrada.core.release.Release;
 import app.entrada.core.text.Delimited;
@@ -15,9 +16,11 @@ import com.rometools.rome.io.SyndFeedInput;
 import java.io.ByteArrayInputStream;
 import java.io.StringReader;
 import java.util.Base64;
+import java.util.Currency;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -94,14 +97,15 @@ class ComposingTest {
 
     @Test
     void a_sync_library_gets_what_a_supervisor_searches_by() throws Exception {
-        Outgoing.Terms terms = new Outgoing.Terms("public", false, false, "", "", 450);
+        Outgoing.Terms terms = Outgoing.Terms.at(Optional.of(new Price(450, Currency.getInstance("EUR"))));
         assertThat(firstLine(document(Sent.of(rich(), "aldermoor").by(terms))))
                 .containsEntry("Vocals", "yes")
                 .containsEntry("Tempo class", "slow")
                 .containsEntry("Moods", "calm")
                 .containsEntry("Keywords", "water; quiet")
                 .containsEntry("Samples cleared", "none used")
-                .containsEntry("Price", "450");
+                .containsEntry("Price", "450")
+                .containsEntry("Currency", "EUR");
     }
 
     @Test
@@ -183,7 +187,7 @@ class ComposingTest {
     @Test
     void a_host_is_told_what_the_sender_chose() {
         JsonMapper json = new JsonMapper();
-        Outgoing.Terms terms = new Outgoing.Terms("private", true, false, "", "2027-03-05", 0);
+        Outgoing.Terms terms = new Outgoing.Terms("private", true, false, "", "2027-03-05", Optional.empty());
         JsonNode entry = json.readTree(document(Sent.of(rich(), "pebblewave").by(terms)));
         assertThat(entry.path("visibility").asString()).isEqualTo("private");
         assertThat(entry.path("downloads").asBoolean()).isTrue();
