@@ -26,7 +26,7 @@ function lacks(of: DestinationView) {
         <th>Destination</th>
         <th>Delivery method</th>
         <th>Address</th>
-        <th><span class="visually-hidden">What is missing</span></th>
+        <th><span class="hidden-text">What is missing</span></th>
       </tr>
     </thead>
     <tbody>

@@ -24,6 +24,10 @@ class AccessibleTest {
                 axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']}).then(
                     (result) => done(result.violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.html).join(' | '))))""");
         assertThat((List<?>) found).as(view).isEmpty();
+        // what scrolls does so within the frame; text for readers alone must not make the page longer than the window
+        assertThat(browser.script("return document.documentElement.scrollHeight - window.innerHeight"))
+                .as("%s: pixels beyond the window", view)
+                .isEqualTo(0L);
     }
 
     @Test
