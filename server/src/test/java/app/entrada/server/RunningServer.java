@@ -16,7 +16,7 @@ import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 
-/** The real server against a real PostgreSQL, started once for all tests of a run. */
+/** The real server against a real PostgreSQL, started once for all tests of a process. */
 public final class RunningServer implements BeforeAllCallback {
     /** Password of all accounts of the tests. */
     public static final String PASSWORD = "weir-and-quay";
