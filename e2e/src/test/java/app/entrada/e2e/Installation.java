@@ -23,7 +23,7 @@ final class Installation {
     /** Invented releases of a large one: a tenth of what it has in earnest. */
     static final int RELEASES = 400;
 
-    /** Deliveries wait for an answer each, and other tests run beside. */
+    /** Deliveries wait for an answer each, and other tests run beside; a large one is made before its first page. */
     private static final Duration LONGEST_MAKING = Duration.ofMinutes(8);
 
     private final Path var;
@@ -89,7 +89,7 @@ final class Installation {
         if (data.equals("large")) builder.environment().put("ENTRADA_DEMO_RELEASES", String.valueOf(RELEASES));
         if (!watched) builder.environment().put("ENTRADA_NO_WATCH", "1");
         Process process = builder.start();
-        boolean ended = process.waitFor(240, TimeUnit.SECONDS);
+        boolean ended = process.waitFor(LONGEST_MAKING.toMinutes(), TimeUnit.MINUTES);
         String text = Files.readString(said);
         Files.delete(said);
         if (!ended || process.exitValue() != 0)
