@@ -141,7 +141,7 @@ class ArtworkController {
         Sha256 cover = release.facts().get(Fields.RELEASE_COVER).orElse(null);
         if (cover == null) return nothing(release, "none", null);
         FileIndex.StoredFile entry = files.find(cover).orElseThrow(() -> Problem.missing("picture"));
-        if (!entry.measured()) return nothing(release, "measuring", cover.hex());
+        if (entry.measuring()) return nothing(release, "measuring", cover.hex());
         if (entry.picture().isEmpty()) return nothing(release, "damaged", cover.hex());
         PictureFacts facts = entry.picture().get();
         return new ArtworkView(
@@ -213,8 +213,9 @@ class ArtworkController {
         byte[] jpeg = made(release, wanted);
         try {
             FileStore.Stored stored = store.receive(new ByteArrayInputStream(jpeg), MOST_BYTES);
-            if (files.enter(stored))
-                measuring.measure(files.find(stored.sha256()).orElseThrow(), 0);
+            files.enter(stored);
+            FileIndex.StoredFile entry = files.find(stored.sha256()).orElseThrow();
+            if (!entry.measured()) measuring.measure(entry, 0);
             Change change = new Change(
                     new Ref(Entity.RELEASE, id),
                     Fields.RELEASE_COVER,

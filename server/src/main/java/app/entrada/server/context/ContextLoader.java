@@ -113,9 +113,11 @@ public class ContextLoader {
             for (Sha256 file : release.files()) if (entries.containsKey(file)) placed.put(file, entries.get(file));
             Map<Sha256, AudioFacts> audio = new HashMap<>();
             Map<Sha256, PictureFacts> pictures = new HashMap<>();
+            Map<Sha256, String> unread = new HashMap<>();
             placed.forEach((sha256, entry) -> {
                 entry.audio().ifPresent(facts -> audio.put(sha256, facts));
                 entry.picture().ifPresent(facts -> pictures.put(sha256, facts));
+                entry.unread().ifPresent(why -> unread.put(sha256, why));
             });
             List<Attachment> attachments = new ArrayList<>(LooseFiles.attachments(release, received));
             attachments.addAll(permitted.getOrDefault(release.id(), List.of()));
@@ -135,7 +137,8 @@ public class ContextLoader {
                             loose.soundFiles(release, without, known))
                     .withPeople(named)
                     .withAttachments(attachments)
-                    .withObjections(objections);
+                    .withObjections(objections)
+                    .withUnread(unread);
             loaded.add(new LoadedRelease(
                     context.withCopies(states.of(context, copied, profiles.meantBy(release))),
                     placed,

@@ -39,6 +39,6 @@ public record LoadedRelease(
 
     /** Whether the cover or a master is still being measured: nothing is planned from what is not known yet. */
     public boolean measuring() {
-        return files.values().stream().anyMatch(entry -> !entry.measured());
+        return files.values().stream().anyMatch(FileIndex.StoredFile::measuring);
     }
 }

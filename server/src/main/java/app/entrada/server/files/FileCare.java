@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -48,15 +49,25 @@ public class FileCare implements Work {
     private final JdbcClient jdbc;
     private final Announcer announcer;
     private final Background background;
+    private final ApplicationEventPublisher events;
     private final Cache<Sha256, Look> whole =
             Caffeine.newBuilder().maximumSize(50_000).expireAfterWrite(TRUSTED).build();
 
-    FileCare(FileStore store, JdbcClient jdbc, Announcer announcer, @Lazy Background background) {
+    FileCare(
+            FileStore store,
+            JdbcClient jdbc,
+            Announcer announcer,
+            @Lazy Background background,
+            ApplicationEventPublisher events) {
+        this.events = events;
         this.store = store;
         this.jdbc = jdbc;
         this.announcer = announcer;
         this.background = background;
     }
+
+    /** A file that was damaged is whole again where it is kept, without having come in again. */
+    public record Healed(Sha256 sha256) {}
 
     private record Look(long bytes, Instant written, Object key) {}
 
@@ -77,6 +88,8 @@ public class FileCare implements Work {
             now = look(file);
             if (!ChecksumList.sum(file).equals(sha256)) throw damaged(sha256, DAMAGED);
         }
+        // one that was written to meanwhile may have been noted as damaged by another who read it later
+        if (!now.equals(look(file))) return whole(sha256);
         whole.put(sha256, now);
         noteWhole(sha256);
         return file;
@@ -135,6 +148,7 @@ public class FileCare implements Work {
                 .param("file", sha256.hex())
                 .update();
         if (changed == 0) return;
+        if (damage == null) events.publishEvent(new Healed(sha256));
         jdbc.sql("""
                         SELECT id FROM release WHERE cover = :file
                         UNION SELECT t.release_id FROM track t JOIN recording r ON r.id = t.recording_id WHERE r.master = :file""")

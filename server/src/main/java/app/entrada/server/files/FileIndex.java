@@ -52,7 +52,17 @@ public class FileIndex {
             boolean compared,
             Optional<AudioFacts> audio,
             Optional<PictureFacts> picture,
-            Optional<String> problem) {}
+            Optional<String> problem) {
+        /** Whether it is to be measured yet, and can be: one that is damaged waits for the same file to come again. */
+        public boolean measuring() {
+            return !measured && problem.isEmpty();
+        }
+
+        /** Why nothing is known of what it holds, of a sound file or picture that cannot be measured. */
+        public Optional<String> unread() {
+            return kind.isMeasured() && audio.isEmpty() && picture.isEmpty() ? problem : Optional.empty();
+        }
+    }
 
     /** What a file is, by its first bytes; its name and declared type are not asked. */
     public static FileKind kind(byte[] head) {
@@ -160,7 +170,7 @@ public class FileIndex {
                 });
         if (!unread.isEmpty())
             jdbc.sql("""
-                            SELECT sha256, bytes, kind, measured, compared, audio, picture, coalesce(damage, problem) AS problem, damage, revision
+                            SELECT sha256, bytes, kind, measured, compared, audio, picture, problem, damage, revision
                             FROM file
                             WHERE sha256 = ANY (:wanted)""")
                     .param("wanted", unread.toArray(String[]::new))
@@ -174,9 +184,12 @@ public class FileIndex {
     }
 
     private StoredFile entry(ResultSet row) throws SQLException {
+        Optional<String> problem = Optional.ofNullable(row.getString("problem"));
         String audio = row.getString("audio");
         String picture = row.getString("picture");
-        String damage = row.getString("damage");
+        String damage = Optional.ofNullable(row.getString("damage"))
+                .map("it %s"::formatted)
+                .orElse(null);
         return new StoredFile(
                 new Sha256(row.getString("sha256")),
                 row.getLong("bytes"),
@@ -189,6 +202,6 @@ public class FileIndex {
                 Optional.ofNullable(picture)
                         .map(text -> json.readValue(text, PictureFacts.class))
                         .map(facts -> damage == null ? facts : facts.with(damage)),
-                Optional.ofNullable(row.getString("problem")));
+                Optional.ofNullable(damage).or(() -> problem));
     }
 }

@@ -121,7 +121,7 @@ class IntakeService {
                     entry.kind(),
                     row.belongs,
                     entry.bytes(),
-                    entry.measured(),
+                    !entry.measuring(),
                     row.belongs.isEmpty() ? FileDescription.saysBesideTime(entry) : row.belongs,
                     entry.audio().map(AudioFacts::time).orElse(null),
                     sound
@@ -189,8 +189,9 @@ class IntakeService {
     private Heap heap(List<Sha256> chosen) {
         List<WaitingFile> rows = rows(chosen);
         Map<Sha256, FileIndex.StoredFile> entries = files.find(chosen);
-        long waiting =
-                entries.values().stream().filter(entry -> !entry.measured()).count();
+        long waiting = entries.values().stream()
+                .filter(FileIndex.StoredFile::measuring)
+                .count();
         if (waiting > 0)
             throw Problem.conflict(
                     "still-measuring",

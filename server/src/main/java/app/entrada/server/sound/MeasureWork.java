@@ -7,6 +7,7 @@ import app.entrada.core.picture.TextReader;
 import app.entrada.core.sound.SoundDecoder;
 import app.entrada.core.text.Sha256;
 import app.entrada.media.Tesseract;
+import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.FileKind;
 import app.entrada.server.files.FileStore;
@@ -17,6 +18,7 @@ import app.entrada.server.platform.Settings;
 import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Objects;
@@ -25,7 +27,10 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
-/** Measures received files in the background. Doing it twice gives the same. */
+/**
+ * Measures received files in the background. Doing it twice gives the same. Nothing is noted of bytes that are not those
+ * received: such a file waits, unmeasured, for the same file to come again.
+ */
 @Component
 public class MeasureWork implements Work {
     private static final Logger LOG = LoggerFactory.getLogger(MeasureWork.class);
@@ -38,6 +43,7 @@ public class MeasureWork implements Work {
     private static final long BETWEEN_REPORTS = 8 << 20;
 
     private final FileStore store;
+    private final FileCare care;
     private final FileIndex files;
     private final JobBoard board;
     private final Prints prints;
@@ -47,6 +53,7 @@ public class MeasureWork implements Work {
 
     MeasureWork(
             FileStore store,
+            FileCare care,
             FileIndex files,
             JobBoard board,
             Heard heard,
@@ -55,6 +62,7 @@ public class MeasureWork implements Work {
             Settings settings) {
         this.settings = settings;
         this.store = store;
+        this.care = care;
         this.files = files;
         this.board = board;
         this.heard = heard;
@@ -98,6 +106,7 @@ public class MeasureWork implements Work {
         try {
             if (entry.kind() == FileKind.PICTURE) {
                 PictureFacts picture = PictureMeasuring.measure(path, entry.sha256(), words);
+                if (!isWhole(entry.sha256())) return;
                 files.measured(
                         entry.sha256(),
                         null,
@@ -112,6 +121,11 @@ public class MeasureWork implements Work {
                     board.progress(job, bytes);
                 }
             });
+            if (!analysis.facts().fileSha256().equals(entry.sha256())) {
+                if (isWhole(entry.sha256()))
+                    throw new UncheckedIOException(new IOException("the file was replaced while it was measured"));
+                return;
+            }
             if (analysis.print().isPresent()) {
                 files.heard(
                         entry.sha256(),
@@ -127,19 +141,28 @@ public class MeasureWork implements Work {
                             .findFirst()
                             .map(fault -> fault.what())
                             .orElse(null));
-        } catch (java.nio.file.FileSystemException disk) {
-            throw new UncheckedIOException(disk);
+        } catch (FileSystemException disk) {
+            if (isWhole(entry.sha256())) throw new UncheckedIOException(disk);
         } catch (SoundDecoder.Ended outside) {
             LOG.warn("{} could not be decoded: {}", entry.sha256(), outside.getMessage());
             if (!last) throw new UncheckedIOException(outside);
             files.measured(entry.sha256(), null, null, DECODER_ENDED);
         } catch (IOException unreadable) {
+            if (!isWhole(entry.sha256())) return;
             files.measured(entry.sha256(), null, null, Objects.toString(unreadable.getMessage(), "it cannot be read"));
         } catch (OutOfMemoryError full) {
             // the file asks for more than there is: that is a finding about the file, and the work goes on
             LOG.warn("{} needs more memory than there is", entry.sha256());
             files.measured(
                     entry.sha256(), null, null, "the file needs more memory than is available; ask for a smaller one");
+        }
+    }
+
+    private boolean isWhole(Sha256 sha256) {
+        try {
+            return care.isWhole(sha256);
+        } catch (IOException disk) {
+            throw new UncheckedIOException(disk);
         }
     }
 }

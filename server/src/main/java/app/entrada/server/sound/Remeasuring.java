@@ -1,6 +1,7 @@
 package app.entrada.server.sound;
 
 import app.entrada.media.Ffmpeg;
+import app.entrada.server.files.FileCare;
 import app.entrada.server.jobs.Background;
 import app.entrada.server.jobs.JobBoard;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -35,6 +36,12 @@ class Remeasuring {
                 .param("ended", MeasureWork.DECODER_ENDED)
                 .param("decoder", Ffmpeg.installed())
                 .update();
+        unmeasured();
+    }
+
+    /** One that was damaged may have been so before it was measured. */
+    @EventListener(FileCare.Healed.class)
+    void unmeasured() {
         jdbc.sql("""
                         SELECT sha256, bytes FROM file f WHERE NOT measured AND kind IN ('audio', 'picture')
                         AND NOT EXISTS (SELECT 1 FROM scheduled_tasks s WHERE s.task_name = 'measure'

@@ -164,7 +164,7 @@ public class ReleaseViews {
     }
 
     private static ReleaseView.CoverView cover(FileIndex.StoredFile entry) {
-        return new ReleaseView.CoverView(entry.sha256().hex(), entry.problem().orElse(null), entry.measured());
+        return new ReleaseView.CoverView(entry.sha256().hex(), entry.problem().orElse(null), !entry.measuring());
     }
 
     /** One column a key: the track's facts first, then those that only a release has; structure is no column. */
@@ -240,7 +240,7 @@ public class ReleaseViews {
         FileIndex.StoredFile entry = requireNonNull(placed.get(file.get()));
         if (entry.audio().isEmpty())
             return new ReleaseView.MasterView(
-                    entry.measured() ? "damaged" : "measuring", file.get().hex(), null, 0, null, null, List.of());
+                    entry.measuring() ? "measuring" : "damaged", file.get().hex(), null, 0, null, null, List.of());
         AudioFacts audio = entry.audio().get();
         return new ReleaseView.MasterView(
                 audio.faults().isEmpty() ? "whole" : "damaged",

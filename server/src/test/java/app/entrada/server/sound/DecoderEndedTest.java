@@ -13,6 +13,7 @@ import app.entrada.media.Ffmpeg;
 import app.entrada.server.Client;
 import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;
+import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.jobs.JobBoard;
@@ -76,6 +77,7 @@ class DecoderEndedTest {
     private void measure(int failedBefore, SoundDecoder decoder) {
         MeasureWork work = new MeasureWork(
                 RunningServer.bean(FileStore.class),
+                RunningServer.bean(FileCare.class),
                 files,
                 RunningServer.bean(JobBoard.class),
                 RunningServer.bean(Heard.class),

@@ -275,13 +275,9 @@ final class ArtworkRules {
     /** It decodes. */
     private static Stream<Observation> artworkDamaged(ReleaseContext s, Params p) {
         return s
-                .cover()
-                .filter(cover -> !cover.faults().isEmpty())
-                .map(cover -> Observation.at(
-                        s,
-                        Fields.RELEASE_COVER,
-                        "The front cover cannot be used: %s.",
-                        cover.faults().get(0)))
+                .fact(Fields.RELEASE_COVER)
+                .flatMap(s::fault)
+                .map(fault -> Observation.at(s, Fields.RELEASE_COVER, "The front cover cannot be used: %s.", fault))
                 .stream();
     }
 

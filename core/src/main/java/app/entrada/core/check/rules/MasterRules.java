@@ -177,17 +177,17 @@ final class MasterRules {
                         p.number("max"))));
     }
 
-    /** The walk through the file found it whole. */
+    /** The file is what was received, and the walk through it found it whole. */
     private static Stream<Observation> audioDamaged(ReleaseContext s, Params p) {
-        return s.masters((track, master) -> master.faults().isEmpty()
-                ? Optional.empty()
-                : Optional.of(Observation.at(
+        return s.tracks(track -> track.master()
+                .flatMap(s::fault)
+                .map(fault -> Observation.at(
                         s,
                         track,
                         Fields.RECORDING_MASTER,
                         "The master of %s is damaged: %s. Ask for the file again.",
                         s.name(track),
-                        master.faults().get(0).what())));
+                        fault)));
     }
 
     /** Formats a destination takes. */

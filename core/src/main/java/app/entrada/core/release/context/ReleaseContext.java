@@ -1,5 +1,6 @@
 package app.entrada.core.release.context;
 
+import app.entrada.core.container.Fault;
 import app.entrada.core.field.Field;
 import app.entrada.core.field.Fields;
 import app.entrada.core.field.value.Origin;
@@ -30,7 +31,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * All that rules look at.
  *
- * @param audio what was measured, by file; a placed file that is absent here is still being measured
+ * @param audio what was measured, by file; a placed file that is absent here is still being measured, or cannot be
  * @param pictures likewise
  * @param today the day of the check
  * @param loose sound files that came in for this release and are on no track
@@ -38,6 +39,7 @@ import org.jspecify.annotations.Nullable;
  * @param attachments documents that came in for the release
  * @param copies copies of its masters, those of each recipe that was used
  * @param objections what destinations objected to in their newest answers
+ * @param unread why, of placed files that cannot be measured: half a sentence, by file
  * @param watch is told what rules look at, so that the next check repeats only what depends on something different
  */
 public record ReleaseContext(
@@ -52,6 +54,7 @@ public record ReleaseContext(
         List<Attachment> attachments,
         List<WrittenCopy> copies,
         List<Objection> objections,
+        Map<Sha256, String> unread,
         Consumer<Object> watch) {
     /** What a rule may look at beside the facts of the release, in so far as it can become different by itself. */
     public enum Input {
@@ -64,7 +67,8 @@ public record ReleaseContext(
         PEOPLE,
         ATTACHMENTS,
         COPIES,
-        OBJECTIONS
+        OBJECTIONS,
+        UNREAD
     }
 
     /** What the watch is told beside {@link Input#TODAY}: until the day before this one, what was asked of the day stays the answer. */
@@ -91,13 +95,26 @@ public record ReleaseContext(
                 List.of(),
                 List.of(),
                 List.of(),
+                Map.of(),
                 read -> {});
     }
 
     /** The same around another state of the release. */
     public ReleaseContext with(Release other) {
         return new ReleaseContext(
-                other, audio, pictures, elsewhere, label, today, loose, people, attachments, copies, objections, watch);
+                other,
+                audio,
+                pictures,
+                elsewhere,
+                label,
+                today,
+                loose,
+                people,
+                attachments,
+                copies,
+                objections,
+                unread,
+                watch);
     }
 
     /** The same with what is known of people, by name. */
@@ -114,25 +131,80 @@ public record ReleaseContext(
                 attachments,
                 copies,
                 objections,
+                unread,
                 watch);
     }
 
     /** The same with attachments that came in for it. */
     public ReleaseContext withAttachments(List<Attachment> some) {
         return new ReleaseContext(
-                release, audio, pictures, elsewhere, label, today, loose, people, some, copies, objections, watch);
+                release,
+                audio,
+                pictures,
+                elsewhere,
+                label,
+                today,
+                loose,
+                people,
+                some,
+                copies,
+                objections,
+                unread,
+                watch);
     }
 
     /** The same with copies that were written of its masters. */
     public ReleaseContext withCopies(List<WrittenCopy> some) {
         return new ReleaseContext(
-                release, audio, pictures, elsewhere, label, today, loose, people, attachments, some, objections, watch);
+                release,
+                audio,
+                pictures,
+                elsewhere,
+                label,
+                today,
+                loose,
+                people,
+                attachments,
+                some,
+                objections,
+                unread,
+                watch);
     }
 
     /** The same with what destinations objected to. */
     public ReleaseContext withObjections(List<Objection> some) {
         return new ReleaseContext(
-                release, audio, pictures, elsewhere, label, today, loose, people, attachments, copies, some, watch);
+                release,
+                audio,
+                pictures,
+                elsewhere,
+                label,
+                today,
+                loose,
+                people,
+                attachments,
+                copies,
+                some,
+                unread,
+                watch);
+    }
+
+    /** The same with files that cannot be measured, and why. */
+    public ReleaseContext withUnread(Map<Sha256, String> some) {
+        return new ReleaseContext(
+                release,
+                audio,
+                pictures,
+                elsewhere,
+                label,
+                today,
+                loose,
+                people,
+                attachments,
+                copies,
+                objections,
+                some,
+                watch);
     }
 
     /** The same; every field and every {@link Input} that is looked at is told to the watch. */
@@ -149,6 +221,7 @@ public record ReleaseContext(
                 attachments,
                 copies,
                 objections,
+                unread,
                 by);
     }
 
@@ -166,6 +239,7 @@ public record ReleaseContext(
             if (!attachments.equals(there.attachments)) different.add(Input.ATTACHMENTS);
             if (!copies.equals(there.copies)) different.add(Input.COPIES);
             if (!objections.equals(there.objections)) different.add(Input.OBJECTIONS);
+            if (!unread.equals(there.unread)) different.add(Input.UNREAD);
             return different;
         });
     }
@@ -257,6 +331,12 @@ public record ReleaseContext(
         return objections;
     }
 
+    @Override
+    public Map<Sha256, String> unread() {
+        watch.accept(Input.UNREAD);
+        return unread;
+    }
+
     /** What is seen on the tracks, in running order. */
     public <S> Stream<S> tracks(Function<Track, Optional<S>> look) {
         return release.tracks().stream().flatMap(track -> look.apply(track).stream());
@@ -294,6 +374,19 @@ public record ReleaseContext(
     /** What was measured of the front cover. */
     public Optional<PictureFacts> cover() {
         return release.facts().get(Fields.RELEASE_COVER).map(file -> pictures().get(file));
+    }
+
+    /**
+     * What is wrong with a file that is placed: that it cannot be measured, or the first fault that was found in it; empty for
+     * a whole one, and for one that is still being measured.
+     */
+    public Optional<String> fault(Sha256 file) {
+        String why = unread().get(file);
+        if (why != null) return Optional.of(why);
+        AudioFacts sound = audio().get(file);
+        if (sound != null) return sound.faults().stream().findFirst().map(Fault::what);
+        return Optional.ofNullable(pictures().get(file))
+                .flatMap(picture -> picture.faults().stream().findFirst());
     }
 
     /** A fact of the release. */

@@ -12,6 +12,7 @@ import app.entrada.core.Samples;
 import app.entrada.core.check.Checker;
 import app.entrada.core.check.Finding;
 import app.entrada.core.check.profile.Profile;
+import app.entrada.core.check.profile.Weight;
 import app.entrada.core.container.Fault;
 import app.entrada.core.container.SoundCodec;
 import app.entrada.core.container.SoundFormat;
@@ -439,6 +440,22 @@ class RulesTest {
         assertThat(kept.check(single().with("release.pLine", "").subject()))
                 .extracting(Finding::rule)
                 .containsExactly("p-line.missing");
+    }
+
+    @Test
+    void files_that_cannot_be_measured_stop_like_damaged_ones() {
+        ReleaseContext one = single().subject();
+        ReleaseContext unread = new ReleaseContext(
+                        one.release(), Map.of(), Map.of(), one.elsewhere(), one.label(), one.today(), List.of())
+                .withUnread(Map.of(
+                        Samples.MASTER, "it has no format block", Samples.COVER, "it is missing from the file store"));
+        assertThat(Checker.check(unread, PROFILES))
+                .filteredOn(finding -> finding.rule().endsWith(".damaged"))
+                .allMatch(finding -> finding.weight() == Weight.STOP)
+                .extracting(Finding::says)
+                .containsExactlyInAnyOrder(
+                        "The master of “Slack Water” is damaged: it has no format block. Ask for the file again.",
+                        "The front cover cannot be used: it is missing from the file store.");
     }
 
     @Test

@@ -1,0 +1,136 @@
+package app.entrada.server.sound;
+
+import static app.entrada.server.ReadyRelease.until;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.entrada.core.text.Sha256;
+import app.entrada.demo.Piece;
+import app.entrada.demo.Synthesiser;
+import app.entrada.server.Client;
+import app.entrada.server.RunningServer;
+import app.entrada.server.files.FileCare;
+import app.entrada.server.files.FileIndex;
+import app.entrada.server.files.FileStore;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.nio.file.attribute.PosixFilePermission;
+import java.util.EnumSet;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
+
+@ExtendWith(RunningServer.class)
+@DisplayName(
+        "A master that cannot be measured stops its release, and nothing is noted of bytes that are not those received")
+class UnreadMasterTest {
+    @TempDir
+    Path folder;
+
+    private final Client manager = RunningServer.signedIn("manager");
+    private final FileIndex files = RunningServer.bean(FileIndex.class);
+    private final long release = Client.id(manager.draft("single", "Rust on the Sluice"));
+
+    private Sha256 dropped(byte[] bytes) {
+        Client.Answer answer = manager.upload("/api/releases/" + release + "/files?name=master.wav", bytes);
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+        return Sha256.of(bytes);
+    }
+
+    private byte[] wav(long seed) throws IOException {
+        Path wav = folder.resolve(seed + ".wav");
+        Synthesiser.write(new Piece(seed, 96, 2, false, 1.2, Piece.Layers.BELLS, 0), wav);
+        return Files.readAllBytes(wav);
+    }
+
+    private String damaged() {
+        for (JsonNode finding : manager.get("/api/releases/" + release).json().path("findings"))
+            if (finding.path("rule").asString().equals("audio.damaged"))
+                return finding.path("weight").asString() + ": "
+                        + finding.path("says").asString();
+        return "";
+    }
+
+    private FileIndex.StoredFile entry(Sha256 file) {
+        return files.find(file).orElseThrow();
+    }
+
+    /** As when the measuring had not come to it yet. */
+    private void unmeasured(Sha256 file) {
+        until(() -> entry(file).measured(), () -> "not measured: " + entry(file));
+        RunningServer.bean(JdbcClient.class)
+                .sql("UPDATE file SET measured = false, audio = NULL, revision = revision + 1 WHERE sha256 = ?")
+                .param(file.hex())
+                .update();
+    }
+
+    private void overwrite(Sha256 file, byte[] bytes) throws IOException {
+        Path stored = RunningServer.bean(FileStore.class).path(file);
+        Files.setPosixFilePermissions(stored, EnumSet.allOf(PosixFilePermission.class));
+        Files.write(stored, bytes);
+        Files.setLastModifiedTime(stored, FileTime.fromMillis(1_000_000_000_000L));
+    }
+
+    @Test
+    void what_begins_like_sound_and_holds_none_stops() {
+        byte[] shell = new byte[400];
+        System.arraycopy("RIFF".getBytes(StandardCharsets.US_ASCII), 0, shell, 0, 4);
+        shell[4] = (byte) 0x88;
+        shell[5] = 1;
+        System.arraycopy("WAVEjunk".getBytes(StandardCharsets.US_ASCII), 0, shell, 8, 8);
+        shell[399] = (byte) System.nanoTime();
+        Sha256 file = dropped(shell);
+        until(() -> entry(file).measured(), () -> "not measured");
+        assertThat(entry(file).audio()).isEmpty();
+        assertThat(damaged())
+                .startsWith("stop: The master of “Rust on the Sluice”")
+                .contains("Ask for the file again");
+    }
+
+    @Test
+    void one_that_is_cut_off_before_it_is_measured_is_measured_when_it_comes_again() throws Exception {
+        byte[] wav = wav(System.nanoTime());
+        Sha256 file = dropped(wav);
+        unmeasured(file);
+        overwrite(file, java.util.Arrays.copyOf(wav, 30));
+        RunningServer.bean(MeasureWork.class).measure(entry(file), 0);
+        assertThat(entry(file).measured()).isFalse();
+        assertThat(damaged())
+                .isEqualTo(
+                        "stop: The master of “Rust on the Sluice” is damaged: it is damaged in the file store. Ask for the file again.");
+        dropped(wav);
+        until(() -> entry(file).audio().isPresent(), () -> "not measured after it came again: " + entry(file));
+        assertThat(damaged()).isEmpty();
+    }
+
+    @Test
+    void one_that_rusts_before_it_is_measured_is_measured_when_its_place_is_mended() throws Exception {
+        byte[] wav = wav(System.nanoTime());
+        Sha256 file = dropped(wav);
+        unmeasured(file);
+        byte[] rusted = wav.clone();
+        rusted[rusted.length / 2] ^= 1;
+        overwrite(file, rusted);
+        RunningServer.bean(MeasureWork.class).measure(entry(file), 0);
+        assertThat(entry(file).audio()).as("what was heard is not this file").isEmpty();
+        assertThat(damaged()).contains("it is damaged in the file store");
+        overwrite(file, wav);
+        assertThat(RunningServer.bean(FileCare.class).isWholeNow(file)).isTrue();
+        until(() -> entry(file).audio().isPresent(), () -> "not measured after it was mended: " + entry(file));
+        assertThat(damaged()).isEmpty();
+    }
+
+    @Test
+    void one_that_is_gone_before_it_is_measured_is_missing() throws Exception {
+        Sha256 file = dropped(wav(System.nanoTime()));
+        unmeasured(file);
+        Files.delete(RunningServer.bean(FileStore.class).path(file));
+        RunningServer.bean(MeasureWork.class).measure(entry(file), 0);
+        assertThat(damaged()).contains("it is missing from the file store");
+    }
+}
