@@ -117,9 +117,12 @@ final class Browser implements AutoCloseable {
         return (WebElement) script("""
                 const [css, text] = arguments
                 const sized = (box) => box.width > 0 && box.height > 0
-                const seen = (each) =>
-                    each.checkVisibility({ opacityProperty: true, visibilityProperty: true }) &&
-                    (each.tagName === 'OPTION' || [each, ...each.children].some((part) => sized(part.getBoundingClientRect())))
+                const seen = (each) => {
+                    // an entry of a list that is not open is no box of its own
+                    const box = each.closest('select') ?? each
+                    return box.checkVisibility({ opacityProperty: true, visibilityProperty: true }) &&
+                        [box, ...box.children].some((part) => sized(part.getBoundingClientRect()))
+                }
                 const words = (each) => (each.innerText ?? each.textContent).replace(/[\\t\\u00a0]/g, ' ').replace(/\\n+/g, '\\n')
                 return [...document.querySelectorAll(css)].find((each) => seen(each) && (!text || words(each).includes(text)))
                 """, css, text);
