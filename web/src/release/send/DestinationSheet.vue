@@ -123,7 +123,7 @@ async function lookUp() {
           :otherwise="hindrance.message"
         />
         <template v-else>
-          <Mark :weight="hindrance.cause === 'UNDER_WAY' ? 'note' : 'stop'" />
+          <Mark :weight="['UNDER_WAY', 'MEASURING'].includes(hindrance.cause) ? 'note' : 'stop'" />
           <span class="says">{{ hindrance.message }}</span>
           <template v-if="hindrance.cause === 'COPIES'">
             <span v-if="writing" role="status" class="quiet">

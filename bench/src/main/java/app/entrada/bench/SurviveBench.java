@@ -41,7 +41,7 @@ final class SurviveBench {
     private static final JsonMapper JSON = new JsonMapper();
     private static final Map<String, String> SETTINGS = Map.of(
             "ENTRADA_FIRST_PORT",
-            "8900",
+            "9800",
             "ENTRADA_DEMO_LONGEST",
             "5s",
             "ENTRADA_DEMO_BACK_CATALOGUE",

@@ -36,7 +36,10 @@ public final class Synthesiser {
 
     /** Sine of a phase in turns; negative phases are right too. */
     private static double sine(double turns) {
-        return SINE[(int) Math.floor(turns * SINE.length) & SINE.length - 1];
+        double at = turns * SINE.length;
+        // rounding down by hand: the library's own costs more than all else here until it is compiled a second time
+        int below = (int) at;
+        return SINE[(at < below ? below - 1 : below) & SINE.length - 1];
     }
 
     private static double decay(double x) {

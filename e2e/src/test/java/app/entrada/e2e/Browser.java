@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.logging.Level;
+import org.jspecify.annotations.Nullable;
 import org.openqa.selenium.By;
 import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
@@ -27,6 +28,7 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 /** A real browser as a person uses it. Everything waits for what it needs to see; nothing sleeps. */
 final class Browser implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(40);
+    private static final Duration BETWEEN_LOOKS = Duration.ofMillis(150);
 
     private final ChromeDriver driver;
 
@@ -71,19 +73,14 @@ final class Browser implements AutoCloseable {
     }
 
     private WebDriverWait patience() {
-        WebDriverWait wait = new WebDriverWait(driver, PATIENCE);
+        WebDriverWait wait = new WebDriverWait(driver, PATIENCE, BETWEEN_LOOKS);
         wait.ignoring(StaleElementReferenceException.class);
         return wait;
     }
 
     /** Waits until something of this CSS is seen. */
     WebElement see(String css) {
-        return patience()
-                .withMessage(() -> "to see " + css + "\n" + text("body"))
-                .until(d -> d.findElements(By.cssSelector(css)).stream()
-                        .filter(WebElement::isDisplayed)
-                        .findFirst()
-                        .orElse(null));
+        return see(css, "");
     }
 
     /** Waits until the text stands within something of this CSS. */
@@ -96,11 +93,7 @@ final class Browser implements AutoCloseable {
         return patience()
                 .withTimeout(Duration.ofSeconds(seconds))
                 .withMessage(() -> "to see “" + text + "” in " + css + "\n" + text("body"))
-                .until(d -> d.findElements(By.cssSelector(css)).stream()
-                        .filter(element ->
-                                element.isDisplayed() && element.getText().contains(text))
-                        .findFirst()
-                        .orElse(null));
+                .until(d -> seen(css, text));
     }
 
     /** Waits until the text stands nowhere within this CSS. */
@@ -113,9 +106,26 @@ final class Browser implements AutoCloseable {
         patience()
                 .withTimeout(Duration.ofSeconds(seconds))
                 .withMessage(() -> "to see no longer “" + text + "” in " + css)
-                .until(d -> d.findElements(By.cssSelector(css)).stream()
-                        .noneMatch(element ->
-                                element.isDisplayed() && element.getText().contains(text)));
+                .until(d -> seen(css, text) == null);
+    }
+
+    /**
+     * The first of this CSS that is seen and holds the text, null for none. One question for all of them: to ask the driver
+     * about each takes a page of many rows more time than the page itself.
+     */
+    private @Nullable WebElement seen(String css, String text) {
+        return (WebElement) script("""
+                const [css, text] = arguments
+                const sized = (box) => box.width > 0 && box.height > 0
+                const seen = (each) => {
+                    // an entry of a list that is not open is no box of its own
+                    const box = each.closest('select') ?? each
+                    return box.checkVisibility({ opacityProperty: true, visibilityProperty: true }) &&
+                        [box, ...box.children].some((part) => sized(part.getBoundingClientRect()))
+                }
+                const words = (each) => (each.innerText ?? each.textContent).replace(/[\\t\\u00a0]/g, ' ').replace(/\\n+/g, '\\n')
+                return [...document.querySelectorAll(css)].find((each) => seen(each) && (!text || words(each).includes(text)))
+                """, css, text);
     }
 
     /** The text that is there now. */

@@ -10,6 +10,8 @@ public record Hindrance(Cause cause, String message) {
     public enum Cause {
         /** Findings of the destination's rules stop it. */
         FINDINGS,
+        /** A master or the cover is measured at this moment, and what is asked of it is not answered yet. */
+        MEASURING,
         /** Copies are not written with the facts of today. */
         COPIES,
         /** The destination has no address, no secret, or nothing is sent to its kind. */

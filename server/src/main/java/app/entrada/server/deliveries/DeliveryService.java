@@ -14,7 +14,6 @@ import app.entrada.core.delivery.Outgoing;
 import app.entrada.core.delivery.kind.DeliveryDifference;
 import app.entrada.core.release.Release;
 import app.entrada.core.release.context.CopyState;
-import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.For;
 import app.entrada.server.accounts.Role;
@@ -167,7 +166,7 @@ public class DeliveryService {
         Release release = loaded.release();
         List<Delivery> before = sent.to(release.id(), profile);
         Optional<Delivery> taken = SentBefore.taken(before);
-        List<Hindrance> hindrances = new ArrayList<>(stops(loaded.context(), profile));
+        List<Hindrance> hindrances = new ArrayList<>(stops(loaded, profile));
         if (profile.sends().isEmpty()) {
             hindrances.add(new Hindrance(
                     Hindrance.Cause.CONNECTION,
@@ -239,17 +238,23 @@ public class DeliveryService {
         return clock.instant().truncatedTo(ChronoUnit.SECONDS);
     }
 
-    private List<Hindrance> stops(ReleaseContext subject, Profile profile) {
-        List<Finding> stops = Checker.check(subject, List.of(profile)).stream()
+    private static List<Hindrance> stops(LoadedRelease loaded, Profile profile) {
+        List<Hindrance> hindrances = new ArrayList<>();
+        List<Finding> stops = Checker.check(loaded.context(), List.of(profile)).stream()
                 .filter(finding -> finding.weight() == Weight.STOP)
                 .toList();
-        if (stops.isEmpty()) return List.of();
-        String first = stops.get(0).says();
-        return List.of(new Hindrance(
-                Hindrance.Cause.FINDINGS,
-                stops.size() == 1
-                        ? "One finding stops the delivery: " + first
-                        : "%d findings stop the delivery, first: %s".formatted(stops.size(), first)));
+        if (!stops.isEmpty()) {
+            String first = stops.get(0).says();
+            hindrances.add(new Hindrance(
+                    Hindrance.Cause.FINDINGS,
+                    stops.size() == 1
+                            ? "One finding stops the delivery: " + first
+                            : "%d findings stop the delivery, first: %s".formatted(stops.size(), first)));
+        }
+        if (loaded.measuring())
+            hindrances.add(new Hindrance(
+                    Hindrance.Cause.MEASURING, "A master or the cover is still being measured. Wait a moment."));
+        return hindrances;
     }
 
     private static String wanting(HandoverWay way) {
@@ -372,7 +377,7 @@ public class DeliveryService {
         DeliveryAssembler.WantedDelivery wanted = assembler.wanted(loaded, profile);
         // what was looked at first may have become different since
         boolean changed = wanted.missing() > 0
-                || !stops(loaded.context(), profile).isEmpty()
+                || !stops(loaded, profile).isEmpty()
                 || !beyondRights(release, profile, order).isEmpty();
         if (order.occasion() != Outgoing.Occasion.TAKEDOWN && changed)
             throw Problem.conflict(

@@ -18,6 +18,8 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermission;
 import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -74,6 +76,36 @@ class UnreadMasterTest {
         Files.setPosixFilePermissions(stored, EnumSet.allOf(PosixFilePermission.class));
         Files.write(stored, bytes);
         Files.setLastModifiedTime(stored, FileTime.fromMillis(1_000_000_000_000L));
+    }
+
+    private String hindrances(String destination) {
+        for (JsonNode each :
+                manager.get("/api/releases/" + release + "/deliveries").json())
+            if (each.path("id").asString().equals(destination))
+                return each.path("preview").path("hindrances").toString();
+        throw new AssertionError("no destination " + destination);
+    }
+
+    private Client.Answer sent(String destination) {
+        return manager.post(
+                "/api/releases/" + release + "/deliveries",
+                Map.of("destination", destination, "declaresRights", true, "password", RunningServer.PASSWORD));
+    }
+
+    @Test
+    void nothing_goes_out_while_it_is_not_known_what_a_master_holds() throws Exception {
+        Sha256 file = dropped(wav(System.nanoTime()));
+        assertThat(manager.destinations(release, "lumenfold; ostra").status()).isEqualTo(200);
+        unmeasured(file);
+        // a society gets no copy of the master, but its length; a store gets both
+        for (String each : List.of("ostra", "lumenfold")) {
+            assertThat(hindrances(each)).contains("MEASURING").contains("still being measured");
+            assertThat(sent(each).problem()).isEqualTo("not-ready");
+            assertThat(sent(each).text()).contains("still being measured");
+        }
+        RunningServer.bean(MeasureWork.class).measure(entry(file), 0);
+        for (String each : List.of("ostra", "lumenfold"))
+            assertThat(hindrances(each)).doesNotContain("MEASURING");
     }
 
     @Test
