@@ -35,11 +35,7 @@ import org.jspecify.annotations.Nullable;
  * @param pictures likewise
  * @param today the day of the check
  * @param loose sound files that came in for this release and are on no track
- * @param people facts of people and groups by name; who is absent is not known
- * @param attachments documents that came in for the release
- * @param copies copies of its masters, those of each recipe that was used
- * @param objections what destinations objected to in their newest answers
- * @param unread why, of placed files that cannot be measured: half a sentence, by file
+ * @param beside what is known beside the release and its files
  * @param watch is told what rules look at, so that the next check repeats only what depends on something different
  */
 public record ReleaseContext(
@@ -50,12 +46,27 @@ public record ReleaseContext(
         LabelProfile label,
         LocalDate today,
         List<LooseFile> loose,
-        Map<String, Facts> people,
-        List<Attachment> attachments,
-        List<WrittenCopy> copies,
-        List<Objection> objections,
-        Map<Sha256, String> unread,
+        Beside beside,
         Consumer<Object> watch) {
+    /**
+     * What is known beside a release and its files.
+     *
+     * @param people facts of people and groups by name; who is absent is not known
+     * @param attachments documents that came in for the release
+     * @param copies copies of its masters, those of each recipe that was used
+     * @param objections what destinations objected to in their newest answers
+     * @param unread why, of placed files that cannot be measured: half a sentence, by file
+     */
+    public record Beside(
+            Map<String, Facts> people,
+            List<Attachment> attachments,
+            List<WrittenCopy> copies,
+            List<Objection> objections,
+            Map<Sha256, String> unread) {
+        /** Nothing. */
+        public static final Beside NOTHING = new Beside(Map.of(), List.of(), List.of(), List.of(), Map.of());
+    }
+
     /** What a rule may look at beside the facts of the release, in so far as it can become different by itself. */
     public enum Input {
         AUDIO,
@@ -83,146 +94,47 @@ public record ReleaseContext(
             LabelProfile label,
             LocalDate today,
             List<LooseFile> loose) {
-        this(
-                release,
-                audio,
-                pictures,
-                elsewhere,
-                label,
-                today,
-                loose,
-                Map.of(),
-                List.of(),
-                List.of(),
-                List.of(),
-                Map.of(),
-                read -> {});
+        this(release, audio, pictures, elsewhere, label, today, loose, Beside.NOTHING, read -> {});
     }
 
     /** The same around another state of the release. */
     public ReleaseContext with(Release other) {
-        return new ReleaseContext(
-                other,
-                audio,
-                pictures,
-                elsewhere,
-                label,
-                today,
-                loose,
-                people,
-                attachments,
-                copies,
-                objections,
-                unread,
-                watch);
+        return new ReleaseContext(other, audio, pictures, elsewhere, label, today, loose, beside, watch);
+    }
+
+    /** The same with what is known beside it. */
+    public ReleaseContext with(Beside other) {
+        return new ReleaseContext(release, audio, pictures, elsewhere, label, today, loose, other, watch);
     }
 
     /** The same with what is known of people, by name. */
     public ReleaseContext withPeople(Map<String, Facts> known) {
-        return new ReleaseContext(
-                release,
-                audio,
-                pictures,
-                elsewhere,
-                label,
-                today,
-                loose,
-                known,
-                attachments,
-                copies,
-                objections,
-                unread,
-                watch);
+        return with(new Beside(known, beside.attachments, beside.copies, beside.objections, beside.unread));
     }
 
     /** The same with attachments that came in for it. */
     public ReleaseContext withAttachments(List<Attachment> some) {
-        return new ReleaseContext(
-                release,
-                audio,
-                pictures,
-                elsewhere,
-                label,
-                today,
-                loose,
-                people,
-                some,
-                copies,
-                objections,
-                unread,
-                watch);
+        return with(new Beside(beside.people, some, beside.copies, beside.objections, beside.unread));
     }
 
     /** The same with copies that were written of its masters. */
     public ReleaseContext withCopies(List<WrittenCopy> some) {
-        return new ReleaseContext(
-                release,
-                audio,
-                pictures,
-                elsewhere,
-                label,
-                today,
-                loose,
-                people,
-                attachments,
-                some,
-                objections,
-                unread,
-                watch);
+        return with(new Beside(beside.people, beside.attachments, some, beside.objections, beside.unread));
     }
 
     /** The same with what destinations objected to. */
     public ReleaseContext withObjections(List<Objection> some) {
-        return new ReleaseContext(
-                release,
-                audio,
-                pictures,
-                elsewhere,
-                label,
-                today,
-                loose,
-                people,
-                attachments,
-                copies,
-                some,
-                unread,
-                watch);
+        return with(new Beside(beside.people, beside.attachments, beside.copies, some, beside.unread));
     }
 
     /** The same with files that cannot be measured, and why. */
     public ReleaseContext withUnread(Map<Sha256, String> some) {
-        return new ReleaseContext(
-                release,
-                audio,
-                pictures,
-                elsewhere,
-                label,
-                today,
-                loose,
-                people,
-                attachments,
-                copies,
-                objections,
-                some,
-                watch);
+        return with(new Beside(beside.people, beside.attachments, beside.copies, beside.objections, some));
     }
 
     /** The same; every field and every {@link Input} that is looked at is told to the watch. */
     public ReleaseContext watched(Consumer<Object> by) {
-        return new ReleaseContext(
-                release.watched(by),
-                audio,
-                pictures,
-                elsewhere,
-                label,
-                today,
-                loose,
-                people,
-                attachments,
-                copies,
-                objections,
-                unread,
-                by);
+        return new ReleaseContext(release.watched(by), audio, pictures, elsewhere, label, today, loose, beside, by);
     }
 
     /** Fields and inputs that are different there; empty when everything has to be looked at again. */
@@ -236,10 +148,10 @@ public record ReleaseContext(
             if (!today.equals(there.today)) different.add(Input.TODAY);
             if (!loose.equals(there.loose)) different.add(Input.LOOSE);
             if (!samePeople(there)) different.add(Input.PEOPLE);
-            if (!attachments.equals(there.attachments)) different.add(Input.ATTACHMENTS);
-            if (!copies.equals(there.copies)) different.add(Input.COPIES);
-            if (!objections.equals(there.objections)) different.add(Input.OBJECTIONS);
-            if (!unread.equals(there.unread)) different.add(Input.UNREAD);
+            if (!beside.attachments.equals(there.beside.attachments)) different.add(Input.ATTACHMENTS);
+            if (!beside.copies.equals(there.beside.copies)) different.add(Input.COPIES);
+            if (!beside.objections.equals(there.beside.objections)) different.add(Input.OBJECTIONS);
+            if (!beside.unread.equals(there.beside.unread)) different.add(Input.UNREAD);
             return different;
         });
     }
@@ -300,41 +212,50 @@ public record ReleaseContext(
     }
 
     private boolean samePeople(ReleaseContext there) {
-        return people.keySet().equals(there.people.keySet())
-                && people.entrySet().stream()
+        Map<String, Facts> others = there.beside.people;
+        return beside.people.keySet().equals(others.keySet())
+                && beside.people.entrySet().stream()
                         .allMatch(each -> each.getValue()
-                                .differences(there.people.getOrDefault(each.getKey(), Facts.NONE))
+                                .differences(others.getOrDefault(each.getKey(), Facts.NONE))
                                 .isEmpty());
     }
 
+    /** All of it at once, which depends on all of it. */
     @Override
+    public Beside beside() {
+        for (Input each : List.of(Input.PEOPLE, Input.ATTACHMENTS, Input.COPIES, Input.OBJECTIONS, Input.UNREAD))
+            watch.accept(each);
+        return beside;
+    }
+
+    /** Facts of people and groups by name; who is absent is not known. */
     public Map<String, Facts> people() {
         watch.accept(Input.PEOPLE);
-        return people;
+        return beside.people;
     }
 
-    @Override
+    /** Documents that came in for the release. */
     public List<Attachment> attachments() {
         watch.accept(Input.ATTACHMENTS);
-        return attachments;
+        return beside.attachments;
     }
 
-    @Override
+    /** Copies of its masters, those of each recipe that was used. */
     public List<WrittenCopy> copies() {
         watch.accept(Input.COPIES);
-        return copies;
+        return beside.copies;
     }
 
-    @Override
+    /** What destinations objected to in their newest answers. */
     public List<Objection> objections() {
         watch.accept(Input.OBJECTIONS);
-        return objections;
+        return beside.objections;
     }
 
-    @Override
+    /** Why, of placed files that cannot be measured: half a sentence, by file. */
     public Map<Sha256, String> unread() {
         watch.accept(Input.UNREAD);
-        return unread;
+        return beside.unread;
     }
 
     /** What is seen on the tracks, in running order. */
