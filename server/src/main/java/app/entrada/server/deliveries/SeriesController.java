@@ -23,12 +23,14 @@ import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.platform.Settings;
+import app.entrada.server.sound.MeasureWork;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.transaction.annotation.Transactional;
@@ -58,6 +60,7 @@ class SeriesController {
     private final ReleaseRepository releases;
     private final FileStore store;
     private final FileIndex files;
+    private final MeasureWork measuring;
     private final Settings settings;
 
     SeriesController(
@@ -68,6 +71,7 @@ class SeriesController {
             ReleaseRepository releases,
             FileStore store,
             FileIndex files,
+            MeasureWork measuring,
             Settings settings) {
         this.book = book;
         this.feeds = feeds;
@@ -76,6 +80,7 @@ class SeriesController {
         this.releases = releases;
         this.store = store;
         this.files = files;
+        this.measuring = measuring;
         this.settings = settings;
     }
 
@@ -189,6 +194,10 @@ class SeriesController {
         if (!PictureMeasuring.begins(kept.head()))
             throw Problem.input("no-picture", "The file is not a picture. Nothing was changed.");
         files.enter(kept);
+        FileIndex.StoredFile entry = files.find(kept.sha256()).orElseThrow();
+        if (!entry.measured()) measuring.measure(entry, 0);
+        Optional<String> problem = files.find(kept.sha256()).flatMap(FileIndex.StoredFile::problem);
+        if (problem.isPresent()) throw Problem.input("no-picture", "Nothing was changed: %s.".formatted(problem.get()));
         apply(
                 id,
                 Fields.SERIES_COVER,

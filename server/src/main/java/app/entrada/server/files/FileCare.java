@@ -17,9 +17,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -41,33 +39,26 @@ public class FileCare implements Work {
     private static final Duration AFTER_START = Duration.ofMinutes(2);
     private static final int FILES_A_TURN = 40;
     private static final long BYTES_A_TURN = 2L << 30;
+    private static final int MOST_TRIES = 3;
 
     private static final String MISSING = "is missing from the file store";
     private static final String DAMAGED = "is damaged in the file store";
 
     private final FileStore store;
+    private final FileIndex files;
     private final JdbcClient jdbc;
     private final Announcer announcer;
     private final Background background;
-    private final ApplicationEventPublisher events;
     private final Cache<Sha256, Look> whole =
             Caffeine.newBuilder().maximumSize(50_000).expireAfterWrite(TRUSTED).build();
 
-    FileCare(
-            FileStore store,
-            JdbcClient jdbc,
-            Announcer announcer,
-            @Lazy Background background,
-            ApplicationEventPublisher events) {
-        this.events = events;
+    FileCare(FileStore store, FileIndex files, JdbcClient jdbc, Announcer announcer, @Lazy Background background) {
         this.store = store;
+        this.files = files;
         this.jdbc = jdbc;
         this.announcer = announcer;
         this.background = background;
     }
-
-    /** A file that was damaged is whole again where it is kept, without having come in again. */
-    public record Healed(Sha256 sha256) {}
 
     private record Look(long bytes, Instant written, Object key) {}
 
@@ -77,29 +68,32 @@ public class FileCare implements Work {
      * @throws DamagedFile when it is missing or another one
      */
     public Path whole(Sha256 sha256) throws IOException {
-        Path file = store.path(sha256);
-        if (!Files.exists(file)) throw damaged(sha256);
-        Look now = look(file);
-        if (now.equals(whole.getIfPresent(sha256))) return file;
-        if (!ChecksumList.sum(file).equals(sha256)) {
-            whole.invalidate(sha256);
-            file = store.again(sha256);
+        for (int tries = 0; tries < MOST_TRIES; tries++) {
+            Path file = store.path(sha256);
             if (!Files.exists(file)) throw damaged(sha256);
-            now = look(file);
-            if (!ChecksumList.sum(file).equals(sha256)) throw damaged(sha256, DAMAGED);
+            Look now = look(file);
+            if (now.equals(whole.getIfPresent(sha256))) return file;
+            if (!ChecksumList.sum(file).equals(sha256)) {
+                whole.invalidate(sha256);
+                file = store.again(sha256);
+                if (!Files.exists(file)) throw damaged(sha256);
+                now = look(file);
+                if (!ChecksumList.sum(file).equals(sha256)) throw damaged(sha256, DAMAGED);
+            }
+            // one that was written to meanwhile may have been noted as damaged by another who read it later
+            if (!now.equals(look(file))) continue;
+            whole.put(sha256, now);
+            noteWhole(sha256);
+            return file;
         }
-        // one that was written to meanwhile may have been noted as damaged by another who read it later
-        if (!now.equals(look(file))) return whole(sha256);
-        whole.put(sha256, now);
-        noteWhole(sha256);
-        return file;
+        throw new IOException("the file %s is written to whenever it is read".formatted(sha256.hex()));
     }
 
     private void noteWhole(Sha256 sha256) {
         jdbc.sql("UPDATE file SET verified_at = now() WHERE sha256 = ?")
                 .param(sha256.hex())
                 .update();
-        note(sha256, null);
+        files.note(sha256, null);
     }
 
     /** Whether the file is there, and is what it is called. */
@@ -117,7 +111,7 @@ public class FileCare implements Work {
         whole.invalidate(sha256);
         Optional<Sha256> now = store.sumNow(sha256);
         if (now.filter(sha256::equals).isPresent()) noteWhole(sha256);
-        else note(sha256, now.isPresent() ? DAMAGED : MISSING);
+        else files.note(sha256, now.isPresent() ? DAMAGED : MISSING);
         return now.filter(sha256::equals).isPresent();
     }
 
@@ -132,7 +126,7 @@ public class FileCare implements Work {
     }
 
     private DamagedFile damaged(Sha256 sha256, String what) {
-        note(sha256, what);
+        files.note(sha256, what);
         boolean received = jdbc.sql("SELECT EXISTS (SELECT 1 FROM received WHERE sha256 = ?)")
                 .param(sha256.hex())
                 .query(Boolean.class)
@@ -140,19 +134,13 @@ public class FileCare implements Work {
         return new DamagedFile(sha256, what, received);
     }
 
-    private void note(Sha256 sha256, @Nullable String damage) {
-        int changed = jdbc.sql("""
-                        UPDATE file SET damage = CAST(:damage AS text), revision = revision + 1, verified_at = now()
-                        WHERE sha256 = :file AND damage IS DISTINCT FROM CAST(:damage AS text)""")
-                .param("damage", damage)
-                .param("file", sha256.hex())
-                .update();
-        if (changed == 0) return;
-        if (damage == null) events.publishEvent(new Healed(sha256));
+    /** Whoever looks at a release of the file is told that it is damaged, or that it is no longer. */
+    @EventListener
+    void tell(FileIndex.DamageNoted noted) {
         jdbc.sql("""
                         SELECT id FROM release WHERE cover = :file
                         UNION SELECT t.release_id FROM track t JOIN recording r ON r.id = t.recording_id WHERE r.master = :file""")
-                .param("file", sha256.hex())
+                .param("file", noted.sha256().hex())
                 .query(Long.class)
                 .list()
                 .forEach(release -> announcer.announce("release", Map.of("id", release)));

@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.databind.json.JsonMapper;
@@ -30,13 +31,22 @@ import tools.jackson.databind.json.JsonMapper;
 public class FileIndex {
     private final JdbcClient jdbc;
     private final JsonMapper json;
+    private final ApplicationEventPublisher events;
     private final Cache<String, CachedFiles> kept =
             Caffeine.newBuilder().maximumSize(4_000).build();
 
-    FileIndex(JdbcClient jdbc, JsonMapper json) {
+    FileIndex(JdbcClient jdbc, JsonMapper json, ApplicationEventPublisher events) {
         this.jdbc = jdbc;
         this.json = json;
+        this.events = events;
     }
+
+    /**
+     * A file was found damaged, or is whole again.
+     *
+     * @param damage in words that follow "it"; null when it is whole
+     */
+    public record DamageNoted(Sha256 sha256, @Nullable String damage) {}
 
     /**
      * One file.
@@ -79,16 +89,24 @@ public class FileIndex {
     public boolean enter(FileStore.Stored stored) {
         FileKind kind = kind(stored.head());
         // its bytes have just been put where a damaged one lay
-        jdbc.sql(
-                        "UPDATE file SET damage = NULL, revision = revision + 1, verified_at = now() WHERE sha256 = ? AND damage IS NOT NULL")
-                .param(stored.sha256().hex())
-                .update();
+        note(stored.sha256(), null);
         return jdbc.sql("""
                         INSERT INTO file (sha256, bytes, kind, measured) VALUES (?, ?, ?, ?)
                         ON CONFLICT (sha256) DO NOTHING""")
                         .params(stored.sha256().hex(), stored.bytes(), kind.id(), !kind.isMeasured())
                         .update()
                 == 1;
+    }
+
+    /** Notes that a file is damaged, or whole again with null; who needs to know is told when that is new. */
+    void note(Sha256 sha256, @Nullable String damage) {
+        int changed = jdbc.sql("""
+                        UPDATE file SET damage = CAST(:damage AS text), revision = revision + 1, verified_at = now()
+                        WHERE sha256 = :file AND damage IS DISTINCT FROM CAST(:damage AS text)""")
+                .param("damage", damage)
+                .param("file", sha256.hex())
+                .update();
+        if (changed > 0) events.publishEvent(new DamageNoted(sha256, damage));
     }
 
     /** Notes what was measured. */
@@ -187,9 +205,7 @@ public class FileIndex {
         Optional<String> problem = Optional.ofNullable(row.getString("problem"));
         String audio = row.getString("audio");
         String picture = row.getString("picture");
-        String damage = Optional.ofNullable(row.getString("damage"))
-                .map("it %s"::formatted)
-                .orElse(null);
+        Optional<String> damage = Optional.ofNullable(row.getString("damage")).map("it %s"::formatted);
         return new StoredFile(
                 new Sha256(row.getString("sha256")),
                 row.getLong("bytes"),
@@ -198,10 +214,11 @@ public class FileIndex {
                 row.getBoolean("compared"),
                 Optional.ofNullable(audio)
                         .map(text -> json.readValue(text, AudioFacts.class))
-                        .map(facts -> damage == null ? facts : facts.with(new Fault(damage, 0))),
+                        .map(facts -> damage.map(what -> facts.with(new Fault(what, 0)))
+                                .orElse(facts)),
                 Optional.ofNullable(picture)
                         .map(text -> json.readValue(text, PictureFacts.class))
-                        .map(facts -> damage == null ? facts : facts.with(damage)),
-                Optional.ofNullable(damage).or(() -> problem));
+                        .map(facts -> damage.map(facts::with).orElse(facts)),
+                damage.or(() -> problem));
     }
 }

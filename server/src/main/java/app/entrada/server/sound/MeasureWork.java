@@ -1,5 +1,7 @@
 package app.entrada.server.sound;
 
+import app.entrada.core.container.Fault;
+import app.entrada.core.fingerprint.Print;
 import app.entrada.core.intake.SoundAnalysis;
 import app.entrada.core.picture.PictureFacts;
 import app.entrada.core.picture.PictureMeasuring;
@@ -19,10 +21,10 @@ import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.FileSystemException;
-import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -100,62 +102,79 @@ public class MeasureWork implements Work {
         measure(entry, job, true);
     }
 
+    /**
+     * What measuring came to.
+     *
+     * @param summed whether the bytes that were measured were found to be the file's
+     * @param sound null when none was heard
+     * @param problem why the file is no use as what it is
+     * @param again why it is to be measured once more, null when this is the end of it
+     */
+    private record Outcome(
+            boolean summed,
+            @Nullable SoundAnalysis sound,
+            @Nullable PictureFacts picture,
+            @Nullable String problem,
+            @Nullable IOException again) {
+        static Outcome problem(String problem) {
+            return new Outcome(false, null, null, problem, null);
+        }
+
+        static Outcome again(IOException why) {
+            return new Outcome(false, null, null, null, why);
+        }
+    }
+
     /** @param last whether it is not tried again when the decoder is ended from outside */
     private void measure(FileIndex.StoredFile entry, long job, boolean last) {
-        Path path = store.path(entry.sha256());
+        Outcome outcome;
         try {
-            if (entry.kind() == FileKind.PICTURE) {
-                PictureFacts picture = PictureMeasuring.measure(path, entry.sha256(), words);
-                if (!isWhole(entry.sha256())) return;
-                files.measured(
-                        entry.sha256(),
-                        null,
-                        picture,
-                        picture.faults().stream().findFirst().orElse(null));
-                return;
-            }
-            long[] reported = {0};
-            SoundAnalysis analysis = SoundAnalysis.of(path, decoder, bytes -> {
-                if (job > 0 && bytes - reported[0] > BETWEEN_REPORTS) {
-                    reported[0] = bytes;
-                    board.progress(job, bytes);
-                }
-            });
-            if (!analysis.facts().fileSha256().equals(entry.sha256())) {
-                if (isWhole(entry.sha256()))
-                    throw new UncheckedIOException(new IOException("the file was replaced while it was measured"));
-                return;
-            }
-            if (analysis.print().isPresent()) {
-                files.heard(
-                        entry.sha256(),
-                        analysis.waveform().orElseThrow(),
-                        analysis.print().get().bytes());
-                if (prints.compare(entry.sha256(), analysis.print().get())) files.compared(entry.sha256());
-            }
-            files.measured(
-                    entry.sha256(),
-                    analysis.facts(),
-                    null,
-                    analysis.facts().faults().stream()
-                            .findFirst()
-                            .map(fault -> fault.what())
-                            .orElse(null));
+            outcome = entry.kind() == FileKind.PICTURE ? picture(entry.sha256()) : sound(entry.sha256(), job);
         } catch (FileSystemException disk) {
-            if (isWhole(entry.sha256())) throw new UncheckedIOException(disk);
+            outcome = Outcome.again(disk);
         } catch (SoundDecoder.Ended outside) {
             LOG.warn("{} could not be decoded: {}", entry.sha256(), outside.getMessage());
-            if (!last) throw new UncheckedIOException(outside);
-            files.measured(entry.sha256(), null, null, DECODER_ENDED);
+            outcome = last ? Outcome.problem(DECODER_ENDED) : Outcome.again(outside);
         } catch (IOException unreadable) {
-            if (!isWhole(entry.sha256())) return;
-            files.measured(entry.sha256(), null, null, Objects.toString(unreadable.getMessage(), "it cannot be read"));
+            outcome = Outcome.problem(Objects.toString(unreadable.getMessage(), "it cannot be read"));
         } catch (OutOfMemoryError full) {
             // the file asks for more than there is: that is a finding about the file, and the work goes on
             LOG.warn("{} needs more memory than there is", entry.sha256());
-            files.measured(
-                    entry.sha256(), null, null, "the file needs more memory than is available; ask for a smaller one");
+            outcome = Outcome.problem("the file needs more memory than is available; ask for a smaller one");
         }
+        // whatever it came to, it is said of the file only if these are its bytes
+        if (outcome.summed || isWhole(entry.sha256())) note(entry.sha256(), outcome);
+    }
+
+    private Outcome picture(Sha256 file) throws IOException {
+        PictureFacts picture = PictureMeasuring.measure(store.path(file), file, words);
+        return new Outcome(
+                false, null, picture, picture.faults().stream().findFirst().orElse(null), null);
+    }
+
+    private Outcome sound(Sha256 file, long job) throws IOException {
+        long[] reported = {0};
+        SoundAnalysis sound = SoundAnalysis.of(store.path(file), decoder, bytes -> {
+            if (job > 0 && bytes - reported[0] > BETWEEN_REPORTS) {
+                reported[0] = bytes;
+                board.progress(job, bytes);
+            }
+        });
+        if (!sound.facts().fileSha256().equals(file))
+            return Outcome.again(new IOException("the file was replaced while it was measured"));
+        String problem =
+                sound.facts().faults().stream().findFirst().map(Fault::what).orElse(null);
+        return new Outcome(true, sound, null, problem, null);
+    }
+
+    private void note(Sha256 file, Outcome outcome) {
+        if (outcome.again != null) throw new UncheckedIOException(outcome.again);
+        if (outcome.sound != null && outcome.sound.print().isPresent()) {
+            Print print = outcome.sound.print().get();
+            files.heard(file, outcome.sound.waveform().orElseThrow(), print.bytes());
+            if (prints.compare(file, print)) files.compared(file);
+        }
+        files.measured(file, outcome.sound == null ? null : outcome.sound.facts(), outcome.picture, outcome.problem);
     }
 
     private boolean isWhole(Sha256 sha256) {

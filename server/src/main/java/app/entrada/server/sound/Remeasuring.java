@@ -1,13 +1,16 @@
 package app.entrada.server.sound;
 
 import app.entrada.media.Ffmpeg;
-import app.entrada.server.files.FileCare;
+import app.entrada.server.files.FileIndex;
 import app.entrada.server.jobs.Background;
 import app.entrada.server.jobs.JobBoard;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.event.TransactionalEventListener;
 
 /**
  * At the start files are measured again: after a new version that measures more, those that were received before; those whose
@@ -39,9 +42,17 @@ class Remeasuring {
         unmeasured();
     }
 
-    /** One that was damaged may have been so before it was measured. */
-    @EventListener(FileCare.Healed.class)
-    void unmeasured() {
+    /**
+     * One that was damaged may have been so before it was measured. What put it in its place again is let come to its end
+     * first: it may have it measured itself.
+     */
+    @TransactionalEventListener(fallbackExecution = true)
+    @Transactional(propagation = Propagation.REQUIRES_NEW)
+    void healed(FileIndex.DamageNoted noted) {
+        if (noted.damage() == null) unmeasured();
+    }
+
+    private void unmeasured() {
         jdbc.sql("""
                         SELECT sha256, bytes FROM file f WHERE NOT measured AND kind IN ('audio', 'picture')
                         AND NOT EXISTS (SELECT 1 FROM scheduled_tasks s WHERE s.task_name = 'measure'

@@ -3,9 +3,12 @@ package app.entrada.server.deliveries;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.entrada.core.delivery.DeliveryState;
+import app.entrada.core.text.Sha256;
+import app.entrada.demo.CoverDrawing;
 import app.entrada.server.Client;
 import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;
+import app.entrada.server.files.FileIndex;
 import app.entrada.standins.Standins;
 import java.io.IOException;
 import java.net.URI;
@@ -16,6 +19,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
@@ -406,6 +410,29 @@ class EveryKindTest {
         String feed = series().path("feed").asString();
         assertThat(RunningServer.client().get(URI.create(feed).getPath()).text())
                 .contains("<description>Water, works and those who turn them.</description>");
+    }
+
+    @Test
+    void the_cover_of_a_series_is_looked_at_before_it_is_taken() throws Exception {
+        ended("hearthcast", send("hearthcast"), "accepted");
+        String path = "/api/series/" + series().path("id").asLong() + "/cover";
+        Path drawn = Files.createTempFile("series", ".jpg");
+        CoverDrawing.write(drawn, 1500, 77, CoverDrawing.Style.BLOCKS, List.of("WT"));
+        byte[] cover = Files.readAllBytes(drawn);
+        Files.delete(drawn);
+        Client.Answer cutOff = manager.upload(path, Arrays.copyOf(cover, 40));
+        assertThat(cutOff.problem()).isEqualTo("no-picture");
+        assertThat(cutOff.text()).contains("Nothing was changed: the picture");
+        assertThat(series().path("cover").isNull()).isTrue();
+        assertThat(manager.upload(path, cover).status()).isEqualTo(200);
+        assertThat(series().path("cover").asString()).isEqualTo(Sha256.of(cover).hex());
+        assertThat(RunningServer.bean(FileIndex.class)
+                        .find(Sha256.of(cover))
+                        .orElseThrow()
+                        .picture()
+                        .orElseThrow()
+                        .width())
+                .isEqualTo(1500);
     }
 
     private static JsonNode series() {

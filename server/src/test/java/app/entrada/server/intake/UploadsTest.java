@@ -7,6 +7,7 @@ import app.entrada.core.text.Sha256;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.Client;
+import app.entrada.server.InTheStore;
 import app.entrada.server.RunningServer;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
@@ -325,15 +326,9 @@ class UploadsTest {
         assertThat(manager.upload("/api/releases/" + release + name, wav).status())
                 .isEqualTo(200);
         FileCare care = RunningServer.bean(FileCare.class);
-        Path stored = RunningServer.bean(FileStore.class).path(new Sha256(hash(wav)));
         assertThat(manager.get("/api/files/" + hash(wav)).status()).isEqualTo(200);
 
-        byte[] rusted = wav.clone();
-        rusted[rusted.length / 2] ^= 1;
-        Files.setPosixFilePermissions(
-                stored, java.util.EnumSet.allOf(java.nio.file.attribute.PosixFilePermission.class));
-        Files.write(stored, rusted);
-        Files.setLastModifiedTime(stored, java.nio.file.attribute.FileTime.fromMillis(1_000_000_000_000L));
+        InTheStore.overwrite(new Sha256(hash(wav)), InTheStore.rusted(wav));
         Client.Answer refused = manager.get("/api/files/" + hash(wav));
         assertThat(refused.problem()).isEqualTo("damaged-file");
         assertThat(refused.text()).contains("Upload the same file again");
@@ -362,7 +357,7 @@ class UploadsTest {
         assertThat(manager.bytes("/api/files/" + hash(wav))).isEqualTo(wav);
         assertThat(manager.get("/api/releases/" + release).text()).doesNotContain("is damaged in the file store");
 
-        Files.delete(stored);
+        Files.delete(RunningServer.bean(FileStore.class).path(new Sha256(hash(wav))));
         assertThat(manager.get("/api/files/" + hash(wav)).text()).contains("is missing from the file store");
         manager.upload("/api/releases/" + release + name, wav);
         assertThat(manager.bytes("/api/files/" + hash(wav))).isEqualTo(wav);

@@ -11,6 +11,7 @@ import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import app.entrada.media.Ffmpeg;
 import app.entrada.server.Client;
+import app.entrada.server.InTheStore;
 import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;
 import app.entrada.server.files.FileCare;
@@ -33,7 +34,6 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.jdbc.core.simple.JdbcClient;
 
 @ExtendWith(RunningServer.class)
 @DisplayName("P3 A decoder that the system ends, that hangs or is not there says nothing of the master")
@@ -70,10 +70,6 @@ class DecoderEndedTest {
         return files.find(master).orElseThrow();
     }
 
-    private void sql(String statement) {
-        RunningServer.bean(JdbcClient.class).sql(statement).param(master.hex()).update();
-    }
-
     private void measure(int failedBefore, SoundDecoder decoder) {
         MeasureWork work = new MeasureWork(
                 RunningServer.bean(FileStore.class),
@@ -103,7 +99,7 @@ class DecoderEndedTest {
 
     @Test
     void it_is_tried_again_and_said_only_after_several_times_and_anew_after_the_next_start() {
-        sql("UPDATE file SET measured = false, audio = NULL, revision = revision + 1 WHERE sha256 = ?");
+        InTheStore.unmeasured(master);
         assertThatThrownBy(() -> measure(0, (path, sound) -> endedInTheMiddle()))
                 .isInstanceOf(UncheckedIOException.class);
         assertThat(file().measured()).as("it waits to be tried again").isFalse();
@@ -115,8 +111,25 @@ class DecoderEndedTest {
     }
 
     @Test
+    void of_a_master_that_became_another_file_it_is_said_that_it_is_damaged() throws IOException {
+        InTheStore.unmeasured(master);
+        byte[] received = Files.readAllBytes(RunningServer.bean(FileStore.class).path(master));
+        InTheStore.overwrite(master, InTheStore.rusted(received));
+        measure(3, (path, sound) -> endedInTheMiddle());
+        assertThat(file().problem()).contains("it is damaged in the file store");
+        measure(3, (path, sound) -> {
+            throw new OutOfMemoryError("this master asks for all there is");
+        });
+        assertThat(file().problem()).contains("it is damaged in the file store");
+        assertThat(file().measured()).as("it waits for the same file").isFalse();
+        InTheStore.overwrite(master, received);
+        assertThat(RunningServer.bean(FileCare.class).isWholeNow(master)).isTrue();
+        heard();
+    }
+
+    @Test
     void what_could_not_be_heard_without_a_decoder_is_heard_when_there_is_one() {
-        sql("UPDATE file SET measured = false, audio = NULL, revision = revision + 1 WHERE sha256 = ?");
+        InTheStore.unmeasured(master);
         measure(0, SoundDecoder.NONE);
         assertThat(file().measured()).isTrue();
         assertThat(file().problem()).isEmpty();

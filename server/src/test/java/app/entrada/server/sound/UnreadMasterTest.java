@@ -1,5 +1,8 @@
 package app.entrada.server.sound;
 
+import static app.entrada.server.InTheStore.overwrite;
+import static app.entrada.server.InTheStore.rusted;
+import static app.entrada.server.InTheStore.unmeasured;
 import static app.entrada.server.ReadyRelease.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -15,16 +18,12 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.FileTime;
-import java.nio.file.attribute.PosixFilePermission;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 @ExtendWith(RunningServer.class)
@@ -60,22 +59,6 @@ class UnreadMasterTest {
 
     private FileIndex.StoredFile entry(Sha256 file) {
         return files.find(file).orElseThrow();
-    }
-
-    /** As when the measuring had not come to it yet. */
-    private void unmeasured(Sha256 file) {
-        until(() -> entry(file).measured(), () -> "not measured: " + entry(file));
-        RunningServer.bean(JdbcClient.class)
-                .sql("UPDATE file SET measured = false, audio = NULL, revision = revision + 1 WHERE sha256 = ?")
-                .param(file.hex())
-                .update();
-    }
-
-    private void overwrite(Sha256 file, byte[] bytes) throws IOException {
-        Path stored = RunningServer.bean(FileStore.class).path(file);
-        Files.setPosixFilePermissions(stored, EnumSet.allOf(PosixFilePermission.class));
-        Files.write(stored, bytes);
-        Files.setLastModifiedTime(stored, FileTime.fromMillis(1_000_000_000_000L));
     }
 
     private String hindrances(String destination) {
@@ -145,9 +128,7 @@ class UnreadMasterTest {
         byte[] wav = wav(System.nanoTime());
         Sha256 file = dropped(wav);
         unmeasured(file);
-        byte[] rusted = wav.clone();
-        rusted[rusted.length / 2] ^= 1;
-        overwrite(file, rusted);
+        overwrite(file, rusted(wav));
         RunningServer.bean(MeasureWork.class).measure(entry(file), 0);
         assertThat(entry(file).audio()).as("what was heard is not this file").isEmpty();
         assertThat(damaged()).contains("it is damaged in the file store");
