@@ -1,6 +1,7 @@
 package app.entrada.bench;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -17,12 +18,19 @@ final class Installation {
             Path.of(System.getProperty("entrada.root", ".")).toAbsolutePath().normalize();
     private static final Duration LONGEST_MAKING = Duration.ofMinutes(10);
 
+    private static final int LINES_OF_AN_ERROR = 30;
+
     private final Path var;
+
+    /** Beside the data, which is cleared; it is overwritten each time. */
+    private final Path said;
+
     private final Map<String, String> environment = new LinkedHashMap<>();
 
     /** @param environment settings of the script beside where its data lies */
     Installation(Path var, Map<String, String> environment) {
         this.var = var.toAbsolutePath();
+        this.said = this.var.resolveSibling(this.var.getFileName() + ".said.txt");
         this.environment.putAll(environment);
         this.environment.put("ENTRADA_VAR", this.var.toString());
     }
@@ -35,22 +43,29 @@ final class Installation {
     /** Runs the script and waits for its end. */
     void script(String... command) throws IOException {
         try {
-            if (begin(command).waitFor() != 0) throw new IOException("./entrada %s failed".formatted(List.of(command)));
+            if (begin(command).waitFor() != 0)
+                throw new IOException("./entrada %s failed:%n%s".formatted(List.of(command), lastSaid()));
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();
             throw new IOException(stopped);
         }
     }
 
-    /** Runs the script and does not wait. */
+    /** Runs the script and does not wait; what it says takes the place of what an earlier one said. */
     Process begin(String... command) throws IOException {
+        Files.createDirectories(said.getParent());
         ProcessBuilder builder = new ProcessBuilder(
                         Stream.concat(Stream.of(root.resolve("entrada").toString()), Stream.of(command))
                                 .toList())
                 .redirectErrorStream(true)
-                .redirectOutput(ProcessBuilder.Redirect.DISCARD);
+                .redirectOutput(said.toFile());
         builder.environment().putAll(environment);
         return builder.start();
+    }
+
+    private String lastSaid() throws IOException {
+        List<String> lines = Files.readAllLines(said, StandardCharsets.UTF_8);
+        return String.join("\n", lines.subList(Math.max(0, lines.size() - LINES_OF_AN_ERROR), lines.size()));
     }
 
     /** Waits for what the demo makes behind the first page. */
@@ -65,6 +80,7 @@ final class Installation {
 
     /** Removes its data, and the databases that lie where their own user can go. */
     void clear() throws IOException {
+        Files.deleteIfExists(said);
         if (!Files.exists(var)) return;
         try (Stream<Path> kinds = Files.list(var)) {
             for (Path kind : kinds.toList()) {

@@ -22,8 +22,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 @DisplayName("P4 Every verb of the script runs")
 class EveryVerbTest {
-    private static final Path ROOT =
-            Path.of(System.getProperty("entrada.root", "..")).toAbsolutePath().normalize();
+    private static final Path ROOT = Installation.ROOT;
 
     /** Run by the browser tests, which set up, start and end whole installations; and this run itself. */
     private static final Set<String> RUN_ELSEWHERE =

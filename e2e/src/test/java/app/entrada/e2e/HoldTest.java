@@ -2,6 +2,7 @@ package app.entrada.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -16,6 +17,7 @@ import java.nio.file.attribute.PosixFilePermission;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -145,6 +147,53 @@ class HoldTest {
         } finally {
             stranger.destroyForcibly();
         }
+    }
+
+    /** Two installations that begin in the same seconds may find the same port free; one of them gets it. */
+    @Test
+    void health_that_another_program_answers_is_not_that_of_the_own_server() throws Exception {
+        HttpServer answering = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+        answering.createContext("/", call -> {
+            call.sendResponseHeaders(200, -1);
+            call.close();
+        });
+        answering.start();
+        try {
+            Path run = Files.createDirectories(folder.resolve("run"));
+            Files.createDirectories(folder.resolve("log"));
+            Files.writeString(folder.resolve("log/server.log"), "");
+            Files.writeString(
+                    run.resolve("port"), String.valueOf(answering.getAddress().getPort()));
+            Said own = waitsForHealth(ProcessHandle.current());
+            assertThat(own.code).as(own.text).isZero();
+            // this one lives for a moment and never listens
+            Said other = waitsForHealth(new ProcessBuilder("sleep", "1").start().toHandle());
+            assertThat(other.text).contains("the server ended");
+            assertThat(other.code).isNotZero();
+        } finally {
+            answering.stop(0);
+        }
+    }
+
+    private record Said(int code, String text) {}
+
+    /** @param server the process that is to become healthy */
+    private Said waitsForHealth(ProcessHandle server) throws IOException, InterruptedException {
+        Path said = folder.resolve("said.txt");
+        ProcessBuilder script = new ProcessBuilder(
+                        "bash",
+                        "-c",
+                        "set -- help; source \"$SCRIPT\" >/dev/null; note_pid \"$DATA/run/server.pid\" $PID; wait_healthy \"$DATA\"")
+                .redirectErrorStream(true)
+                .redirectOutput(said.toFile());
+        script.environment().put("SCRIPT", Installation.ROOT.resolve("entrada").toString());
+        script.environment().put("DATA", folder.toString());
+        script.environment().put("PID", String.valueOf(server.pid()));
+        Process process = script.start();
+        boolean ended = process.waitFor(2, TimeUnit.MINUTES);
+        process.destroyForcibly();
+        assertThat(ended).as(Files.readString(said)).isTrue();
+        return new Said(process.exitValue(), Files.readString(said));
     }
 
     @Test

@@ -17,7 +17,8 @@ import java.util.concurrent.TimeUnit;
 
 /** A whole installation with the demo data, set up and run by the project's own script. */
 final class Installation {
-    private static final Path ROOT =
+    /** The project's own folder. */
+    static final Path ROOT =
             Path.of(System.getProperty("entrada.root", "..")).toAbsolutePath().normalize();
 
     /** Invented releases of a large one: a tenth of what it has in earnest. */
