@@ -10,7 +10,7 @@ const item = (name: string, more: object = {}) => ({
   folder: '',
   kind: 'audio',
   bytes: 1000,
-  measured: true,
+  measuring: false,
   says: 'WAV, stereo',
   time: '3:07',
   envelope: [],
@@ -57,7 +57,7 @@ describe('G1 What has come in', () => {
     expect(chosen(shown)).toBe('1 of 4 chosen')
   })
   it('becomes a release only when all of it has been listened to', async () => {
-    const { shown, button } = await intake([item('1.wav'), item('2.wav', { measured: false })])
+    const { shown, button } = await intake([item('1.wav'), item('2.wav', { measuring: true })])
     expect(shown.find('.moves').text()).toContain('1 still being analysed')
     expect(button('Create a release…').attributes('disabled')).toBeDefined()
     const { shown: whole, button: ready } = await intake([item('1.wav')])
@@ -65,7 +65,7 @@ describe('G1 What has come in', () => {
     expect(whole.find('.draft').exists()).toBe(true)
   })
   it('becomes a release folder by folder where several came in', async () => {
-    const { shown } = await intake([...ALBUM, item('4.wav', { folder: 'Later', measured: false })])
+    const { shown } = await intake([...ALBUM, item('4.wav', { folder: 'Later', measuring: true })])
     const from = (folder: string) => shown.find(`section[aria-label="${folder}"] .head button`)
     expect(from('Later').attributes('disabled')).toBeDefined()
     await from('Almanac').trigger('click')

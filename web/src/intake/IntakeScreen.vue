@@ -31,7 +31,7 @@ const folderInput = ref<HTMLInputElement>()
 const readOnly = computed(() => session.who?.role === 'reader')
 
 const chosen = computed(() => (items.value ?? []).filter((item) => !left.value.has(item.sha256)))
-const waiting = computed(() => (items.value ?? []).filter((item) => !item.measured).length)
+const waiting = computed(() => (items.value ?? []).filter((item) => item.measuring).length)
 const folders = computed(() => {
   const groups = new Map<string, IntakeItem[]>()
   const natural = new Intl.Collator('en', { numeric: true, sensitivity: 'base' })
@@ -150,7 +150,7 @@ function pick(event: Event) {
             class="act"
             type="button"
             :aria-label="`Create a release from ${group.folder || 'single files'}`"
-            :disabled="group.inside.some((item) => !item.measured)"
+            :disabled="group.inside.some((item) => item.measuring)"
             @click="drafting = group.inside.map((item) => item.sha256)"
           >
             Create a release…

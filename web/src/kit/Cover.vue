@@ -7,7 +7,7 @@ const props = defineProps<{ head: Pick<Head, 'title' | 'cover'>; side: number }>
 
 <template>
   <img
-    v-if="props.head.cover && props.head.cover.measured && !props.head.cover.problem"
+    v-if="props.head.cover && !props.head.cover.measuring && !props.head.cover.problem"
     class="cover"
     :src="`/api/files/${props.head.cover.sha256}/picture?side=${props.side * 2}`"
     :width="props.side"

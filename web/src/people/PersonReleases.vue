@@ -23,7 +23,7 @@ function parts(places: NamedPlace[]): Part[] {
 const where = (part: Part) => (part.tracks[0] === 0 ? 'the release' : runs(part.tracks))
 const picture = (release: NamingRelease) => ({
   title: release.title,
-  cover: release.cover ? { sha256: release.cover, problem: null, measured: true } : null,
+  cover: release.cover ? { sha256: release.cover, problem: null, measuring: false } : null,
 })
 </script>
 

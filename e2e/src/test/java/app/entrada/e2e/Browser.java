@@ -1,12 +1,15 @@
 package app.entrada.e2e;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.logging.Level;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.openqa.selenium.By;
 import org.openqa.selenium.JavascriptExecutor;
@@ -30,6 +33,7 @@ final class Browser implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(40);
     private static final Duration BETWEEN_LOOKS = Duration.ofMillis(150);
 
+    private final Path profile = Files.createTempDirectory("entrada-browser");
     private final ChromeDriver driver;
 
     Browser() throws IOException {
@@ -56,7 +60,7 @@ final class Browser implements AutoCloseable {
                 "--force-device-scale-factor=1",
                 "--window-size=1280,800",
                 "--lang=en-GB",
-                "--user-data-dir=" + Files.createTempDirectory("entrada-browser"));
+                "--user-data-dir=" + profile);
         LoggingPreferences logs = new LoggingPreferences();
         logs.enable(LogType.BROWSER, Level.ALL);
         options.setCapability("goog:loggingPrefs", logs);
@@ -325,5 +329,10 @@ final class Browser implements AutoCloseable {
     @Override
     public void close() {
         driver.quit();
+        try (Stream<Path> all = Files.walk(profile)) {
+            all.sorted(Comparator.reverseOrder()).forEach(each -> each.toFile().delete());
+        } catch (IOException | UncheckedIOException slowToGo) {
+            // what a browser still writes while it ends is left to the system's own clearing
+        }
     }
 }

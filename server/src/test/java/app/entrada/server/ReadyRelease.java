@@ -51,7 +51,7 @@ public final class ReadyRelease {
                 () -> {
                     JsonNode now = manager.get("/api/releases/" + id).json();
                     return unhindered(now)
-                            && now.path("head").path("cover").path("measured").asBoolean()
+                            && !now.path("head").path("cover").path("measuring").asBoolean(true)
                             && now.path("rows")
                                     .path(1)
                                     .path("master")

@@ -176,8 +176,9 @@ public class DeliveryService {
         }
         int missing = wanted.missing();
         for (Map.Entry<Recipe, List<TrackCopy>> of : wanted.standings().entrySet()) {
+            // nothing can be told of a copy while a master is being measured, which is in the way by itself
             long open = of.getValue().stream()
-                    .filter(standing -> standing.state() != CopyState.WRITTEN)
+                    .filter(copy -> copy.state() != CopyState.WRITTEN && copy.state() != CopyState.MEASURING)
                     .count();
             if (open > 0)
                 hindrances.add(new Hindrance(

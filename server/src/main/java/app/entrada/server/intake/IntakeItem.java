@@ -20,7 +20,7 @@ record IntakeItem(
         FileKind kind,
         String belongs,
         long bytes,
-        boolean measured,
+        boolean measuring,
         String says,
         @Nullable String time,
         String title,

@@ -121,7 +121,7 @@ class IntakeService {
                     entry.kind(),
                     row.belongs,
                     entry.bytes(),
-                    !entry.measuring(),
+                    entry.measuring(),
                     row.belongs.isEmpty() ? FileDescription.saysBesideTime(entry) : row.belongs,
                     entry.audio().map(AudioFacts::time).orElse(null),
                     sound

@@ -85,7 +85,7 @@ public record ReleaseView(
     }
 
     /** The front cover; {@code problem} says why it cannot be shown. */
-    public record CoverView(String sha256, @Nullable String problem, boolean measured) {}
+    public record CoverView(String sha256, @Nullable String problem, boolean measuring) {}
 
     /**
      * How a release stands with a destination.

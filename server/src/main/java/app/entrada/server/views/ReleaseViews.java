@@ -164,7 +164,7 @@ public class ReleaseViews {
     }
 
     private static ReleaseView.CoverView cover(FileIndex.StoredFile entry) {
-        return new ReleaseView.CoverView(entry.sha256().hex(), entry.problem().orElse(null), !entry.measuring());
+        return new ReleaseView.CoverView(entry.sha256().hex(), entry.problem().orElse(null), entry.measuring());
     }
 
     /** One column a key: the track's facts first, then those that only a release has; structure is no column. */

@@ -82,13 +82,17 @@ class UnreadMasterTest {
         unmeasured(file);
         // a society gets no copy of the master, but its length; a store gets both
         for (String each : List.of("ostra", "lumenfold")) {
-            assertThat(hindrances(each)).contains("MEASURING").contains("still being measured");
+            assertThat(hindrances(each))
+                    .contains("MEASURING", "still being measured")
+                    .as("what is not known yet is not told as missing")
+                    .doesNotContain("COPIES");
             assertThat(sent(each).problem()).isEqualTo("not-ready");
             assertThat(sent(each).text()).contains("still being measured");
         }
         RunningServer.bean(MeasureWork.class).measure(entry(file), 0);
         for (String each : List.of("ostra", "lumenfold"))
             assertThat(hindrances(each)).doesNotContain("MEASURING");
+        assertThat(hindrances("lumenfold")).contains("COPIES");
     }
 
     @Test
