@@ -5,6 +5,7 @@ import { ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { OwnView } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { moment } from '../kit/dates'
 import { useLoad } from '../kit/useLoad'
 import NewPassword from './NewPassword.vue'
@@ -74,7 +75,7 @@ const endOthers = () =>
     <h1>Your account</h1>
     <p v-if="problem && !open" class="problem" role="alert">{{ problem }}</p>
     <p class="said" role="status">{{ said }}</p>
-    <p v-if="!own" v-show="!problem" class="quiet">Loading your account…</p>
+    <LoadingLine v-if="!own" what="your account" :problem="problem" @again="load" />
     <template v-else>
       <section aria-labelledby="own-name">
         <h2 id="own-name">Name</h2>

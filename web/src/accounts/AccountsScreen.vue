@@ -4,6 +4,7 @@ import { BButton } from 'bootstrap-vue-next'
 import { ref } from 'vue'
 import { api, got } from '../api/client'
 import type { AccountView, GivenPassword } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { moment } from '../kit/dates'
 import { useLoad } from '../kit/useLoad'
 import AccountForm from './AccountForm.vue'
@@ -45,7 +46,7 @@ function factor(account: AccountView) {
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <GivenNote v-if="given" :given="given" @close="given = null" />
     <AccountForm v-if="open === 0" @done="done" @cancel="open = null" />
-    <p v-if="!accounts" v-show="!problem" class="quiet">Loading accounts…</p>
+    <LoadingLine v-if="!accounts" what="accounts" :problem="problem" @again="load" />
     <table v-else>
       <thead>
         <tr>

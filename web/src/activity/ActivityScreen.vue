@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { ActivityView } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { soon } from '../kit/soon'
 import SittingRow from './SittingRow.vue'
 
@@ -82,7 +83,7 @@ const readOnly = computed(() => session.who?.role === 'reader')
       </label>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!page" v-show="!problem" class="quiet">Loading activity…</p>
+    <LoadingLine v-if="!page" what="activity" :problem="problem" @again="load()" />
     <p v-else-if="!page.sittings.length && narrowed" class="quiet">No changes match this filter.</p>
     <p v-else-if="!page.sittings.length" class="quiet">
       No changes yet. Every change is listed here with its old and new value.

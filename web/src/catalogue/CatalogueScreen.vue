@@ -3,6 +3,7 @@
 import { computed, ref, watch } from 'vue'
 import { useSession } from '../api/session'
 import type { CatalogueColumn, CatalogueRow } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import LookedOver from '../kit/LookedOver.vue'
 import type { Spot } from '../kit/grid/span'
 import { usePlayer } from '../kit/player'
@@ -94,7 +95,7 @@ const exported = (format: string) =>
           <template v-if="total !== head.of"> of {{ number(head.of) }}</template> {{ total === 1 ? one : subject }}
           <span v-if="subject !== 'releases'" class="quiet">on {{ number(head.releases) }} releases</span>
         </span>
-        <span v-else class="quiet">Loading the catalogue…</span>
+        <LoadingLine v-else what="the catalogue" :problem="problem" @again="catalogue.open" />
         <template v-if="!readOnly && total && (find || chosen.size)">
           <span v-if="chosen.size"
             >{{ number(chosen.size) }} selected

@@ -139,6 +139,7 @@ export function useCatalogue() {
 
   const row = (index: number): CatalogueRow | undefined => pages.value.get(Math.floor(index / PAGE))?.[index % PAGE]
 
+  /** Asks for all of it: columns, what can be taken back, and the rows in sight. */
   async function open() {
     columns.value = []
     head.value = null
@@ -224,6 +225,7 @@ export function useCatalogue() {
     pages,
     stack,
     problem,
+    open,
     go,
     row,
     see,

@@ -3,10 +3,15 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed } from 'vue'
 import { api, got } from '../api/client'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { useLoad } from '../kit/useLoad'
 import { yearOf } from './year'
 
-const { value: year, problem } = useLoad(() => got(api.GET('/api/year')), {
+const {
+  value: year,
+  problem,
+  load,
+} = useLoad(() => got(api.GET('/api/year')), {
   announced: { stands: 'always', standing: 'always' },
 })
 const months = computed(() => (year.value ? yearOf(year.value.today, year.value.dates) : []))
@@ -25,7 +30,7 @@ const print = () => window.print()
       <BButton v-if="year" class="aside" variant="primary" size="sm" @click="print">Print</BButton>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!year" class="quiet">Loading dates…</p>
+    <LoadingLine v-if="!year" what="dates" :problem="problem" @again="load" />
     <div v-else class="months">
       <section v-for="month in months" :key="month.key" :aria-label="month.name">
         <h2>{{ month.name }}</h2>

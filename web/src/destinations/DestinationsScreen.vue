@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
+import LoadingLine from '../kit/LoadingLine.vue'
 import ErrorNote from '../kit/ErrorNote.vue'
 import { useLoad } from '../kit/useLoad'
 import AddDestination from './AddDestination.vue'
@@ -39,7 +40,7 @@ const restore = (id: string) =>
       <BButton v-if="manages" variant="primary" size="sm" @click="adding = true">Add a destination</BButton>
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!destinations" v-show="!problem" class="quiet" role="status">Loading destinations…</p>
+    <LoadingLine v-if="!destinations" what="destinations" :problem="problem" @again="load" />
     <div v-else-if="!destinations.length" class="none">
       <p>
         {{ archived?.length ? 'No destination is in use' : 'There is no destination yet' }}, so nothing is checked and

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Head, IntakeItem } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import ErrorNote from '../kit/ErrorNote.vue'
 import { useLoad } from '../kit/useLoad'
 import DraftDialog from './DraftDialog.vue'
@@ -97,7 +98,7 @@ function pick(event: Event) {
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
     <UploadList :release="0" />
-    <p v-if="!items" v-show="!problem" class="quiet" role="status">Loading the intake…</p>
+    <LoadingLine v-if="!items" what="the intake" :problem="problem" @again="load" />
     <div v-else-if="!items.length" class="empty">
       <h2>The intake is empty</h2>
       <p>

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { within } from '../kit/words'
 import { useParts } from '../kit/useParts'
 import Mark from '../kit/Mark.vue'
@@ -38,7 +39,7 @@ const chosen = computed(() => Number(route.params.id ?? 0))
         <option v-for="(name, id) in KINDS" :key="id" :value="id">{{ name }}</option>
       </select>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <p v-if="!list" v-show="!problem" class="quiet">Loading people…</p>
+      <LoadingLine v-if="!list" what="people" :problem="problem" @again="load" />
       <p v-else-if="!shown.length && filter.trim()" class="quiet">No names match “{{ filter }}”.</p>
       <p v-else-if="!shown.length && kind" class="quiet">No people of this kind.</p>
       <p v-else-if="!shown.length" class="quiet">No people yet. Everyone named on a release is listed here.</p>

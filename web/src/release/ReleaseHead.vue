@@ -53,9 +53,9 @@ function pick(event: Event) {
       <p class="marks">
         <RouterLink v-for="mark in head.marks" :key="mark.destination" :to="{ name: 'send', params: route.params }">
           <b>{{ mark.name }}</b>
-          <span :class="mark.readiness"><Mark :weight="mark.readiness" /> {{ mark.count || 'ready' }}</span>
+          <span :class="mark.readiness"><Mark :weight="mark.readiness" /> {{ mark.count || mark.says }}</span>
           <StandingWord :standing="mark.standing" />
-          <span class="hidden-text">{{ mark.says }}</span>
+          <span v-if="mark.count" class="hidden-text">{{ mark.says }}</span>
         </RouterLink>
       </p>
     </div>

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Head, ReleaseList, Stands } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import LookedOver from '../kit/LookedOver.vue'
 import Cover from '../kit/Cover.vue'
 import Mark from '../kit/Mark.vue'
@@ -54,7 +55,7 @@ watch(
       >
     </div>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!list" v-show="!problem" class="quiet">Loading releases…</p>
+    <LoadingLine v-if="!list" what="releases" :problem="problem" @again="load" />
     <p v-else-if="!list.total && filter.trim()" class="quiet">No release matches “{{ filter }}”.</p>
     <p v-else-if="!list.total" class="quiet">
       {{ list.lookedOver ? '' : 'No releases yet. Create one with “New release”; the label’s defaults are filled in.' }}
@@ -81,8 +82,8 @@ watch(
           </span>
           <span class="stands">
             <span v-for="mark in head.marks" :key="mark.destination" class="stand">
-              {{ mark.name }} <Mark :weight="mark.readiness" /> {{ mark.count || 'ready' }}
-              <span class="hidden-text">{{ mark.says }}</span>
+              {{ mark.name }} <Mark :weight="mark.readiness" /> {{ mark.count || mark.says }}
+              <span v-if="mark.count" class="hidden-text">{{ mark.says }}</span>
               <StandingWord :standing="mark.standing" />
             </span>
           </span>

@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { api, got, send } from '../api/client'
 import { useSession } from '../api/session'
 import type { SeriesFact, SeriesView } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import ErrorNote from '../kit/ErrorNote.vue'
 import { day } from '../kit/dates'
 import { useLoad } from '../kit/useLoad'
@@ -15,6 +16,7 @@ const router = useRouter()
 const {
   value: all,
   problem,
+  load,
   attempt,
 } = useLoad<SeriesView[]>(() => got(api.GET('/api/series')), { announced: { delivery: 'always', people: 'elsewhere' } })
 const title = ref('')
@@ -57,7 +59,7 @@ const numbers = (each: { season: number; number: number }) =>
       </form>
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!all" v-show="!problem" class="quiet" role="status">Loading series…</p>
+    <LoadingLine v-if="!all" what="series" :problem="problem" @again="load" />
     <p v-else-if="!all.length" class="quiet">
       No series yet. Name one here, or type its title into “Series” of a spoken episode.
     </p>

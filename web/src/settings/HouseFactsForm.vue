@@ -4,12 +4,13 @@ import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { CurrencyView, HouseFacts } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { useLoad } from '../kit/useLoad'
 import { useSaved } from './useSaved'
 
 const session = useSession()
 const zones = Intl.supportedValuesOf('timeZone')
-const { facts, problem, saved, save } = useSaved<HouseFacts>(
+const { facts, problem, load, saved, save } = useSaved<HouseFacts>(
   () => got(api.GET('/api/house/facts')),
   (body) => got(api.PUT('/api/house/facts', { body })),
 )
@@ -18,6 +19,7 @@ const { value: currencies, problem: lacking } = useLoad<CurrencyView[]>(() => go
 
 <template>
   <p v-if="problem || lacking" class="problem" role="alert">{{ problem || lacking }}</p>
+  <LoadingLine v-if="!facts" what="the settings" :problem="problem" @again="load" />
   <BForm v-if="facts" @submit.prevent="save">
     <div class="field">
       <label for="timeZone">Time zone</label>

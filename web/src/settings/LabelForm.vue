@@ -4,6 +4,7 @@ import { BButton, BForm, BFormInput } from 'bootstrap-vue-next'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { LabelFacts } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { useSaved } from './useSaved'
 
 const session = useSession()
@@ -34,6 +35,7 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
 const {
   facts: label,
   problem,
+  load,
   saved,
   save,
 } = useSaved<LabelFacts>(
@@ -44,7 +46,7 @@ const {
 
 <template>
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-  <p v-if="!label && !problem" class="quiet">Loading the label…</p>
+  <LoadingLine v-if="!label" what="the label" :problem="problem" @again="load" />
   <BForm v-if="label" @submit.prevent="save">
     <div v-for="field in FIELDS" :key="field.key" class="field">
       <label :for="field.key">{{ field.name }}</label>

@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { RecipeText } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { useLoad } from '../kit/useLoad'
 import RecipeEditor from '../release/files/RecipeEditor.vue'
 
@@ -22,7 +23,7 @@ function close() {
 
 <template>
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-  <p v-if="!recipes" v-show="!problem" class="quiet">Loading the recipes…</p>
+  <LoadingLine v-if="!recipes" what="the recipes" :problem="problem" @again="load" />
   <table v-else>
     <thead>
       <tr>

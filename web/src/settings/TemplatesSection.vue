@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { Template } from '../api/types'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { useLoad } from '../kit/useLoad'
 
 const session = useSession()
@@ -20,7 +21,7 @@ const remove = (name: string) =>
 
 <template>
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-  <p v-if="!templates" v-show="!problem" class="quiet">Loading the templates…</p>
+  <LoadingLine v-if="!templates" what="the templates" :problem="problem" @again="load" />
   <p v-else-if="!templates.length" class="quiet">
     There are no templates yet. Save one from a release, under <b>Documents</b>; new releases can start from it.
   </p>

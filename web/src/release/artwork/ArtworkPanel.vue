@@ -3,6 +3,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { api, got } from '../../api/client'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import { bytes } from '../../kit/dates'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import { useOfRelease } from '../ofRelease'
@@ -47,7 +48,7 @@ async function make(wanted: Wanted) {
 <template>
   <div class="artwork">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!view" v-show="!problem" class="quiet" role="status">Loading the front cover…</p>
+    <LoadingLine v-if="!view" what="the front cover" :problem="problem" @again="load" />
     <div v-else-if="view.state === 'none'" class="empty">
       <h2>No front cover yet</h2>
       <p>Drop a picture anywhere on this page. Square, RGB and at least 3,000 pixels suits most stores.</p>

@@ -2,6 +2,7 @@
 /** Credits: people down, tracks across. A ring marks a featured artist, a bar the main one. */
 import { computed, ref } from 'vue'
 import type { CreditLine } from '../../api/types'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import Mark from '../../kit/Mark.vue'
 import TypeAhead from '../../kit/TypeAhead.vue'
@@ -16,7 +17,7 @@ const credits = useCredits(board, (select) => {
   input.value?.[0]?.focus()
   if (select) input.value?.[0]?.select()
 })
-const { release, view, problem, at, editing, adding, open, lines, columns, line, tracks, active } = credits
+const { release, view, problem, load, at, editing, adding, open, lines, columns, line, tracks, active } = credits
 const { cell, isHere, change, creditedAs, creditedEverywhere, save, leave, add, keys, roles, unfold } = credits
 const { pull, pulling, isCorner, lacking } = credits
 const sign = (is: 'main' | 'featured') => ({
@@ -56,7 +57,7 @@ const onAll = computed(() => {
     @keydown="keys"
   >
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!view" v-show="!problem" class="quiet pad" role="status">Loading credits…</p>
+    <LoadingLine v-if="!view" class="pad" what="credits" :problem="problem" @again="load" />
     <p v-else-if="!columns.length" class="quiet pad">No tracks yet. Add them in the Sheet.</p>
     <div v-else class="scroll">
       <table

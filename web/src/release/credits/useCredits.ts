@@ -20,6 +20,7 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     release,
     view,
     problem,
+    load,
     change: post,
   } = useOfRelease((id) => api.GET('/api/releases/{id}/credits', { params: { path: { id } } }))
   /** Writes one name's credit on some tracks; what is not said stays as it is. */
@@ -147,6 +148,7 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     release,
     view,
     problem,
+    load,
     adding,
     open,
     lines,

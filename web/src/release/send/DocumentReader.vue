@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** A document as it will leave, read in place: tables as tables, the society's records under a ruler. */
 import { computed } from 'vue'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import { useLoad } from '../../kit/useLoad'
 import RecordRuler from './RecordRuler.vue'
 import { cells } from './tables'
 
 const props = defineProps<{ kind: string; path: string; text?: string; from?: () => Promise<string> }>()
-const { value, problem } = useLoad<string>(() => Promise.resolve(props.text ?? props.from!()), {
+const { value, problem, load } = useLoad<string>(() => Promise.resolve(props.text ?? props.from!()), {
   when: () => [props.path, props.text],
 })
 const loaded = computed(() => value.value ?? props.text ?? '')
@@ -16,8 +17,8 @@ const table = computed(() => (props.kind === 'csv' ? cells(loaded.value) : []))
 <template>
   <div class="reader">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-else-if="props.kind === 'bytes'" class="quiet">Binary data; see the disc layout under Files.</p>
-    <p v-else-if="!loaded" class="quiet" role="status">Loading the document…</p>
+    <p v-if="props.kind === 'bytes'" class="quiet">Binary data; see the disc layout under Files.</p>
+    <LoadingLine v-else-if="!loaded && value === null" what="the document" :problem="problem" @again="load" />
     <RecordRuler v-else-if="props.kind === 'works'" :text="loaded" />
     <div v-else-if="props.kind === 'csv'" class="table" tabindex="0" role="region" :aria-label="props.path">
       <table>

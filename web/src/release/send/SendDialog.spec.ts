@@ -99,6 +99,19 @@ describe('S1 What is ordered, declared and signed', () => {
     expect([price.attributes('min'), price.attributes('max')]).toEqual(['20', '5000'])
     expect(price.attributes('required')).toBeDefined()
   })
+  it('asks several for one price that all of them take, and sends none where there is no such price', async () => {
+    const taking = (id: string, min: number, max: number) =>
+      to(id, id, { rights: { ...RIGHTS, prices: { min, max, currency: 'EUR' } } })
+    const { shown } = await dialog([taking('aldermoor', 20, 900), taking('ferrous-lane', 300, 5000)])
+    const price = shown.find('input[type=number]')
+    expect([price.attributes('min'), price.attributes('max')]).toEqual(['300', '900'])
+    shown.unmount()
+    const { shown: apart } = await dialog([taking('aldermoor', 20, 200), taking('ferrous-lane', 300, 5000)])
+    await sign(apart)
+    expect(apart.text()).toContain('accept no common price. Send to each of them separately.')
+    expect(apart.find('input[type=number]').exists()).toBe(false)
+    expect(sealing(apart).attributes('disabled')).toBeDefined()
+  })
   it('sends nothing at a price without a currency, and says who sets it', async () => {
     const priced = to('aldermoor', 'Aldermoor', {
       rights: { ...RIGHTS, prices: { min: 20, max: 5000, currency: null } },

@@ -33,7 +33,18 @@ const one = computed(() => (props.destinations.length === 1 ? props.destinations
 const any = (sends: DestinationSend['sends']) => props.destinations.some((each) => each.sends === sends)
 /** The rights are those of the release, the same for every destination. */
 const rights = computed(() => props.destinations[0]!.rights)
-const prices = computed(() => props.destinations.find((each) => each.rights.prices)?.rights.prices)
+/** The prices that every destination that asks for one takes: there is one price for all of them. */
+const prices = computed(() => {
+  const asked = props.destinations.flatMap((each) => each.rights.prices ?? [])
+  if (!asked.length) return undefined
+  return {
+    min: Math.max(...asked.map((each) => each.min)),
+    max: Math.min(...asked.map((each) => each.max)),
+    currency: asked[0]!.currency,
+  }
+})
+/** No price is within what each of them takes. */
+const apart = computed(() => props.occasion !== 'takedown' && !!prices.value && prices.value.min > prices.value.max)
 /** A price is asked, and nobody said in which currency the house asks its prices. */
 const unnamed = computed(() => props.occasion !== 'takedown' && !!prices.value && !prices.value.currency)
 const faster = computed(() => props.destinations.filter((each) => each.express))
@@ -124,7 +135,8 @@ async function send() {
         <BFormCheckbox v-if="any('track by track')" id="downloads" v-model="downloads" class="check"
           >downloads allowed</BFormCheckbox
         >
-        <label v-if="prices?.currency"
+        <p v-if="apart" class="unnamed">These destinations accept no common price. Send to each of them separately.</p>
+        <label v-else-if="prices?.currency"
           >Price ({{ prices.currency }})
           <input
             v-model="price"
@@ -154,8 +166,8 @@ async function send() {
       </fieldset>
       <RightsDeclaration v-model="declares" />
       <BFormCheckbox v-if="repeats.length" id="repeat" v-model="again">
-        {{ repeats.map((each) => each.name).join(', ') }} has accepted this release and nothing has changed since. Send
-        it again anyway.
+        {{ repeats.map((each) => each.name).join(', ') }} {{ repeats.length === 1 ? 'has' : 'have' }} accepted this
+        release and nothing has changed since. Send it again anyway.
       </BFormCheckbox>
       <label for="again">Your password, again</label>
       <BFormInput id="again" v-model="password" type="password" autocomplete="current-password" required />
@@ -168,7 +180,12 @@ async function send() {
           type="submit"
           variant="primary"
           :disabled="
-            busy || !declares || !password || unnamed || (repeats.length === props.destinations.length && !again)
+            busy ||
+            !declares ||
+            !password ||
+            unnamed ||
+            apart ||
+            (repeats.length === props.destinations.length && !again)
           "
           >Seal and send</BButton
         >

@@ -4,6 +4,7 @@ import { BButton, BModal } from 'bootstrap-vue-next'
 import { onUnmounted, ref, watch } from 'vue'
 import { api, got } from '../../api/client'
 import type { FoundRecording } from '../../api/types'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import { soon } from '../../kit/soon'
 import { useReleaseStore } from '../store'
 
@@ -62,7 +63,7 @@ async function take() {
       autofocus
     />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!found" v-show="!problem" class="quiet">Loading recordings…</p>
+    <LoadingLine v-if="!found" what="recordings" :problem="problem" @again="looking.ask" />
     <p v-else-if="!found.length" class="quiet">No recording matches “{{ typed }}”.</p>
     <div v-else class="found">
       <label v-for="each in found" :key="each.recording">

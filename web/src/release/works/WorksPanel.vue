@@ -2,6 +2,7 @@
 /** Works, one line each; opened, who has which share, of the recordings' income too, and who can license it. */
 import { api } from '../../api/client'
 import type { FactCell, IncomeCard, PersonShare, WorkCard } from '../../api/types'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import Mark from '../../kit/Mark.vue'
 import { useOfRelease } from '../ofRelease'
@@ -51,7 +52,7 @@ async function equal(works: WorkCard[]) {
 <template>
   <div class="works">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!view" v-show="!problem" class="quiet" role="status">Loading works…</p>
+    <LoadingLine v-if="!view" what="works" :problem="problem" @again="load" />
     <p v-else-if="!view.works.length" class="quiet">No tracks yet, so there are no works. Add tracks in the Sheet.</p>
     <template v-else>
       <WorksTable
