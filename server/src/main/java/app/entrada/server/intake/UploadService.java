@@ -1,6 +1,7 @@
 package app.entrada.server.intake;
 
 import app.entrada.core.copy.write.ChecksumList;
+import app.entrada.core.text.Sha256;
 import app.entrada.server.accounts.Account;
 import app.entrada.server.accounts.AccountService;
 import app.entrada.server.accounts.For;
@@ -211,16 +212,45 @@ class UploadService implements Work {
      */
     private ReceivedFiles.Received finish(Upload upload, Account account) throws IOException {
         List<Piece> pieces = pieces(upload.id);
-        FileStore.Stored stored = together(upload, pieces);
+        FileStore.Stored stored;
+        try {
+            stored = together(upload, pieces);
+        } catch (NoSuchFileException | EOFException lost) {
+            stored = enteredMeanwhile(upload);
+        }
+        FileStore.Stored whole = stored;
         ReceivedFiles.Received entered = transactions.execute(status -> {
             // whoever takes the row enters the file; a second one finds it entered
             jdbc.sql("DELETE FROM upload WHERE id = ?").param(upload.id).update();
-            return received.enter(stored, upload.name, upload.folder, upload.release, upload.track, account);
+            return received.enter(whole, upload.name, upload.folder, upload.release, upload.track, account);
         });
         for (Piece piece : pieces) this.pieces.remove(piece.name);
         return entered;
     }
 
+    /** The pieces of an upload go when it is entered, which another node may have done while this one read them. */
+    private FileStore.Stored enteredMeanwhile(Upload upload) throws IOException {
+        boolean onItsWay = jdbc.sql("SELECT EXISTS (SELECT 1 FROM upload WHERE id = ?)")
+                .param(upload.id)
+                .query(Boolean.class)
+                .single();
+        if (onItsWay) {
+            remove(upload.id);
+            throw Problem.conflict(
+                    "piece-lost",
+                    "Part of this file is missing. Nothing was added; drop the file again to upload it from the start.");
+        }
+        Optional<FileStore.Stored> entered =
+                upload.sha256 == null ? Optional.empty() : store.find(new Sha256(upload.sha256));
+        return entered.orElseThrow(() -> Problem.conflict(
+                "ended-elsewhere",
+                "This upload was completed or given up in the meantime. If the file is not here, drop it again."));
+    }
+
+    /**
+     * @throws NoSuchFileException when a piece is gone
+     * @throws EOFException when one is shorter than was noted
+     */
     private FileStore.Stored together(Upload upload, List<Piece> pieces) throws IOException {
         Path whole = Files.createTempFile(store.workshop(), "whole", ".part");
         try {
@@ -230,11 +260,6 @@ class UploadService implements Work {
                         // after a crash of an earlier version more may lie in it than was noted
                         if (StreamUtils.copyRange(in, out, 0, piece.bytes - 1) < piece.bytes)
                             throw new EOFException("a piece is shorter than was noted: " + piece.name);
-                    } catch (NoSuchFileException | EOFException lost) {
-                        remove(upload.id);
-                        throw Problem.conflict(
-                                "piece-lost",
-                                "Part of this file is missing. Nothing was added; drop the file again to upload it from the start.");
                     }
             }
             if (upload.sha256 != null

@@ -2,6 +2,12 @@ package app.entrada.server.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.AdditionalAnswers.delegatesTo;
+import static org.mockito.ArgumentMatchers.anyString;
+import static org.mockito.Mockito.doAnswer;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.times;
+import static org.mockito.Mockito.verify;
 
 import app.entrada.core.text.Sha256;
 import app.entrada.demo.Piece;
@@ -14,6 +20,9 @@ import app.entrada.server.accounts.AccountService;
 import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.files.PieceStore;
+import app.entrada.server.jobs.Background;
+import app.entrada.server.receiving.ReceivedFiles;
+import com.github.kagkarlsson.scheduler.task.ExecutionContext;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -22,6 +31,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.security.MessageDigest;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
@@ -37,6 +47,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -93,6 +104,18 @@ class UploadsTest {
 
     private static JsonNode received(Client.Answer last) {
         return new JsonMapper().readTree(Base64.getDecoder().decode(header(last, "entrada-received")));
+    }
+
+    private static UUID id(String place) {
+        return UUID.fromString(place.substring(place.lastIndexOf('/') + 1));
+    }
+
+    private static Account sender() {
+        return RunningServer.bean(AccountService.class)
+                .byId(RunningServer.bean(JdbcClient.class)
+                        .sql("SELECT id FROM account WHERE name = 'manager'")
+                        .query(Long.class)
+                        .single());
     }
 
     private boolean inIntake(String sha256) {
@@ -263,12 +286,6 @@ class UploadsTest {
         byte[] wav = other(761);
         String place = header(begin(wav.length, Map.of("name", "twice.wav", "sha256", hash(wav))), "location");
         UploadService uploads = RunningServer.bean(UploadService.class);
-        Account sender = RunningServer.bean(AccountService.class)
-                .byId(RunningServer.bean(JdbcClient.class)
-                        .sql("SELECT id FROM account WHERE name = 'manager'")
-                        .query(Long.class)
-                        .single());
-        UUID id = UUID.fromString(place.substring(place.lastIndexOf('/') + 1));
         byte[] slowly = Arrays.copyOf(wav, 3000);
         AtomicBoolean between = new AtomicBoolean();
         InputStream hanging = new ByteArrayInputStream(slowly) {
@@ -281,7 +298,8 @@ class UploadsTest {
                 return super.read(into, at, most);
             }
         };
-        assertThatThrownBy(() -> uploads.piece(id, 0, hanging, sender)).hasMessageContaining("5,000 bytes are here");
+        assertThatThrownBy(() -> uploads.piece(id(place), 0, hanging, sender()))
+                .hasMessageContaining("5,000 bytes are here");
         assertThat(pieces(place)).hasSize(1);
         assertThat(piece(place, 5000, Arrays.copyOfRange(wav, 5000, wav.length)).status())
                 .isEqualTo(204);
@@ -299,6 +317,39 @@ class UploadsTest {
         assertThat(last.text()).contains("drop the file again");
         assertThat(manager.send("HEAD", place, Map.of(), new byte[0]).status()).isEqualTo(404);
         assertThat(inIntake(hash(wav))).isFalse();
+    }
+
+    @Test
+    void a_file_that_another_node_enters_while_this_one_puts_it_together_is_not_called_lost() throws Exception {
+        byte[] wav = wav(System.nanoTime());
+        String place = header(begin(wav.length, Map.of("name", "twice.wav", "sha256", hash(wav))), "location");
+        piece(place, 0, Arrays.copyOf(wav, 5000));
+        PieceStore kept = RunningServer.bean(PieceStore.class);
+        PieceStore slow = mock(PieceStore.class, delegatesTo(kept));
+        doAnswer(asked -> {
+                    // as if it had taken longer than a minute
+                    RunningServer.bean(JdbcClient.class)
+                            .sql("UPDATE upload_piece SET at = at - interval '1 hour'")
+                            .update();
+                    RunningServer.bean(UploadService.class).run("all", mock(ExecutionContext.class));
+                    return kept.read(asked.getArgument(0));
+                })
+                .when(slow)
+                .read(anyString());
+        UploadService here = new UploadService(
+                RunningServer.bean(FileStore.class),
+                slow,
+                RunningServer.bean(AccountService.class),
+                RunningServer.bean(TransactionTemplate.class),
+                RunningServer.bean(ReceivedFiles.class),
+                RunningServer.bean(JdbcClient.class),
+                RunningServer.bean(Clock.class),
+                RunningServer.bean(Background.class));
+        InputStream rest = new ByteArrayInputStream(wav, 5000, wav.length - 5000);
+        UploadService.Progress progress = here.piece(id(place), 5000, rest, sender());
+        assertThat(progress.received().orElseThrow().sha256()).isEqualTo(hash(wav));
+        assertThat(inIntake(hash(wav))).isTrue();
+        verify(slow, times(1)).read(anyString());
     }
 
     @Test
