@@ -139,13 +139,17 @@ public class ReleaseViews {
                         .map(ReleaseViews::cover)
                         .orElse(null),
                 meant.stream()
-                        .map(profile -> mark(profile, findings, standings.get(profile.id())))
+                        .map(profile -> mark(profile, findings, standings.get(profile.id()), loaded.measuring()))
                         .toList());
     }
 
-    private ReleaseView.MarkView mark(Profile profile, List<Finding> findings, NextMoves.@Nullable Standing standing) {
+    /** @param measuring whether what was found is not all that there is to be found */
+    private ReleaseView.MarkView mark(
+            Profile profile, List<Finding> findings, NextMoves.@Nullable Standing standing, boolean measuring) {
         NextMoves.Standing stands = standing == null ? NextMoves.Standing.NOT_SENT : standing;
         SortedMap<Weight, Integer> counts = Finding.counts(findings, profile.id());
+        if (counts.isEmpty() && measuring)
+            return new ReleaseView.MarkView(profile.id(), profile.name(), Readiness.NOTE, 0, stands, "being measured");
         if (counts.isEmpty())
             return new ReleaseView.MarkView(profile.id(), profile.name(), Readiness.READY, 0, stands, "ready");
         Weight heaviest = counts.lastKey();

@@ -10,6 +10,7 @@ import app.entrada.core.text.Sha256;
 import app.entrada.demo.Piece;
 import app.entrada.demo.Synthesiser;
 import app.entrada.server.Client;
+import app.entrada.server.ReadyRelease;
 import app.entrada.server.RunningServer;
 import app.entrada.server.files.FileCare;
 import app.entrada.server.files.FileIndex;
@@ -69,6 +70,14 @@ class UnreadMasterTest {
         throw new AssertionError("no destination " + destination);
     }
 
+    private String mark(long of, String destination) {
+        for (JsonNode each :
+                manager.get("/api/releases/" + of).json().path("head").path("marks"))
+            if (each.path("destination").asString().equals(destination))
+                return each.path("says").asString();
+        throw new AssertionError("no mark of " + destination);
+    }
+
     private Client.Answer sent(String destination) {
         return manager.post(
                 "/api/releases/" + release + "/deliveries",
@@ -93,6 +102,24 @@ class UnreadMasterTest {
         for (String each : List.of("ostra", "lumenfold"))
             assertThat(hindrances(each)).doesNotContain("MEASURING");
         assertThat(hindrances("lumenfold")).contains("COPIES");
+    }
+
+    @Test
+    void what_is_ready_is_not_called_so_while_its_master_is_being_measured() throws Exception {
+        long ready = ReadyRelease.make(manager, "Paddle and Pawl");
+        manager.destinations(ready, "commonshelf");
+        assertThat(mark(ready, "commonshelf")).isEqualTo("ready");
+        Sha256 master = new Sha256(manager.get("/api/releases/" + ready)
+                .json()
+                .path("rows")
+                .path(1)
+                .path("master")
+                .path("sha256")
+                .asString());
+        unmeasured(master);
+        assertThat(mark(ready, "commonshelf")).isEqualTo("being measured");
+        RunningServer.bean(MeasureWork.class).measure(entry(master), 0);
+        assertThat(mark(ready, "commonshelf")).isEqualTo("ready");
     }
 
     @Test
