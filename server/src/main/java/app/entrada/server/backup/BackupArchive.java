@@ -1,15 +1,13 @@
 package app.entrada.server.backup;
 
 import app.entrada.core.sound.AudioMeasuring;
+import app.entrada.server.platform.DurableMove;
 import java.io.BufferedInputStream;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.util.HashMap;
@@ -68,16 +66,13 @@ final class BackupArchive implements BackupPlace {
     @Override
     public void verify(BackupManifest manifest, Progress progress) throws IOException {
         out.close();
-        try (FileChannel channel = FileChannel.open(part, StandardOpenOption.WRITE)) {
-            channel.force(true);
-        }
         Map<String, BackupManifest.Part> there = sums(part, manifest, progress);
         for (BackupManifest.Part each : manifest.files()) same(there, BackupManifest.fileName(each.sha256()), each);
         same(there, manifest.databaseName(), manifest.database());
         if (manifest.keys() != null) same(there, manifest.keysName(), manifest.keys());
         if (!there.containsKey(BackupManifest.manifestName(manifest.name())))
             throw new IOException("The archive is incomplete.");
-        Files.move(part, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        DurableMove.replace(part, file);
         whole = true;
     }
 

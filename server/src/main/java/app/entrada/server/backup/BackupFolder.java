@@ -2,10 +2,10 @@ package app.entrada.server.backup;
 
 import app.entrada.core.copy.write.ChecksumList;
 import app.entrada.core.text.Sha256;
+import app.entrada.server.platform.DurableMove;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.OverlappingFileLockException;
-import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -74,13 +74,12 @@ final class BackupFolder implements BackupPlace {
     @Override
     public void put(String name, Path file) throws IOException {
         Path place = folder.resolve(name);
-        Files.createDirectories(place.getParent());
         fresh.add(name);
         if (linked && linked(place, file)) return;
         Path part = Files.createTempFile(workshop(), "backup", ".part");
         try {
             Files.copy(file, part, StandardCopyOption.REPLACE_EXISTING);
-            moveDurably(part, place);
+            DurableMove.replace(part, place);
         } finally {
             Files.deleteIfExists(part);
         }
@@ -89,8 +88,7 @@ final class BackupFolder implements BackupPlace {
     private static boolean linked(Path place, Path file) {
         try {
             Files.deleteIfExists(place);
-            Files.createLink(place, file);
-            return true;
+            return DurableMove.link(file, place);
         } catch (UnsupportedOperationException | IOException otherDisk) {
             LOG.debug("Copied instead of linked: {}", otherDisk.getMessage());
             return false;
@@ -102,24 +100,10 @@ final class BackupFolder implements BackupPlace {
         Path part = Files.createTempFile(workshop(), "backup", ".part");
         try {
             Files.write(part, bytes);
-            Path place = folder.resolve(name);
-            Files.createDirectories(place.getParent());
             fresh.add(name);
-            moveDurably(part, place);
+            DurableMove.replace(part, folder.resolve(name));
         } finally {
             Files.deleteIfExists(part);
-        }
-    }
-
-    private static void moveDurably(Path part, Path place) throws IOException {
-        try (FileChannel channel = FileChannel.open(part, StandardOpenOption.WRITE)) {
-            channel.force(true);
-        } catch (FileSystemException readOnly) {
-            // a copy of a file that nobody may write to; it is forced with its folder
-        }
-        Files.move(part, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-        try (FileChannel parent = FileChannel.open(place.getParent())) {
-            parent.force(true);
         }
     }
 

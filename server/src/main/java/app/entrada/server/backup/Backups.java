@@ -5,6 +5,7 @@ import app.entrada.core.text.Sha256;
 import app.entrada.media.PostgresTools;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Problem;
+import app.entrada.server.platform.SecretFile;
 import app.entrada.server.platform.Secrets;
 import app.entrada.server.platform.Settings;
 import java.io.IOException;
@@ -222,12 +223,6 @@ class Backups {
     }
 
     void keepPassphrase(String passphrase) throws IOException {
-        Path file = passphraseFile();
-        Files.deleteIfExists(file);
-        Files.createFile(
-                file,
-                java.nio.file.attribute.PosixFilePermissions.asFileAttribute(
-                        java.nio.file.attribute.PosixFilePermissions.fromString("rw-------")));
-        Files.write(file, passphrase.getBytes(StandardCharsets.UTF_8));
+        SecretFile.write(passphraseFile(), passphrase.getBytes(StandardCharsets.UTF_8));
     }
 }

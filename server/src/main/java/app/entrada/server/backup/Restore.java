@@ -4,6 +4,8 @@ import app.entrada.core.copy.write.ChecksumList;
 import app.entrada.core.text.Sha256;
 import app.entrada.media.PostgresTools;
 import app.entrada.server.platform.DataFolder;
+import app.entrada.server.platform.DurableMove;
+import app.entrada.server.platform.SecretFile;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.file.Files;
@@ -202,17 +204,12 @@ final class Restore {
             Files.createDirectories(place.getParent());
             Path part = place.resolveSibling(place.getFileName() + ".part");
             Files.copy(from.resolve(BackupManifest.fileName(each.sha256())), part, StandardCopyOption.REPLACE_EXISTING);
-            Files.move(part, place, StandardCopyOption.ATOMIC_MOVE);
+            DurableMove.replace(part, place);
             Files.setPosixFilePermissions(place, PosixFilePermissions.fromString("r--------"));
             steps.at("Restoring files", ++count, manifest.files().size(), bytes += each.bytes(), manifest.fileBytes());
         }
         Files.createDirectories(secrets);
-        for (Map.Entry<String, byte[]> key : keys.entrySet()) {
-            Path place = key(key.getKey());
-            Files.deleteIfExists(place);
-            Files.createFile(place, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-            Files.write(place, key.getValue());
-        }
+        for (Map.Entry<String, byte[]> key : keys.entrySet()) SecretFile.write(key(key.getKey()), key.getValue());
         postgres.restore(database, from.resolve(manifest.databaseName()));
         counted(manifest);
     }

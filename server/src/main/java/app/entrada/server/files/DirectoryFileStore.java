@@ -3,6 +3,7 @@ package app.entrada.server.files;
 import app.entrada.core.copy.write.ChecksumList;
 import app.entrada.core.sound.AudioMeasuring;
 import app.entrada.core.text.Sha256;
+import app.entrada.server.platform.DurableMove;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
@@ -11,7 +12,6 @@ import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFilePermission;
 import java.security.MessageDigest;
@@ -99,16 +99,12 @@ class DirectoryFileStore implements FileStore {
     void keep(Path part, Sha256 sha256) throws IOException {
         Path place = path(sha256);
         if (Files.exists(place) && ChecksumList.sum(place).equals(sha256)) return;
-        Files.createDirectories(place.getParent());
         try {
-            Files.move(part, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            DurableMove.replace(part, place);
         } catch (AtomicMoveNotSupportedException otherDisk) {
             throw new IOException("files in the making must lie on the same disk as the store", otherDisk);
         }
         Files.setPosixFilePermissions(place, EnumSet.of(PosixFilePermission.OWNER_READ));
-        try (FileChannel folder = FileChannel.open(place.getParent())) {
-            folder.force(true);
-        }
     }
 
     @Override

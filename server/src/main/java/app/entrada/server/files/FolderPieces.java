@@ -1,13 +1,12 @@
 package app.entrada.server.files;
 
+import app.entrada.server.platform.DurableMove;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -31,13 +30,7 @@ final class FolderPieces implements PieceStore {
 
     @Override
     public void keep(String name, Path part) throws IOException {
-        try (FileChannel written = FileChannel.open(part, StandardOpenOption.WRITE)) {
-            written.force(true);
-        }
-        Files.move(part, folder.resolve(name), StandardCopyOption.ATOMIC_MOVE);
-        try (FileChannel names = FileChannel.open(folder)) {
-            names.force(true);
-        }
+        DurableMove.replace(part, folder.resolve(name));
     }
 
     @Override

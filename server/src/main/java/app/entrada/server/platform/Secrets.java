@@ -3,12 +3,8 @@ package app.entrada.server.platform;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
 import java.util.ArrayList;
@@ -41,17 +37,14 @@ public class Secrets {
     Secrets(Settings settings) throws IOException {
         file = settings.secretsFolder().resolve(FILE);
         Files.createDirectories(file.getParent());
-        try (var channel = Files.newByteChannel(
-                file,
-                java.util.Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE),
-                PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")))) {
-            byte[] fresh = new byte[KEY];
-            random.nextBytes(fresh);
-            channel.write(java.nio.ByteBuffer.wrap(fresh));
-        } catch (FileAlreadyExistsException made) {
-            // made at an earlier start
-        }
+        SecretFile.writeFirst(file, fresh());
         keys = read();
+    }
+
+    private byte[] fresh() {
+        byte[] fresh = new byte[KEY];
+        random.nextBytes(fresh);
+        return fresh;
     }
 
     private List<SecretKeySpec> read() throws IOException {
@@ -66,11 +59,9 @@ public class Secrets {
 
     /** Puts a new key behind those there are; from here on it seals. */
     public synchronized void addKey() throws IOException {
-        byte[] fresh = new byte[KEY];
-        random.nextBytes(fresh);
         byte[] old = Files.readAllBytes(file);
         byte[] both = Arrays.copyOf(old, old.length + KEY);
-        System.arraycopy(fresh, 0, both, old.length, KEY);
+        System.arraycopy(fresh(), 0, both, old.length, KEY);
         write(both);
     }
 
@@ -81,17 +72,7 @@ public class Secrets {
     }
 
     private void write(byte[] bytes) throws IOException {
-        Path part = Files.createTempFile(
-                file.getParent(),
-                "key",
-                ".part",
-                PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-        try {
-            Files.write(part, bytes);
-            Files.move(part, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-        } finally {
-            Files.deleteIfExists(part);
-        }
+        SecretFile.write(file, bytes);
         keys = read();
     }
 

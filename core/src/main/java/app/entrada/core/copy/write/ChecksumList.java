@@ -4,6 +4,7 @@ import app.entrada.core.sound.AudioMeasuring;
 import app.entrada.core.text.Sha256;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -62,6 +63,9 @@ public final class ChecksumList {
         Path part = Files.createTempFile(folder, ".sums", ".part");
         try {
             Files.writeString(part, text(sums));
+            try (FileChannel written = FileChannel.open(part)) {
+                written.force(true);
+            }
             Files.move(part, folder.resolve(NAME), StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         } finally {
             Files.deleteIfExists(part);
