@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** All destinations of the release, a row each: last day, readiness, what goes, state; ticked for a move in common. */
-import type { DestinationSend } from '../../api/types'
+import type { DestinationSend, Head } from '../../api/types'
 import { day } from '../../kit/dates'
 import Mark from '../../kit/Mark.vue'
 import { useReleaseStore } from '../store'
@@ -16,6 +16,8 @@ defineProps<{
 defineEmits<{ choose: [id: string]; tick: [id: string] }>()
 const release = useReleaseStore()
 const mark = (id: string) => release.view?.head.marks?.find((each) => each.destination === id)
+/** How many findings there are, or that it is not known yet. */
+const found = (mark: Head['marks'][number]) => mark.count || (mark.readiness === 'ready' ? 'none' : mark.says)
 </script>
 
 <template>
@@ -56,8 +58,8 @@ const mark = (id: string) => release.view?.head.marks?.find((each) => each.desti
           <td>{{ each.lastDay ? day(each.lastDay) : '–' }}</td>
           <td class="found">
             <template v-if="mark(each.id)">
-              <Mark :weight="mark(each.id)!.readiness" /> {{ mark(each.id)!.count || 'none' }}
-              <span class="hidden-text">{{ mark(each.id)!.says }}</span>
+              <Mark :weight="mark(each.id)!.readiness" /> {{ found(mark(each.id)!) }}
+              <span v-if="mark(each.id)!.count" class="hidden-text">{{ mark(each.id)!.says }}</span>
             </template>
           </td>
           <td class="quiet goes">{{ goes(each) }}</td>
