@@ -16,6 +16,7 @@ const session = useSession()
 const {
   value: own,
   problem,
+  failed,
   load,
   attempt,
 } = useLoad<OwnView>(() => got(api.GET('/api/account')), { announced: { accounts: 'always', session: 'always' } })
@@ -75,7 +76,7 @@ const endOthers = () =>
     <h1>Your account</h1>
     <p v-if="problem && !open" class="problem" role="alert">{{ problem }}</p>
     <p class="said" role="status">{{ said }}</p>
-    <LoadingLine v-if="!own" what="your account" :problem="problem" @again="load" />
+    <LoadingLine v-if="!own" what="your account" :failed="failed" @again="load" />
     <template v-else>
       <section aria-labelledby="own-name">
         <h2 id="own-name">Name</h2>

@@ -14,6 +14,7 @@ import GivenNote from './GivenNote.vue'
 const {
   value: accounts,
   problem,
+  failed,
   load,
   attempt,
 } = useLoad(() => got(api.GET('/api/accounts')), { announced: { accounts: 'always' } })
@@ -46,7 +47,7 @@ function factor(account: AccountView) {
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <GivenNote v-if="given" :given="given" @close="given = null" />
     <AccountForm v-if="open === 0" @done="done" @cancel="open = null" />
-    <LoadingLine v-if="!accounts" what="accounts" :problem="problem" @again="load" />
+    <LoadingLine v-if="!accounts" what="accounts" :failed="failed" @again="load" />
     <table v-else>
       <thead>
         <tr>

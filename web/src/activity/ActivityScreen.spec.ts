@@ -128,6 +128,20 @@ describe('F4 Who changed what', () => {
     })
     expect(shown.find('[role=alert]').text()).toBe('The database is away.')
   })
+  it('is asked for again, and says each time that it could not be loaded', async () => {
+    let asked = 0
+    const away = new Refused(503, 'database-away', 'The database is away.')
+    const { shown, button } = await screen(ActivityScreen, {
+      'GET /api/activity': () => (++asked < 3 ? away : page([deed(3)])),
+    })
+    await button('Try again').trigger('click')
+    await flushPromises()
+    expect(shown.text()).toContain('Could not load activity.')
+    await button('Try again').trigger('click')
+    await flushPromises()
+    expect(shown.find('.says').text()).toBe('Title of track 3')
+    expect(shown.find('[role=alert]').exists()).toBe(false)
+  })
   it('offers readers nothing to take back', async () => {
     const { shown } = await screen(ActivityScreen, { 'GET /api/activity': page([deed(3)]) }, { role: 'reader' })
     await shown.find('.sitting').trigger('click')

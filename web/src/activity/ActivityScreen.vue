@@ -1,19 +1,17 @@
 <script setup lang="ts">
 /** Who changed or sent what, when, and what was answered: newest first, in one line what was done in one go. */
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { ActivityView } from '../api/types'
 import LoadingLine from '../kit/LoadingLine.vue'
-import { soon } from '../kit/soon'
+import { useLoad } from '../kit/useLoad'
 import SittingRow from './SittingRow.vue'
 
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const page = ref<ActivityView | null>(null)
-const problem = ref('')
 const text = (name: string) => String(route.query[name] ?? '')
 const asked = computed(() => ({
   release: Number(route.query.release ?? 0),
@@ -24,24 +22,24 @@ const asked = computed(() => ({
 }))
 const narrowed = computed(() => Object.values(asked.value).some(Boolean))
 
-let questions = 0
-async function load(before = 0) {
-  const mine = ++questions
-  try {
-    const next = await got(api.GET('/api/activity', { params: { query: { ...asked.value, before } } }))
-    // an answer that comes after a later question was asked is not taken
-    if (mine !== questions) return
-    page.value = before && page.value ? { ...next, sittings: [...page.value.sittings, ...next.sittings] } : next
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
-watch(asked, (now, then) => JSON.stringify(now) !== JSON.stringify(then) && load())
-const again = soon(() => load())
-const stops = ['release', 'people', 'delivery', 'missed'].map((kind) => session.on(kind, again.ask))
-onMounted(() => load())
-onUnmounted(() => (again.cancel(), stops.forEach((stop) => stop())))
+const part = (before: number) => got(api.GET('/api/activity', { params: { query: { ...asked.value, before } } }))
+const {
+  value: page,
+  problem,
+  failed,
+  load,
+  take,
+  attempt,
+} = useLoad<ActivityView>(() => part(0), {
+  announced: { release: 'always', people: 'always', delivery: 'always' },
+  when: () => JSON.stringify(asked.value),
+})
+const earlier = (shown: ActivityView) =>
+  attempt(async () => {
+    const next = await part(shown.next)
+    // what is shown meanwhile may be another list
+    if (page.value === shown) take({ ...next, sittings: [...shown.sittings, ...next.sittings] })
+  })
 const pick = (name: string, event: Event) =>
   router.replace({
     query: { ...route.query, [name]: (event.target as HTMLInputElement | HTMLSelectElement).value || undefined },
@@ -83,7 +81,7 @@ const readOnly = computed(() => session.who?.role === 'reader')
       </label>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <LoadingLine v-if="!page" what="activity" :problem="problem" @again="load()" />
+    <LoadingLine v-if="!page" what="activity" :failed="failed" @again="load" />
     <p v-else-if="!page.sittings.length && narrowed" class="quiet">No changes match this filter.</p>
     <p v-else-if="!page.sittings.length" class="quiet">
       No changes yet. Every change is listed here with its old and new value.
@@ -98,7 +96,7 @@ const readOnly = computed(() => session.who?.role === 'reader')
         @problem="problem = $event"
       />
     </ol>
-    <button v-if="page?.next" class="act" type="button" @click="load(page.next)">Earlier</button>
+    <button v-if="page?.next" class="act" type="button" @click="earlier(page)">Earlier</button>
   </div>
 </template>
 

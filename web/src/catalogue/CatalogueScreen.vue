@@ -21,7 +21,7 @@ import { useCatalogue } from './useCatalogue'
 const session = useSession()
 const player = usePlayer()
 const catalogue = useCatalogue()
-const { subject, find, sort, keys, gone, columns, head, stack, problem } = catalogue
+const { subject, find, sort, keys, gone, columns, head, stack, problem, failed } = catalogue
 const readOnly = computed(() => session.who?.role === 'reader')
 const chosen = ref<Set<number>>(new Set())
 const at = ref<Spot | null>(null)
@@ -95,7 +95,7 @@ const exported = (format: string) =>
           <template v-if="total !== head.of"> of {{ number(head.of) }}</template> {{ total === 1 ? one : subject }}
           <span v-if="subject !== 'releases'" class="quiet">on {{ number(head.releases) }} releases</span>
         </span>
-        <LoadingLine v-else what="the catalogue" :problem="problem" @again="catalogue.open" />
+        <LoadingLine v-else what="the catalogue" :failed="failed" @again="catalogue.open" />
         <template v-if="!readOnly && total && (find || chosen.size)">
           <span v-if="chosen.size"
             >{{ number(chosen.size) }} selected

@@ -34,6 +34,8 @@ export function useCatalogue() {
   const pages = shallowRef(new Map<number, CatalogueRow[]>())
   const stack = ref<Stack>({ undo: null, redo: null })
   const problem = ref('')
+  /** Whether the last asking for all of it failed. */
+  const failed = ref(false)
   let asked = 0
   /** The last look at a release that is in the rows, and the last that was announced. */
   let reached = 0
@@ -141,14 +143,17 @@ export function useCatalogue() {
 
   /** Asks for all of it: columns, what can be taken back, and the rows in sight. */
   async function open() {
+    const of = subject.value
     columns.value = []
     head.value = null
+    failed.value = false
     await attempt(async () => {
       const path = { subject: subject.value }
       columns.value = await got(api.GET('/api/catalogue/{subject}/columns', { params: { path } }))
       stack.value = await got(api.GET('/api/catalogue/stack'))
       await anew()
     })
+    if (of === subject.value) failed.value = !head.value
   }
   watch(subject, open, { immediate: true })
   watch([find, sort, () => keys.value.join()], () => columns.value.length && anew())
@@ -225,6 +230,7 @@ export function useCatalogue() {
     pages,
     stack,
     problem,
+    failed,
     open,
     go,
     row,

@@ -10,6 +10,7 @@ import { yearOf } from './year'
 const {
   value: year,
   problem,
+  failed,
   load,
 } = useLoad(() => got(api.GET('/api/year')), {
   announced: { stands: 'always', standing: 'always' },
@@ -30,7 +31,7 @@ const print = () => window.print()
       <BButton v-if="year" class="aside" variant="primary" size="sm" @click="print">Print</BButton>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <LoadingLine v-if="!year" what="dates" :problem="problem" @again="load" />
+    <LoadingLine v-if="!year" what="dates" :failed="failed" @again="load" />
     <div v-else class="months">
       <section v-for="month in months" :key="month.key" :aria-label="month.name">
         <h2>{{ month.name }}</h2>

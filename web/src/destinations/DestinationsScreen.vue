@@ -14,7 +14,7 @@ import DestinationPage from './DestinationPage.vue'
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
-const { value: destinations, problem, load, attempt } = useLoad(() => got(api.GET('/api/destinations')))
+const { value: destinations, problem, failed, load, attempt } = useLoad(() => got(api.GET('/api/destinations')))
 const { value: archived, load: loadArchived } = useLoad(() => got(api.GET('/api/destinations/archived')))
 const adding = ref(false)
 const manages = computed(() => session.who?.role === 'manager')
@@ -40,7 +40,7 @@ const restore = (id: string) =>
       <BButton v-if="manages" variant="primary" size="sm" @click="adding = true">Add a destination</BButton>
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
-    <LoadingLine v-if="!destinations" what="destinations" :problem="problem" @again="load" />
+    <LoadingLine v-if="!destinations" what="destinations" :failed="failed" @again="load" />
     <div v-else-if="!destinations.length" class="none">
       <p>
         {{ archived?.length ? 'No destination is in use' : 'There is no destination yet' }}, so nothing is checked and

@@ -18,6 +18,7 @@ const uploads = useUploads()
 const {
   value: items,
   problem,
+  failed,
   load,
   attempt,
 } = useLoad<IntakeItem[]>(() => got(api.GET('/api/intake')), { announced: { intake: 'always' } })
@@ -98,7 +99,7 @@ function pick(event: Event) {
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
     <UploadList :release="0" />
-    <LoadingLine v-if="!items" what="the intake" :problem="problem" @again="load" />
+    <LoadingLine v-if="!items" what="the intake" :failed="failed" @again="load" />
     <div v-else-if="!items.length" class="empty">
       <h2>The intake is empty</h2>
       <p>

@@ -45,6 +45,24 @@ describe('what a screen shows of the server', () => {
     await got.load()
     expect(got.problem.value).toBe('')
   })
+  it('is said not to be there as long as asking failed, though the problem was read and closed', async () => {
+    const answers: (() => Promise<string>)[] = [
+      () => Promise.reject(new Error('The server cannot be reached.')),
+      () => Promise.reject(new Error('The server cannot be reached.')),
+      () => Promise.resolve('nine releases'),
+    ]
+    const { got } = screen(() => answers.shift()!())
+    await flushPromises()
+    expect(got.failed.value).toBe(true)
+    got.problem.value = ''
+    expect(got.failed.value).toBe(true)
+    const second = got.load()
+    expect(got.failed.value).toBe(false)
+    await second
+    expect([got.failed.value, got.problem.value]).toEqual([true, 'The server cannot be reached.'])
+    await got.load()
+    expect(got.failed.value).toBe(false)
+  })
   it('is what was asked for last, whichever answer comes first', async () => {
     const waiting: ((says: string) => void)[] = []
     const { shown, got } = screen(() => new Promise<string>((answer) => waiting.push(answer)))

@@ -12,7 +12,8 @@ export type Announced = Record<string, 'always' | 'elsewhere' | ((data: Record<s
  * What a screen shows of the server: asked for when it is shown, and again when something says that it may be different.
  *
  * @param ask asks for it; what fails is said in {@link problem}, and what was shown before stays. An answer that comes after a
- *   later question was asked is not taken
+ *   later question was asked is not taken. Whether the last question failed is said by {@link failed}, also when the problem
+ *   was read and closed
  * @param again announcements that make it different, and what else it depends on; it is asked for as well when announcements
  *   were missed
  */
@@ -22,12 +23,14 @@ export function useLoad<T>(
 ): {
   value: Ref<T | null>
   problem: Ref<string>
+  failed: Ref<boolean>
   load: () => Promise<void>
   take: (answer: T) => void
   attempt: (deed: () => Promise<unknown>) => Promise<boolean>
 } {
   const value = ref(null) as Ref<T | null>
   const problem = ref('')
+  const failed = ref(false)
   /** Does something; what fails is said in the same place. Whether it was done. */
   async function attempt(deed: () => Promise<unknown>) {
     // at the beginning: what is asked for within a deed may fail by itself, and is said then
@@ -48,13 +51,16 @@ export function useLoad<T>(
   }
   const load = async () => {
     const mine = ++asked
+    failed.value = false
     await attempt(async () => {
       try {
         const answer = await ask()
         if (mine === asked) value.value = answer
       } catch (failure) {
         // of a question that nobody asks any more nothing is said
-        if (mine === asked) throw failure
+        if (mine !== asked) return
+        failed.value = true
+        throw failure
       }
     })
   }
@@ -67,5 +73,5 @@ export function useLoad<T>(
   onMounted(load)
   onUnmounted(() => (later.cancel(), stops.forEach((stop) => stop())))
   if (again.when) watch(again.when, load)
-  return { value, problem, load, take, attempt }
+  return { value, problem, failed, load, take, attempt }
 }

@@ -29,7 +29,7 @@ export function useParts<List extends object, Line extends { id: number }>(
   const filter = ref('')
   const wanted = ref(PART)
   const part = (which: Omit<Part, 'find'>) => ask({ find: filter.value.trim(), ...which })
-  const { value, problem, load, attempt } = useLoad(() => part({ count: wanted.value }), { announced })
+  const { value, problem, failed, load, attempt } = useLoad(() => part({ count: wanted.value }), { announced })
   const list = value
   const shown = computed(() => (list.value ? lines(list.value) : []))
   const looking = soon(() => ((wanted.value = PART), load()), 150)
@@ -45,5 +45,5 @@ export function useParts<List extends object, Line extends { id: number }>(
       list.value = behind
       wanted.value = Math.min(MOST, before.length + PART)
     })
-  return { filter, list, shown, problem, load, attempt, more }
+  return { filter, list, shown, problem, failed, load, attempt, more }
 }

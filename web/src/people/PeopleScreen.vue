@@ -15,7 +15,7 @@ const route = useRoute()
 const session = useSession()
 const KINDS = { '': 'All kinds', person: 'Persons', group: 'Groups', company: 'Companies' }
 const kind = ref('')
-const { filter, list, shown, problem, load, more } = useParts(
+const { filter, list, shown, problem, failed, load, more } = useParts(
   (part) => got(api.GET('/api/people', { params: { query: { ...part, kind: kind.value } } })),
   (list) => list.people,
   { people: 'elsewhere' },
@@ -39,7 +39,7 @@ const chosen = computed(() => Number(route.params.id ?? 0))
         <option v-for="(name, id) in KINDS" :key="id" :value="id">{{ name }}</option>
       </select>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <LoadingLine v-if="!list" what="people" :problem="problem" @again="load" />
+      <LoadingLine v-if="!list" what="people" :failed="failed" @again="load" />
       <p v-else-if="!shown.length && filter.trim()" class="quiet">No names match “{{ filter }}”.</p>
       <p v-else-if="!shown.length && kind" class="quiet">No people of this kind.</p>
       <p v-else-if="!shown.length" class="quiet">No people yet. Everyone named on a release is listed here.</p>

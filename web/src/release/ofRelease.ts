@@ -11,7 +11,7 @@ import { useReleaseStore } from './store'
 export function useOfRelease<T extends object>(look: (id: number) => Promise<{ data?: T }>) {
   const release = useReleaseStore()
   const id = () => release.view!.head.id
-  const { value: view, problem, load, take, attempt } = useLoad<T>(() => got(look(id())))
+  const { value: view, problem, failed, load, take, attempt } = useLoad<T>(() => got(look(id())))
 
   /** Changes something there; the answer is the view as it is then. */
   const change = (way: (id: number) => Promise<{ data?: T }>) =>
@@ -23,5 +23,5 @@ export function useOfRelease<T extends object>(look: (id: number) => Promise<{ d
     () => release.view?.revision,
     (revision) => revision !== (view.value as { revision?: number } | null)?.revision && void load(),
   )
-  return { release, view, problem, load, change }
+  return { release, view, problem, failed, load, change }
 }

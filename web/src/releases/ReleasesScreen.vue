@@ -19,7 +19,7 @@ import NewRelease from './NewRelease.vue'
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const { filter, list, shown, problem, load, more } = useParts<ReleaseList, Head>(
+const { filter, list, shown, problem, failed, load, more } = useParts<ReleaseList, Head>(
   (part) => got(api.GET('/api/releases', { params: { query: part } })),
   (list) => list.releases,
   {
@@ -55,7 +55,7 @@ watch(
       >
     </div>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <LoadingLine v-if="!list" what="releases" :problem="problem" @again="load" />
+    <LoadingLine v-if="!list" what="releases" :failed="failed" @again="load" />
     <p v-else-if="!list.total && filter.trim()" class="quiet">No release matches “{{ filter }}”.</p>
     <p v-else-if="!list.total" class="quiet">
       {{ list.lookedOver ? '' : 'No releases yet. Create one with “New release”; the label’s defaults are filled in.' }}

@@ -16,6 +16,7 @@ const router = useRouter()
 const {
   value: all,
   problem,
+  failed,
   load,
   attempt,
 } = useLoad<SeriesView[]>(() => got(api.GET('/api/series')), { announced: { delivery: 'always', people: 'elsewhere' } })
@@ -59,7 +60,7 @@ const numbers = (each: { season: number; number: number }) =>
       </form>
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
-    <LoadingLine v-if="!all" what="series" :problem="problem" @again="load" />
+    <LoadingLine v-if="!all" what="series" :failed="failed" @again="load" />
     <p v-else-if="!all.length" class="quiet">
       No series yet. Name one here, or type its title into “Series” of a spoken episode.
     </p>

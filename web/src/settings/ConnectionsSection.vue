@@ -6,7 +6,12 @@ import { WAYS } from '../destinations/ways'
 import LoadingLine from '../kit/LoadingLine.vue'
 import { useLoad } from '../kit/useLoad'
 
-const { value: destinations, problem, load } = useLoad<DestinationView[]>(() => got(api.GET('/api/destinations')))
+const {
+  value: destinations,
+  problem,
+  failed,
+  load,
+} = useLoad<DestinationView[]>(() => got(api.GET('/api/destinations')))
 /** What has to be entered before anything is sent. */
 function lacks(of: DestinationView) {
   const wanted = WAYS[of.way]
@@ -17,7 +22,7 @@ function lacks(of: DestinationView) {
 
 <template>
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-  <LoadingLine v-if="!destinations" what="the destinations" :problem="problem" @again="load" />
+  <LoadingLine v-if="!destinations" what="the destinations" :failed="failed" @again="load" />
   <p v-else-if="!destinations.length" class="quiet">
     There are no destinations yet. Add them under <RouterLink :to="{ name: 'destinations' }">Destinations</RouterLink>.
   </p>

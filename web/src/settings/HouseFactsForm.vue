@@ -10,7 +10,7 @@ import { useSaved } from './useSaved'
 
 const session = useSession()
 const zones = Intl.supportedValuesOf('timeZone')
-const { facts, problem, load, saved, save } = useSaved<HouseFacts>(
+const { facts, problem, failed, load, saved, save } = useSaved<HouseFacts>(
   () => got(api.GET('/api/house/facts')),
   (body) => got(api.PUT('/api/house/facts', { body })),
 )
@@ -19,7 +19,7 @@ const { value: currencies, problem: lacking } = useLoad<CurrencyView[]>(() => go
 
 <template>
   <p v-if="problem || lacking" class="problem" role="alert">{{ problem || lacking }}</p>
-  <LoadingLine v-if="!facts" what="the settings" :problem="problem" @again="load" />
+  <LoadingLine v-if="!facts" what="the settings" :failed="failed" @again="load" />
   <BForm v-if="facts" @submit.prevent="save">
     <div class="field">
       <label for="timeZone">Time zone</label>

@@ -35,6 +35,7 @@ const FIELDS: { key: keyof LabelFacts; name: string; help: string }[] = [
 const {
   facts: label,
   problem,
+  failed,
   load,
   saved,
   save,
@@ -46,7 +47,7 @@ const {
 
 <template>
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-  <LoadingLine v-if="!label" what="the label" :problem="problem" @again="load" />
+  <LoadingLine v-if="!label" what="the label" :failed="failed" @again="load" />
   <BForm v-if="label" @submit.prevent="save">
     <div v-for="field in FIELDS" :key="field.key" class="field">
       <label :for="field.key">{{ field.name }}</label>

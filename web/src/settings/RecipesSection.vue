@@ -9,7 +9,7 @@ import { useLoad } from '../kit/useLoad'
 import RecipeEditor from '../release/files/RecipeEditor.vue'
 
 const session = useSession()
-const { value: recipes, problem, load } = useLoad<RecipeText[]>(() => got(api.GET('/api/recipes')))
+const { value: recipes, problem, failed, load } = useLoad<RecipeText[]>(() => got(api.GET('/api/recipes')))
 const open = ref('')
 function origin(recipe: RecipeText) {
   if (!recipe.own) return 'as shipped'
@@ -23,7 +23,7 @@ function close() {
 
 <template>
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-  <LoadingLine v-if="!recipes" what="the recipes" :problem="problem" @again="load" />
+  <LoadingLine v-if="!recipes" what="the recipes" :failed="failed" @again="load" />
   <table v-else>
     <thead>
       <tr>

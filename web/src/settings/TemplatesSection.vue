@@ -8,7 +8,7 @@ import LoadingLine from '../kit/LoadingLine.vue'
 import { useLoad } from '../kit/useLoad'
 
 const session = useSession()
-const { value: templates, problem, load, attempt } = useLoad<Template[]>(() => got(api.GET('/api/templates')))
+const { value: templates, problem, failed, load, attempt } = useLoad<Template[]>(() => got(api.GET('/api/templates')))
 /** The one that is about to be removed. */
 const going = ref('')
 const remove = (name: string) =>
@@ -21,7 +21,7 @@ const remove = (name: string) =>
 
 <template>
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-  <LoadingLine v-if="!templates" what="the templates" :problem="problem" @again="load" />
+  <LoadingLine v-if="!templates" what="the templates" :failed="failed" @again="load" />
   <p v-else-if="!templates.length" class="quiet">
     There are no templates yet. Save one from a release, under <b>Documents</b>; new releases can start from it.
   </p>

@@ -12,7 +12,7 @@ import CoverBoxes from './CoverBoxes.vue'
 import PictureList from './PictureList.vue'
 import MakePicture, { type Wanted } from './MakePicture.vue'
 
-const { release, view, problem, load } = useOfRelease((id) =>
+const { release, view, problem, failed, load } = useOfRelease((id) =>
   api.GET('/api/releases/{id}/artwork', { params: { path: { id } } }),
 )
 const crop = ref<{ x: number; y: number; size: number } | null>(null)
@@ -48,7 +48,7 @@ async function make(wanted: Wanted) {
 <template>
   <div class="artwork">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <LoadingLine v-if="!view" what="the front cover" :problem="problem" @again="load" />
+    <LoadingLine v-if="!view" what="the front cover" :failed="failed" @again="load" />
     <div v-else-if="view.state === 'none'" class="empty">
       <h2>No front cover yet</h2>
       <p>Drop a picture anywhere on this page. Square, RGB and at least 3,000 pixels suits most stores.</p>

@@ -17,7 +17,8 @@ const credits = useCredits(board, (select) => {
   input.value?.[0]?.focus()
   if (select) input.value?.[0]?.select()
 })
-const { release, view, problem, load, at, editing, adding, open, lines, columns, line, tracks, active } = credits
+const { release, view, problem, failed, load, at, editing, adding, open, lines, columns, line, tracks, active } =
+  credits
 const { cell, isHere, change, creditedAs, creditedEverywhere, save, leave, add, keys, roles, unfold } = credits
 const { pull, pulling, isCorner, lacking } = credits
 const sign = (is: 'main' | 'featured') => ({
@@ -57,7 +58,7 @@ const onAll = computed(() => {
     @keydown="keys"
   >
     <ErrorNote :says="problem" @close="problem = ''" />
-    <LoadingLine v-if="!view" class="pad" what="credits" :problem="problem" @again="load" />
+    <LoadingLine v-if="!view" class="pad" what="credits" :failed="failed" @again="load" />
     <p v-else-if="!columns.length" class="quiet pad">No tracks yet. Add them in the Sheet.</p>
     <div v-else class="scroll">
       <table

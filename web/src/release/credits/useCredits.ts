@@ -20,6 +20,7 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     release,
     view,
     problem,
+    failed,
     load,
     change: post,
   } = useOfRelease((id) => api.GET('/api/releases/{id}/credits', { params: { path: { id } } }))
@@ -148,6 +149,7 @@ export function useCredits(board: Ref<HTMLElement | undefined>, shown: (select: 
     release,
     view,
     problem,
+    failed,
     load,
     adding,
     open,

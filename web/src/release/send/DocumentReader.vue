@@ -7,7 +7,7 @@ import RecordRuler from './RecordRuler.vue'
 import { cells } from './tables'
 
 const props = defineProps<{ kind: string; path: string; text?: string; from?: () => Promise<string> }>()
-const { value, problem, load } = useLoad<string>(() => Promise.resolve(props.text ?? props.from!()), {
+const { value, problem, failed, load } = useLoad<string>(() => Promise.resolve(props.text ?? props.from!()), {
   when: () => [props.path, props.text],
 })
 const loaded = computed(() => value.value ?? props.text ?? '')
@@ -18,7 +18,7 @@ const table = computed(() => (props.kind === 'csv' ? cells(loaded.value) : []))
   <div class="reader">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-if="props.kind === 'bytes'" class="quiet">Binary data; see the disc layout under Files.</p>
-    <LoadingLine v-else-if="!loaded && value === null" what="the document" :problem="problem" @again="load" />
+    <LoadingLine v-else-if="!loaded && value === null" what="the document" :failed="failed" @again="load" />
     <RecordRuler v-else-if="props.kind === 'works'" :text="loaded" />
     <div v-else-if="props.kind === 'csv'" class="table" tabindex="0" role="region" :aria-label="props.path">
       <table>

@@ -6,25 +6,24 @@ import { api, got } from '../../api/client'
 import type { FoundRecording } from '../../api/types'
 import LoadingLine from '../../kit/LoadingLine.vue'
 import { soon } from '../../kit/soon'
+import { useLoad } from '../../kit/useLoad'
 import { useReleaseStore } from '../store'
 
 const emit = defineEmits<{ close: [] }>()
 const release = useReleaseStore()
 const open = ref(true)
 const typed = ref('')
-const found = ref<FoundRecording[] | null>(null)
 const taken = ref<FoundRecording[]>([])
-const problem = ref('')
 
-const looking = soon(async () => {
-  try {
-    found.value = await got(api.GET('/api/recordings', { params: { query: { typed: typed.value } } }))
-    problem.value = ''
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}, 200)
-watch(typed, looking.ask, { immediate: true })
+const {
+  value: found,
+  problem,
+  failed,
+  load,
+  attempt,
+} = useLoad<FoundRecording[]>(() => got(api.GET('/api/recordings', { params: { query: { typed: typed.value } } })))
+const looking = soon(load, 200)
+watch(typed, looking.ask)
 onUnmounted(looking.cancel)
 const isTaken = (each: FoundRecording) => taken.value.some((other) => other.recording === each.recording)
 function turn(each: FoundRecording) {
@@ -32,8 +31,8 @@ function turn(each: FoundRecording) {
     ? taken.value.filter((other) => other.recording !== each.recording)
     : [...taken.value, each]
 }
-async function take() {
-  try {
+const take = () =>
+  attempt(async () => {
     await release.saved(
       await got(
         api.POST('/api/releases/{id}/recordings', {
@@ -46,10 +45,7 @@ async function take() {
       ),
     )
     open.value = false
-  } catch (failure) {
-    problem.value = (failure as Error).message
-  }
-}
+  })
 </script>
 
 <template>
@@ -63,7 +59,7 @@ async function take() {
       autofocus
     />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <LoadingLine v-if="!found" what="recordings" :problem="problem" @again="looking.ask" />
+    <LoadingLine v-if="!found" what="recordings" :failed="failed" @again="load" />
     <p v-else-if="!found.length" class="quiet">No recording matches “{{ typed }}”.</p>
     <div v-else class="found">
       <label v-for="each in found" :key="each.recording">

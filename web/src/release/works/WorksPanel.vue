@@ -10,7 +10,7 @@ import PermissionList from './PermissionList.vue'
 import WorkCardView from './WorkCardView.vue'
 import WorksTable from './WorksTable.vue'
 
-const { release, view, problem, load, change } = useOfRelease((id) =>
+const { release, view, problem, failed, load, change } = useOfRelease((id) =>
   api.GET('/api/releases/{id}/works', { params: { path: { id } } }),
 )
 
@@ -52,7 +52,7 @@ async function equal(works: WorkCard[]) {
 <template>
   <div class="works">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <LoadingLine v-if="!view" what="works" :problem="problem" @again="load" />
+    <LoadingLine v-if="!view" what="works" :failed="failed" @again="load" />
     <p v-else-if="!view.works.length" class="quiet">No tracks yet, so there are no works. Add tracks in the Sheet.</p>
     <template v-else>
       <WorksTable
