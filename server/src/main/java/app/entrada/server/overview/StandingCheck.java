@@ -1,11 +1,11 @@
 package app.entrada.server.overview;
 
-import app.entrada.server.context.ProfileRepository;
 import app.entrada.server.facts.ReleaseRepository;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.IntConsumer;
 import org.springframework.stereotype.Service;
 
@@ -20,14 +20,11 @@ public class StandingCheck {
     private final Standings standings;
     private final StandingRepository kept;
     private final ReleaseRepository releases;
-    private final ProfileRepository profiles;
 
-    StandingCheck(
-            Standings standings, StandingRepository kept, ReleaseRepository releases, ProfileRepository profiles) {
+    StandingCheck(Standings standings, StandingRepository kept, ReleaseRepository releases) {
         this.standings = standings;
         this.kept = kept;
         this.releases = releases;
-        this.profiles = profiles;
     }
 
     /** A release of which something else is kept than would be computed. */
@@ -68,7 +65,7 @@ public class StandingCheck {
         List<Different> different = List.of();
         List<Long> left = wanted;
         for (int i = 0; i < TRIES && !left.isEmpty(); i++) {
-            while (kept.waiting(profiles.today(), 1) > 0) standings.look(A_PART);
+            while (standings.marked()) standings.look(A_PART);
             Map<Long, KeptRelease> stands = new HashMap<>();
             for (KeptRelease each : kept.kept(left)) stands.put(each.head().id(), each);
             List<Different> found = new ArrayList<>();
@@ -81,6 +78,9 @@ public class StandingCheck {
             stands.values()
                     .forEach(each -> found.add(
                             new Different(each.head().id(), each.head().title())));
+            // one that others write to is looked at again when they have ended
+            Set<Long> marked = kept.marked(left);
+            found.removeIf(each -> marked.contains(each.release()));
             different = found;
             left = found.stream().map(Different::release).toList();
         }

@@ -1,5 +1,7 @@
 package app.entrada.server.overview;
 
+import static java.util.Objects.requireNonNull;
+
 import app.entrada.core.catalogue.CatalogueRow;
 import app.entrada.core.check.profile.Weight;
 import app.entrada.server.overview.KeptRelease.DateAhead;
@@ -17,6 +19,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.IntFunction;
 import java.util.stream.Stream;
@@ -54,7 +57,7 @@ class StandingRepository {
     /** How many are to be looked at again, counted no further than a number. */
     int waiting(LocalDate today, int most) {
         return jdbc.sql("""
-                        SELECT (SELECT count(*) FROM (SELECT DISTINCT release_id FROM standing_mark LIMIT :most) marked)
+                        SELECT (SELECT count(*) FROM (SELECT DISTINCT release_id FROM standing_due LIMIT :most) marked)
                              + (SELECT count(*) FROM (SELECT FROM standing WHERE turns_on <= :today OR day > :today LIMIT :most) old)""")
                 .param("most", most)
                 .param("today", Date.valueOf(today))
@@ -65,7 +68,7 @@ class StandingRepository {
     /** Whether one is to be looked at again that was itself edited since, not only something that it looks at. */
     boolean edited() {
         return jdbc.sql("""
-                        SELECT EXISTS (SELECT FROM standing_mark m JOIN standing s ON s.release_id = m.release_id
+                        SELECT EXISTS (SELECT FROM standing_due m JOIN standing s ON s.release_id = m.release_id
                             JOIN release r ON r.id = m.release_id WHERE r.revision > s.revision)""").query(Boolean.class).single();
     }
 
@@ -73,8 +76,14 @@ class StandingRepository {
      * A release that is to be looked at again.
      *
      * @param inUse whether it is among the releases; else it is deleted or archived, and nothing is kept of it
+     * @param isSecond whether it was looked at since it was marked, and only others were writing then
+     * @param after the transaction before which others are writing now, so that it is to be looked at once more; null for none
      */
-    record Marked(List<Long> marks, boolean inUse) {}
+    record Marked(
+            List<Long> marks,
+            boolean inUse,
+            boolean isSecond,
+            @Nullable String after) {}
 
     /** Some that are to be looked at again, edited ones and then those with the nearest dates first. */
     Map<Long, Marked> marked(LocalDate today, int most) {
@@ -82,18 +91,29 @@ class StandingRepository {
         jdbc.sql("""
                         WITH waiting AS (
                             SELECT w.release_id,
-                                r.id IS NOT NULL AND r.deleted_at IS NULL AND r.archived_at IS NULL AS in_use FROM (
-                                SELECT release_id FROM standing_mark
+                                r.id IS NOT NULL AND r.deleted_at IS NULL AND r.archived_at IS NULL AS in_use,
+                                (s.turns_on <= :today OR s.day > :today) IS TRUE AS turned FROM (
+                                SELECT release_id FROM standing_due
                                 UNION SELECT release_id FROM standing WHERE turns_on <= :today OR day > :today) w
                             LEFT JOIN standing s ON s.release_id = w.release_id
                             LEFT JOIN release r ON r.id = w.release_id
-                            ORDER BY (r.revision > s.revision) IS NOT TRUE, s.ahead_on, w.release_id LIMIT :most)
-                        SELECT w.release_id, w.in_use, array_remove(array_agg(m.id), NULL) AS marks
-                        FROM waiting w LEFT JOIN standing_mark m ON m.release_id = w.release_id
-                        GROUP BY w.release_id, w.in_use""").param("most", most).param("today", Date.valueOf(today)).query(row -> {
+                            ORDER BY (r.revision > s.revision) IS NOT TRUE, s.ahead_on, w.release_id LIMIT :most),
+                        writing AS (
+                            SELECT pg_snapshot_xmin(pg_current_snapshot()) AS first, pg_snapshot_xmax(pg_current_snapshot()) AS next
+                            WHERE EXISTS (SELECT FROM pg_snapshot_xip(pg_current_snapshot()) one
+                                WHERE one IS DISTINCT FROM pg_current_xact_id_if_assigned()))
+                        SELECT w.release_id, w.in_use, array_remove(array_agg(m.id), NULL) AS marks,
+                            NOT w.turned AND bool_and(m.after IS NOT NULL) AS second,
+                            CASE WHEN bool_or(m.id IS NOT NULL AND (m.after IS NULL OR m.after > o.first)) THEN o.next END AS after
+                        FROM waiting w LEFT JOIN standing_mark m ON m.release_id = w.release_id LEFT JOIN writing o ON true
+                        GROUP BY w.release_id, w.in_use, w.turned, o.next""").param("most", most).param("today", Date.valueOf(today)).query(row -> {
             marked.put(
                     row.getLong("release_id"),
-                    new Marked(List.of((Long[]) row.getArray("marks").getArray()), row.getBoolean("in_use")));
+                    new Marked(
+                            List.of((Long[]) row.getArray("marks").getArray()),
+                            row.getBoolean("in_use"),
+                            row.getBoolean("second"),
+                            row.getString("after")));
         });
         return marked;
     }
@@ -107,14 +127,15 @@ class StandingRepository {
     record Look(long release, long looked, @Nullable Integer was) {}
 
     /**
-     * Keeps what was computed for a day, and takes away the marks that were there before it was.
+     * Keeps what was computed for a day, and takes away the marks that were there before it was; where others were writing
+     * meanwhile, it is marked for when they have ended.
      *
      * @return what was looked at; of those that are gone, that they are
      */
     List<Look> keep(List<KeptRelease> releases, LocalDate day, Map<Long, Marked> marked) {
         List<Look> looks = new ArrayList<>(put(releases, day));
         looks.addAll(takeAway(marked.keySet().stream()
-                .filter(id -> releases.stream().noneMatch(each -> each.head().id() == id))
+                .filter(id -> !requireNonNull(marked.get(id)).inUse())
                 .toList()));
         jdbc.sql("DELETE FROM standing_mark WHERE id = ANY (:marks)")
                 .param(
@@ -122,6 +143,14 @@ class StandingRepository {
                         marked.values().stream()
                                 .flatMap(each -> each.marks().stream())
                                 .toArray(Long[]::new))
+                .update();
+        Map<Long, Marked> again = new LinkedHashMap<>(marked);
+        again.values().removeIf(each -> each.after() == null);
+        jdbc.sql("""
+                        INSERT INTO standing_mark (release_id, after)
+                        SELECT * FROM unnest(CAST(:ids AS bigint[]), CAST(CAST(:after AS text[]) AS xid8[]))""")
+                .param("ids", again.keySet().toArray(Long[]::new))
+                .param("after", again.values().stream().map(Marked::after).toArray(String[]::new))
                 .update();
         return looks;
     }
@@ -331,6 +360,14 @@ class StandingRepository {
         jdbc.sql("INSERT INTO standing_mark (release_id) SELECT unnest(CAST(? AS bigint[]))")
                 .param(releases.toArray(Long[]::new))
                 .update();
+    }
+
+    /** Those of some releases that are to be looked at again, now or when others have ended. */
+    Set<Long> marked(Collection<Long> releases) {
+        return Set.copyOf(jdbc.sql("SELECT DISTINCT release_id FROM standing_mark WHERE release_id = ANY (?)")
+                .param(releases.toArray(Long[]::new))
+                .query(Long.class)
+                .list());
     }
 
     /** What is kept of some releases. */

@@ -116,9 +116,14 @@ public class Standings {
             Map<Long, StandingRepository.Marked> marked = kept.marked(today, most);
             if (!marked.isEmpty()) {
                 // by rules that are not older than the marks, which are then taken away
-                List<KeptRelease> fresh = BrieflyKept.anew(() -> fresh(marked.keySet().stream()
+                List<KeptRelease> fresh = new ArrayList<>(BrieflyKept.anew(() -> fresh(marked.keySet().stream()
                         .filter(id -> requireNonNull(marked.get(id)).inUse())
-                        .toList()));
+                        .toList())));
+                // most of what is looked at for the second time has stayed as it was, and nobody is told of it
+                List<Long> second = marked.keySet().stream()
+                        .filter(id -> requireNonNull(marked.get(id)).isSecond())
+                        .toList();
+                if (!second.isEmpty()) fresh.removeAll(new HashSet<>(kept.kept(second)));
                 announcements.tell(fresh, kept.keep(fresh, today, marked), marked.size() == most);
             }
             return marked.size();

@@ -491,6 +491,8 @@ class BackupTest {
         // as it was a while ago: an upload under way lay in one file
         JdbcClient database = database(own);
         int then = 25;
+        database.sql("DROP VIEW standing_due").update();
+        database.sql("ALTER TABLE standing_mark DROP COLUMN after").update();
         database.sql("DROP FUNCTION wait_for_look CASCADE").update();
         database.sql("ALTER TABLE standing ADD COLUMN named text[]").update();
         database.sql("DROP TABLE house").update();

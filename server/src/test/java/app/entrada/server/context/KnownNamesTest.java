@@ -42,6 +42,16 @@ class KnownNamesTest {
     }
 
     @Test
+    void the_usual_one_is_that_which_is_used_most_now_though_no_name_has_come_since() {
+        JsonNode first = by("Tamsin Orrell");
+        assertThat(told(by("Tamsín Orrell"))).contains("Tamsin Orrell");
+        String page = "/api/releases/" + Client.id(first);
+        assertThat(told(manager.get(page).json())).isEmpty();
+        for (int i = 0; i < 2; i++) by("Tamsín Orrell");
+        assertThat(told(manager.get(page).json())).contains("Tamsín Orrell");
+    }
+
+    @Test
     void short_names_and_names_of_their_own_are_left_alone() {
         for (int i = 0; i < 3; i++) by("Ada Ro");
         assertThat(told(by("Ida Ro"))).isEmpty();

@@ -14,6 +14,7 @@ import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -377,6 +378,56 @@ class StandingTest {
         }
     }
 
+    private static Connection connection() throws SQLException {
+        return DriverManager.getConnection(
+                RunningServer.setting(settings, "spring.datasource.url"),
+                RunningServer.setting(settings, "spring.datasource.username"),
+                RunningServer.setting(settings, "spring.datasource.password"));
+    }
+
+    /** Of two who write at once neither is seen by the other's triggers; the release is looked at between them. */
+    @Test
+    void a_recording_that_is_taken_over_while_somebody_writes_to_it_is_looked_at_again() throws SQLException {
+        JsonNode first = manager.begin("single", "Written There");
+        long other = Client.id(manager.begin("single", "Taken Over Here"));
+        long recording = first.path("rows").path(1).path("recordingId").asLong();
+        try (Connection writing = connection();
+                Statement statement = writing.createStatement()) {
+            writing.setAutoCommit(false);
+            statement.execute("UPDATE recording SET recorded_in = 'Quay Hall' WHERE id = " + recording);
+            manager.post("/api/releases/" + other + "/recordings", Map.of("recordings", List.of(recording)));
+            settle();
+            writing.commit();
+        }
+        keptIsFresh();
+        assertThat(rows(other)).contains("Quay Hall");
+        assertThat(jdbc.sql("SELECT count(*) FROM standing_mark")
+                        .query(Integer.class)
+                        .single())
+                .isZero();
+    }
+
+    private static String rows(long release) {
+        return jdbc.sql("SELECT rows FROM standing WHERE release_id = ?")
+                .param(release)
+                .query(String.class)
+                .single();
+    }
+
+    @Test
+    void a_spelling_that_becomes_the_usual_one_is_looked_by_though_no_name_has_come() {
+        manager.write(manager.begin("single", "By One Spelling"), 0, "artists", "Orla Fenndale");
+        manager.write(manager.begin("single", "By Another"), 0, "artists", "Órla Fenndale");
+        settle();
+        manager.write(manager.begin("single", "By Another Again"), 0, "artists", "Órla Fenndale");
+        manager.write(manager.begin("single", "By Another Still"), 0, "artists", "Órla Fenndale");
+        keptIsFresh();
+        try (ConfigurableApplicationContext other = on(TODAY)) {
+            assertThat(other.getBean(StandingCheck.class).compare(count -> {}).different())
+                    .isEmpty();
+        }
+    }
+
     /**
      * The look has read the rules of before and is not stored yet; what is kept of the release does not name the destination
      * either. It waits for a lock of the test, whoever writes the rules for the look or for nothing.
@@ -387,10 +438,7 @@ class StandingTest {
         settle();
         CompletableFuture<Integer> look;
         CompletableFuture<Void> rules;
-        try (Connection holding = DriverManager.getConnection(
-                        RunningServer.setting(settings, "spring.datasource.url"),
-                        RunningServer.setting(settings, "spring.datasource.username"),
-                        RunningServer.setting(settings, "spring.datasource.password"));
+        try (Connection holding = connection();
                 Statement statement = holding.createStatement()) {
             holding.setAutoCommit(false);
             statement.execute("LOCK TABLE standing IN SHARE MODE");
