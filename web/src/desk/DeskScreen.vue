@@ -9,6 +9,7 @@ import type { Desk, MoveView, Readiness, Stands } from '../api/types'
 import LookedOver from '../kit/LookedOver.vue'
 import Mark from '../kit/Mark.vue'
 import { between, day, moment } from '../kit/dates'
+import LoadingLine from '../kit/LoadingLine.vue'
 import CalendarAddress from './CalendarAddress.vue'
 import { concerns } from './concerns'
 import FirstSteps from './FirstSteps.vue'
@@ -22,6 +23,7 @@ const releases = ref(30)
 const {
   value: desk,
   problem,
+  failed,
   load,
   attempt,
 } = useLoad<Desk>(() => got(api.GET('/api/desk', { params: { query: { releases: releases.value } } })), {
@@ -119,7 +121,7 @@ function slack(days: number | null): string {
       >
     </div>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!desk" v-show="!problem" class="quiet">Checking all releases…</p>
+    <LoadingLine v-if="!desk" what="the desk" doing="Checking all releases" :failed="failed" @again="load" />
     <div v-else class="columns">
       <section aria-label="Next moves">
         <h2>{{ desk.firstSteps ? 'First steps' : 'Next moves' }}</h2>

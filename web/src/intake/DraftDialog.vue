@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { api, got } from '../api/client'
 import type { DraftView } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { useLoad } from '../kit/useLoad'
 
 const props = defineProps<{ files: string[] }>()
@@ -20,6 +21,8 @@ const making = ref(false)
 const {
   value: draft,
   problem,
+  failed,
+  load,
   attempt,
 } = useLoad<DraftView>(async () => {
   const found = await got(api.POST('/api/intake/draft', { body: { files: props.files } }))
@@ -51,7 +54,7 @@ async function make() {
 <template>
   <BModal v-model="shown" title="New release from these files" size="xl" scrollable no-footer @hidden="emit('close')">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!draft && !problem" class="quiet" role="status">Reading tags and names…</p>
+    <LoadingLine v-if="!draft" what="the draft" doing="Reading tags and names" :failed="failed" @again="load" />
     <template v-if="draft">
       <div class="facts">
         <label>

@@ -27,10 +27,10 @@ describe('A moment', () => {
 
 describe('marks', () => {
   it('have a shape each, so that colour is never alone', () => {
-    const shapes = (['stop', 'risk', 'note', 'ready'] as const).map((weight) =>
+    const shapes = (['stop', 'risk', 'note', 'measuring', 'ready'] as const).map((weight) =>
       mount(Mark, { props: { weight } }).find('svg > *').html(),
     )
-    expect(new Set(shapes).size).toBe(4)
+    expect(new Set(shapes).size).toBe(5)
   })
   it('say a delivery’s standing in a word, and nothing when nothing was sent', () => {
     expect(mount(StandingWord, { props: { standing: 'ACCEPTED' } }).text()).toBe('accepted')

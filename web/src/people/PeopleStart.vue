@@ -5,12 +5,13 @@ import { api, got } from '../api/client'
 import type { FamilyView, PersonLine, PersonWanting } from '../api/types'
 import FamilyBlock from '../catalogue/families/FamilyBlock.vue'
 import ErrorNote from '../kit/ErrorNote.vue'
+import LoadingLine from '../kit/LoadingLine.vue'
 import { within } from '../kit/words'
 import { useLoad } from '../kit/useLoad'
 
 defineProps<{ readOnly: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
-const { value, problem, load, attempt } = useLoad(
+const { value, problem, failed, load, attempt } = useLoad(
   async () => {
     const [wanting, families] = await Promise.all([
       got(api.GET('/api/people/wanting')),
@@ -54,7 +55,13 @@ const put = (wanting: PersonWanting, person: PersonLine, input: HTMLInputElement
 <template>
   <section ref="place" class="start" aria-label="Worth doing">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!value" v-show="!problem" class="quiet">Looking for what is missing…</p>
+    <LoadingLine
+      v-if="!value"
+      what="what is missing"
+      doing="Looking for what is missing"
+      :failed="failed"
+      @again="load"
+    />
     <template v-else>
       <h2>{{ value.wanting.length || value.families.length ? 'Worth doing' : 'Nothing to do' }}</h2>
       <p v-if="!value.wanting.length && !value.families.length" class="quiet">

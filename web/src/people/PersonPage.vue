@@ -5,6 +5,7 @@ import { api, got } from '../api/client'
 import { useSession } from '../api/session'
 import type { MergeLine, PersonFact, PersonView } from '../api/types'
 import ErrorNote from '../kit/ErrorNote.vue'
+import LoadingLine from '../kit/LoadingLine.vue'
 import Mark from '../kit/Mark.vue'
 import TypeAhead from '../kit/TypeAhead.vue'
 import { within } from '../kit/words'
@@ -22,6 +23,7 @@ const params = () => ({ path: { id: props.id } })
 const {
   value: person,
   problem,
+  failed,
   load: look,
   attempt,
 } = useLoad<PersonView>(() => got(api.GET('/api/people/{id}', { params: params() })))
@@ -100,7 +102,7 @@ const count = computed(() => (person.value?.releases ?? []).reduce((sum, each) =
 <template>
   <section class="person" aria-label="Person">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!person" v-show="!problem" class="quiet">Looking up…</p>
+    <LoadingLine v-if="!person" what="this page" doing="Looking up" :failed="failed" @again="look" />
     <p v-else-if="away" role="status">
       {{ person.name }} is hidden from all lists; nothing else changed.
       <button class="act" type="button" @click="shelve(true)">Restore</button>

@@ -136,7 +136,8 @@ p {
 .risk {
   color: var(--risk);
 }
-.note {
+.note,
+.measuring {
   color: var(--note);
 }
 .ready {

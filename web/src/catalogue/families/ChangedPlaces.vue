@@ -4,6 +4,7 @@ import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { api, got } from '../../api/client'
 import type { Stack } from '../../api/types'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import { useLoad } from '../../kit/useLoad'
 
 const props = defineProps<{ kind: string; ids: string[]; right: string }>()
@@ -11,7 +12,9 @@ const emit = defineEmits<{ done: [stack: Stack]; cancel: [] }>()
 const SHOWN = 100
 const DELIVERED = 3
 const wanted = computed(() => ({ kind: props.kind, ids: props.ids, right: props.right, places: null }))
-const { value, problem, attempt, load } = useLoad(() => got(api.POST('/api/families/preview', { body: wanted.value })))
+const { value, problem, failed, attempt, load } = useLoad(() =>
+  got(api.POST('/api/families/preview', { body: wanted.value })),
+)
 const busy = ref(false)
 const many = (count: number, what: string) => `${count.toLocaleString('en')} ${what}${count === 1 ? '' : 's'}`
 
@@ -34,7 +37,7 @@ async function apply() {
 <template>
   <section class="changed" aria-label="What changes">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!value && !problem" class="quiet" role="status">Working out the changes…</p>
+    <LoadingLine v-if="!value" what="the changes" doing="Working out the changes" :failed="failed" @again="load" />
     <template v-if="value">
       <p role="status">
         <b>What changes</b>

@@ -7,6 +7,7 @@ import { useSession } from '../../api/session'
 import type { FamilyView, Stack } from '../../api/types'
 import ErrorNote from '../../kit/ErrorNote.vue'
 import { moment } from '../../kit/dates'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import { useLoad } from '../../kit/useLoad'
 import CatalogueTabs from '../CatalogueTabs.vue'
 import FamilyBlock from './FamilyBlock.vue'
@@ -19,7 +20,7 @@ const readOnly = computed(() => session.who?.role === 'reader')
 const kind = computed(() => (typeof route.query.kind === 'string' ? route.query.kind : ''))
 const apart = ref(false)
 const stack = ref<Stack>({ undo: null, redo: null })
-const { value, problem, load, attempt } = useLoad(
+const { value, problem, failed, load, attempt } = useLoad(
   async () => {
     stack.value = await got(api.GET('/api/catalogue/stack'))
     return got(api.GET('/api/families', { params: { query: kind.value ? { kind: kind.value } : {} } }))
@@ -55,7 +56,13 @@ const withdraw = (id: number) =>
       </span>
     </div>
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!value && !problem" class="quiet" role="status">Comparing all names and words of the catalogue…</p>
+    <LoadingLine
+      v-if="!value"
+      what="what was compared"
+      doing="Comparing all names and words of the catalogue"
+      :failed="failed"
+      @again="load"
+    />
     <template v-if="value">
       <div class="kinds" role="group" aria-label="Kinds">
         <button type="button" :aria-pressed="!kind" @click="go('')">All {{ number(all) }}</button>

@@ -3,6 +3,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { api, got } from '../../api/client'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import { useLoad } from '../../kit/useLoad'
 import { useSession } from '../../api/session'
 import type { RecipeView } from '../../api/types'
@@ -24,6 +25,7 @@ const path = () => ({ id: release.view!.head.id })
 const {
   value: recipes,
   problem,
+  failed: lost,
   load,
 } = useLoad(() => got(api.GET('/api/releases/{id}/copies', { params: { path: path() } })), {
   when: () => release.view?.revision,
@@ -88,7 +90,7 @@ const label = computed(() =>
 <template>
   <div class="files">
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!recipes" v-show="!problem" class="quiet" role="status">Comparing files with facts…</p>
+    <LoadingLine v-if="!recipes" what="the files" doing="Comparing files with facts" :failed="lost" @again="load" />
     <template v-else-if="recipe">
       <div class="top">
         <span class="quiet">Masters are never changed; every copy is read back and its audio verified.</span>

@@ -7,6 +7,7 @@ import type { AlikeView, MasterRow, MastersView, SoundFileView } from '../../api
 import UploadList from '../../intake/UploadList.vue'
 import { exact } from '../../kit/clock'
 import ErrorNote from '../../kit/ErrorNote.vue'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import { usePlayer } from '../../kit/player'
 import PlayerBar from '../../kit/PlayerBar.vue'
 import { useLoad } from '../../kit/useLoad'
@@ -22,6 +23,7 @@ const id = computed(() => release.view!.head.id)
 const {
   value: view,
   problem,
+  failed,
   load,
   attempt,
 } = useLoad<MastersView>(() => got(api.GET('/api/releases/{id}/masters', { params: { path: { id: id.value } } })), {
@@ -84,7 +86,7 @@ function preview(row: MasterRow, seconds: number) {
 <template>
   <div class="masters">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!view" v-show="!problem" class="quiet" role="status">Matching files to tracks…</p>
+    <LoadingLine v-if="!view" what="the masters" doing="Matching files to tracks" :failed="failed" @again="load" />
     <template v-else>
       <div class="top">
         <span>

@@ -4,6 +4,7 @@ import { BButton, BModal } from 'bootstrap-vue-next'
 import { ref } from 'vue'
 import { api, got } from '../../api/client'
 import type { FixPlan } from '../../api/types'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import { useLoad } from '../../kit/useLoad'
 import { useReleaseStore } from '../store'
 
@@ -16,6 +17,8 @@ const order = { params: { path: { id: release.view!.head.id } }, body: { finding
 const {
   value: plan,
   problem,
+  failed,
+  load,
   attempt,
 } = useLoad<FixPlan>(() => got(api.POST('/api/releases/{id}/readiness/plan', order)))
 async function apply() {
@@ -31,7 +34,7 @@ async function apply() {
 <template>
   <BModal :model-value="true" size="lg" title="What the safe fixes change" no-footer @hidden="emit('close')">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="!plan && !problem" class="quiet" role="status">Working out the changes…</p>
+    <LoadingLine v-if="!plan" what="the changes" doing="Working out the changes" :failed="failed" @again="load" />
     <template v-if="plan">
       <p v-if="!plan.lines.length" class="quiet">There are no safe fixes left.</p>
       <div v-else class="scroll">

@@ -6,6 +6,7 @@ import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import ErrorNote from '../../kit/ErrorNote.vue'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import Mark from '../../kit/Mark.vue'
 import { useOfRelease } from '../ofRelease'
 import BoardFindings from './BoardFindings.vue'
@@ -13,7 +14,7 @@ import DestinationPicker from './DestinationPicker.vue'
 import FixPlanDialog from './FixPlanDialog.vue'
 import SocietyNeeds from './SocietyNeeds.vue'
 
-const { release, view, problem, change } = useOfRelease((id) =>
+const { release, view, problem, failed, load, change } = useOfRelease((id) =>
   api.GET('/api/releases/{id}/readiness', { params: { path: { id } } }),
 )
 const opened = ref<{ family: string | null; destination: string | null }>({ family: null, destination: null })
@@ -49,8 +50,10 @@ const isOpen = (family: string | null, destination: string | null) =>
 function open(family: string | null, destination: string | null) {
   opened.value = isOpen(family, destination) ? { family: null, destination: null } : { family, destination }
 }
-const says = (readiness: Readiness, count: number) =>
-  readiness === 'ready' ? 'ready' : `${count} ${readiness}${count === 1 ? '' : 's'}`
+const says = (readiness: Readiness, count: number) => {
+  if (readiness === 'measuring') return 'being measured'
+  return readiness === 'ready' ? 'ready' : `${count} ${readiness}${count === 1 ? '' : 's'}`
+}
 const takeRisk = (findings: string[], reason: string) =>
   change((id) =>
     api.POST('/api/releases/{id}/readiness/risks', { params: { path: { id } }, body: { findings, reason } }),
@@ -67,7 +70,7 @@ const withdraw = (findings: string[]) =>
 <template>
   <div class="readiness">
     <ErrorNote :says="problem" @close="problem = ''" />
-    <p v-if="!view" v-show="!problem" class="quiet" role="status">Checking every destination…</p>
+    <LoadingLine v-if="!view" what="the findings" doing="Checking every destination" :failed="failed" @again="load" />
     <template v-else>
       <header>
         <h2>Readiness</h2>

@@ -17,7 +17,7 @@ defineEmits<{ choose: [id: string]; tick: [id: string] }>()
 const release = useReleaseStore()
 const mark = (id: string) => release.view?.head.marks?.find((each) => each.destination === id)
 /** How many findings there are, or that it is not known yet. */
-const found = (mark: Head['marks'][number]) => mark.count || (mark.readiness === 'ready' ? 'none' : mark.says)
+const found = (mark: Head['marks'][number]) => mark.count || (mark.readiness === 'measuring' ? mark.says : 'none')
 </script>
 
 <template>

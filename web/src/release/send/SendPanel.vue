@@ -3,6 +3,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onUnmounted, ref } from 'vue'
 import { api, got } from '../../api/client'
+import LoadingLine from '../../kit/LoadingLine.vue'
 import { useLoad } from '../../kit/useLoad'
 import { useSession } from '../../api/session'
 import type { DestinationSend } from '../../api/types'
@@ -18,6 +19,7 @@ const session = useSession()
 const {
   value: destinations,
   problem,
+  failed,
   load,
 } = useLoad(() => got(api.GET('/api/releases/{id}/deliveries', { params: { path: { id: release.view!.head.id } } })), {
   when: () => release.view?.revision,
@@ -56,7 +58,7 @@ function sent() {
 <template>
   <div class="send">
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
-    <p v-if="!destinations" v-show="!problem" class="quiet" role="status">Preparing deliveries…</p>
+    <LoadingLine v-if="!destinations" what="deliveries" doing="Preparing deliveries" :failed="failed" @again="load" />
     <p v-else-if="!destinations.length" class="quiet">No destinations yet. Choose them in Readiness.</p>
     <template v-else>
       <div v-if="manager && sendable.length > 1" class="top">

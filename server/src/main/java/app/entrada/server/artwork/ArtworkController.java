@@ -213,9 +213,7 @@ class ArtworkController {
         byte[] jpeg = made(release, wanted);
         try {
             FileStore.Stored stored = store.receive(new ByteArrayInputStream(jpeg), MOST_BYTES);
-            files.enter(stored);
-            FileIndex.StoredFile entry = files.find(stored.sha256()).orElseThrow();
-            if (!entry.measured()) measuring.measure(entry, 0);
+            measuring.known(stored);
             Change change = new Change(
                     new Ref(Entity.RELEASE, id),
                     Fields.RELEASE_COVER,

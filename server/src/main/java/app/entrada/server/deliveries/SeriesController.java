@@ -19,7 +19,6 @@ import app.entrada.server.facts.ChangeService;
 import app.entrada.server.facts.ReleaseRepository;
 import app.entrada.server.facts.ReleaseService;
 import app.entrada.server.facts.SeriesRepository;
-import app.entrada.server.files.FileIndex;
 import app.entrada.server.files.FileStore;
 import app.entrada.server.platform.Problem;
 import app.entrada.server.platform.Settings;
@@ -59,7 +58,6 @@ class SeriesController {
     private final ReleaseService service;
     private final ReleaseRepository releases;
     private final FileStore store;
-    private final FileIndex files;
     private final MeasureWork measuring;
     private final Settings settings;
 
@@ -70,7 +68,6 @@ class SeriesController {
             ReleaseService service,
             ReleaseRepository releases,
             FileStore store,
-            FileIndex files,
             MeasureWork measuring,
             Settings settings) {
         this.book = book;
@@ -79,7 +76,6 @@ class SeriesController {
         this.service = service;
         this.releases = releases;
         this.store = store;
-        this.files = files;
         this.measuring = measuring;
         this.settings = settings;
     }
@@ -193,10 +189,7 @@ class SeriesController {
         }
         if (!PictureMeasuring.begins(kept.head()))
             throw Problem.input("no-picture", "The file is not a picture. Nothing was changed.");
-        files.enter(kept);
-        FileIndex.StoredFile entry = files.find(kept.sha256()).orElseThrow();
-        if (!entry.measured()) measuring.measure(entry, 0);
-        Optional<String> problem = files.find(kept.sha256()).flatMap(FileIndex.StoredFile::problem);
+        Optional<String> problem = measuring.known(kept).problem();
         if (problem.isPresent()) throw Problem.input("no-picture", "Nothing was changed: %s.".formatted(problem.get()));
         apply(
                 id,

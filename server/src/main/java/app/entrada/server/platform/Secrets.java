@@ -37,7 +37,7 @@ public class Secrets {
     Secrets(Settings settings) throws IOException {
         file = settings.secretsFolder().resolve(FILE);
         Files.createDirectories(file.getParent());
-        SecretFile.writeFirst(file, fresh());
+        SecretFile.writeFirst(file, this::fresh);
         keys = read();
     }
 

@@ -24,6 +24,7 @@ import app.entrada.core.release.Track;
 import app.entrada.core.release.context.ReleaseContext;
 import app.entrada.server.checks.CheckService;
 import app.entrada.server.context.ContextLoader;
+import app.entrada.server.context.LoadedRelease;
 import app.entrada.server.context.ProfileRepository;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -51,19 +52,21 @@ class ReadinessViews {
     }
 
     ReadinessView view(Release release) {
-        ReleaseContext subject = contexts.of(release).context();
+        LoadedRelease loaded = contexts.of(release);
+        ReleaseContext subject = loaded.context();
+        boolean measuring = loaded.measuring();
         List<Finding> findings = checks.findings(subject);
         List<Profile> meant = profiles.meantBy(release);
         List<ReadinessView.BoardDestination> destinations = profiles.all().stream()
                 .sorted(Comparator.comparing((Profile profile) -> !meant.contains(profile)))
-                .map(profile -> destination(profile, meant.contains(profile), release, findings))
+                .map(profile -> destination(profile, meant.contains(profile), release, findings, measuring))
                 .toList();
         return new ReadinessView(
                 release.revision(),
                 release.facts().text(Fields.RELEASE_DESTINATIONS),
                 destinations,
                 Arrays.stream(RuleFamily.values())
-                        .map(family -> row(family, meant, findings))
+                        .map(family -> row(family, meant, findings, measuring))
                         .toList(),
                 findings.stream().map(finding -> finding(finding)).toList(),
                 findings.stream()
@@ -77,7 +80,7 @@ class ReadinessViews {
     }
 
     private ReadinessView.BoardDestination destination(
-            Profile profile, boolean meant, Release release, List<Finding> findings) {
+            Profile profile, boolean meant, Release release, List<Finding> findings, boolean measuring) {
         LeadTime time = LeadTime.of(profile, release.facts().get(Fields.RELEASE_DATE), profiles.today());
         SortedMap<Weight, Integer> counts = Finding.counts(findings, profile.id());
         return new ReadinessView.BoardDestination(
@@ -88,13 +91,14 @@ class ReadinessViews {
                 time.standing(),
                 time.says(),
                 time.earliest().toString(),
-                Readiness.of(counts),
+                Readiness.of(counts, measuring),
                 counts.getOrDefault(Weight.STOP, 0),
                 counts.getOrDefault(Weight.RISK, 0),
                 counts.getOrDefault(Weight.NOTE, 0));
     }
 
-    private static ReadinessView.BoardRow row(RuleFamily family, List<Profile> meant, List<Finding> findings) {
+    private static ReadinessView.BoardRow row(
+            RuleFamily family, List<Profile> meant, List<Finding> findings, boolean measuring) {
         Map<String, ReadinessView.BoardCell> cells = new LinkedHashMap<>();
         for (Profile profile : meant) {
             int rules = (int) profile.rules().stream()
@@ -110,7 +114,7 @@ class ReadinessViews {
             cells.put(
                     profile.id(),
                     new ReadinessView.BoardCell(
-                            Readiness.of(counts),
+                            Readiness.of(counts, measuring),
                             counts.isEmpty() ? 0 : requireNonNull(counts.get(counts.lastKey())),
                             all,
                             (int) here.stream()

@@ -24,7 +24,6 @@ import java.nio.file.FileSystemException;
 import java.time.Instant;
 import java.util.Objects;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -43,6 +42,7 @@ public class MeasureWork implements Work {
 
     private static final int MOST_TRIES = 4;
     private static final long BETWEEN_REPORTS = 8 << 20;
+    private static final long NOT_ON_THE_BOARD = 0;
 
     private final FileStore store;
     private final FileCare care;
@@ -97,32 +97,33 @@ public class MeasureWork implements Work {
         return Optional.empty();
     }
 
-    /** Measures a file now. */
-    public void measure(FileIndex.StoredFile entry, long job) {
-        measure(entry, job, true);
+    /** Enters a file that was stored, and measures it now unless that was done before; what is known of it. */
+    public FileIndex.StoredFile known(FileStore.Stored stored) {
+        files.enter(stored);
+        FileIndex.StoredFile entry = files.find(stored.sha256()).orElseThrow();
+        if (entry.measured()) return entry;
+        measure(entry);
+        return files.find(stored.sha256()).orElseThrow();
     }
 
-    /**
-     * What measuring came to.
-     *
-     * @param summed whether the bytes that were measured were found to be the file's
-     * @param sound null when none was heard
-     * @param problem why the file is no use as what it is
-     * @param again why it is to be measured once more, null when this is the end of it
-     */
-    private record Outcome(
-            boolean summed,
-            @Nullable SoundAnalysis sound,
-            @Nullable PictureFacts picture,
-            @Nullable String problem,
-            @Nullable IOException again) {
-        static Outcome problem(String problem) {
-            return new Outcome(false, null, null, problem, null);
-        }
+    /** Measures a file now, whether that was done before or not. */
+    void measure(FileIndex.StoredFile entry) {
+        measure(entry, NOT_ON_THE_BOARD, true);
+    }
 
-        static Outcome again(IOException why) {
-            return new Outcome(false, null, null, null, why);
-        }
+    /** What measuring came to. */
+    private sealed interface Outcome {
+        /** Sound whose bytes were found to be the file's while they were read. */
+        record Sound(SoundAnalysis facts) implements Outcome {}
+
+        /** A picture, of which its bytes are yet to be compared. */
+        record Picture(PictureFacts facts) implements Outcome {}
+
+        /** Why the file is no use as what it is, if these are its bytes. */
+        record Unusable(String problem) implements Outcome {}
+
+        /** Why it is to be measured once more. */
+        record Again(IOException why) implements Outcome {}
     }
 
     /** @param last whether it is not tried again when the decoder is ended from outside */
@@ -131,50 +132,59 @@ public class MeasureWork implements Work {
         try {
             outcome = entry.kind() == FileKind.PICTURE ? picture(entry.sha256()) : sound(entry.sha256(), job);
         } catch (FileSystemException disk) {
-            outcome = Outcome.again(disk);
+            outcome = new Outcome.Again(disk);
         } catch (SoundDecoder.Ended outside) {
             LOG.warn("{} could not be decoded: {}", entry.sha256(), outside.getMessage());
-            outcome = last ? Outcome.problem(DECODER_ENDED) : Outcome.again(outside);
+            outcome = last ? new Outcome.Unusable(DECODER_ENDED) : new Outcome.Again(outside);
         } catch (IOException unreadable) {
-            outcome = Outcome.problem(Objects.toString(unreadable.getMessage(), "it cannot be read"));
+            outcome = new Outcome.Unusable(Objects.toString(unreadable.getMessage(), "it cannot be read"));
         } catch (OutOfMemoryError full) {
             // the file asks for more than there is: that is a finding about the file, and the work goes on
             LOG.warn("{} needs more memory than there is", entry.sha256());
-            outcome = Outcome.problem("the file needs more memory than is available; ask for a smaller one");
+            outcome = new Outcome.Unusable("the file needs more memory than is available; ask for a smaller one");
         }
         // whatever it came to, it is said of the file only if these are its bytes
-        if (outcome.summed || isWhole(entry.sha256())) note(entry.sha256(), outcome);
+        if (outcome instanceof Outcome.Sound || isWhole(entry.sha256())) note(entry.sha256(), outcome);
     }
 
     private Outcome picture(Sha256 file) throws IOException {
-        PictureFacts picture = PictureMeasuring.measure(store.path(file), file, words);
-        return new Outcome(
-                false, null, picture, picture.faults().stream().findFirst().orElse(null), null);
+        return new Outcome.Picture(PictureMeasuring.measure(store.path(file), file, words));
     }
 
     private Outcome sound(Sha256 file, long job) throws IOException {
         long[] reported = {0};
         SoundAnalysis sound = SoundAnalysis.of(store.path(file), decoder, bytes -> {
-            if (job > 0 && bytes - reported[0] > BETWEEN_REPORTS) {
+            if (job != NOT_ON_THE_BOARD && bytes - reported[0] > BETWEEN_REPORTS) {
                 reported[0] = bytes;
                 board.progress(job, bytes);
             }
         });
         if (!sound.facts().fileSha256().equals(file))
-            return Outcome.again(new IOException("the file was replaced while it was measured"));
-        String problem =
-                sound.facts().faults().stream().findFirst().map(Fault::what).orElse(null);
-        return new Outcome(true, sound, null, problem, null);
+            return new Outcome.Again(new IOException("the file was replaced while it was measured"));
+        return new Outcome.Sound(sound);
     }
 
     private void note(Sha256 file, Outcome outcome) {
-        if (outcome.again != null) throw new UncheckedIOException(outcome.again);
-        if (outcome.sound != null && outcome.sound.print().isPresent()) {
-            Print print = outcome.sound.print().get();
-            files.heard(file, outcome.sound.waveform().orElseThrow(), print.bytes());
+        if (outcome instanceof Outcome.Again again) throw new UncheckedIOException(again.why);
+        if (outcome instanceof Outcome.Unusable unusable) files.measured(file, null, null, unusable.problem);
+        if (outcome instanceof Outcome.Picture picture)
+            files.measured(
+                    file,
+                    null,
+                    picture.facts,
+                    picture.facts.faults().stream().findFirst().orElse(null));
+        if (outcome instanceof Outcome.Sound sound) note(file, sound.facts);
+    }
+
+    private void note(Sha256 file, SoundAnalysis sound) {
+        if (sound.print().isPresent()) {
+            Print print = sound.print().get();
+            files.heard(file, sound.waveform().orElseThrow(), print.bytes());
             if (prints.compare(file, print)) files.compared(file);
         }
-        files.measured(file, outcome.sound == null ? null : outcome.sound.facts(), outcome.picture, outcome.problem);
+        String problem =
+                sound.facts().faults().stream().findFirst().map(Fault::what).orElse(null);
+        files.measured(file, sound.facts(), null, problem);
     }
 
     private boolean isWhole(Sha256 sha256) {

@@ -18,6 +18,12 @@ import org.springframework.transaction.event.TransactionalEventListener;
  */
 @Component
 class Remeasuring {
+    /** Files that wait to be measured, and that nobody is going to measure. */
+    private static final String UNMEASURED = """
+            SELECT sha256, bytes FROM file f WHERE NOT measured AND kind IN ('audio', 'picture')
+            AND NOT EXISTS (SELECT 1 FROM scheduled_tasks s WHERE s.task_name = 'measure'
+                AND s.task_instance LIKE f.sha256 || ':%')""";
+
     private final JdbcClient jdbc;
     private final Background background;
     private final JobBoard board;
@@ -39,24 +45,21 @@ class Remeasuring {
                 .param("ended", MeasureWork.DECODER_ENDED)
                 .param("decoder", Ffmpeg.installed())
                 .update();
-        unmeasured();
+        again(jdbc.sql(UNMEASURED));
     }
 
     /**
      * One that was damaged may have been so before it was measured. What put it in its place again is let come to its end
      * first: it may have it measured itself.
      */
-    @TransactionalEventListener(fallbackExecution = true)
+    @TransactionalEventListener(fallbackExecution = true, condition = "#noted.damage() == null")
     @Transactional(propagation = Propagation.REQUIRES_NEW)
     void healed(FileIndex.DamageNoted noted) {
-        if (noted.damage() == null) unmeasured();
+        again(jdbc.sql(UNMEASURED + " AND sha256 = ?").param(noted.sha256().hex()));
     }
 
-    private void unmeasured() {
-        jdbc.sql("""
-                        SELECT sha256, bytes FROM file f WHERE NOT measured AND kind IN ('audio', 'picture')
-                        AND NOT EXISTS (SELECT 1 FROM scheduled_tasks s WHERE s.task_name = 'measure'
-                            AND s.task_instance LIKE f.sha256 || ':%')""")
+    private void again(JdbcClient.StatementSpec unmeasured) {
+        unmeasured
                 .query((row, n) -> new Unmeasured(row.getString("sha256"), row.getLong("bytes")))
                 .list()
                 .forEach(file -> {

@@ -148,14 +148,13 @@ public class ReleaseViews {
             Profile profile, List<Finding> findings, NextMoves.@Nullable Standing standing, boolean measuring) {
         NextMoves.Standing stands = standing == null ? NextMoves.Standing.NOT_SENT : standing;
         SortedMap<Weight, Integer> counts = Finding.counts(findings, profile.id());
-        if (counts.isEmpty() && measuring)
-            return new ReleaseView.MarkView(profile.id(), profile.name(), Readiness.NOTE, 0, stands, "being measured");
+        Readiness readiness = Readiness.of(counts, measuring);
         if (counts.isEmpty())
-            return new ReleaseView.MarkView(profile.id(), profile.name(), Readiness.READY, 0, stands, "ready");
+            return new ReleaseView.MarkView(
+                    profile.id(), profile.name(), readiness, 0, stands, measuring ? "being measured" : "ready");
         Weight heaviest = counts.lastKey();
         int count = requireNonNull(counts.get(heaviest));
-        return new ReleaseView.MarkView(
-                profile.id(), profile.name(), Readiness.of(counts), count, stands, says(heaviest, count));
+        return new ReleaseView.MarkView(profile.id(), profile.name(), readiness, count, stands, says(heaviest, count));
     }
 
     private static String says(Weight weight, int count) {

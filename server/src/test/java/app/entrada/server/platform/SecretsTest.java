@@ -53,11 +53,13 @@ class SecretsTest {
     void it_is_for_its_owner_alone_and_nothing_is_left_beside_it() throws Exception {
         Secrets secrets = of(folder);
         byte[] before = secrets.seal("ostra", "sluice");
+        Path file = folder.resolve("secrets").resolve(Secrets.FILE);
+        // of a start that was ended in the middle
+        Files.write(file.resolveSibling("first17.part"), new byte[32]);
         secrets.addKey();
         assertThat(secrets.open("ostra", before)).isEqualTo("sluice");
         assertThat(of(folder).open("ostra", secrets.seal("ostra", "quay"))).isEqualTo("quay");
         secrets.dropOldKeys();
-        Path file = folder.resolve("secrets").resolve(Secrets.FILE);
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file)))
                 .isEqualTo("rw-------");
         try (Stream<Path> all = Files.list(file.getParent())) {

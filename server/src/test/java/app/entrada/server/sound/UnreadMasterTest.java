@@ -102,7 +102,7 @@ class UnreadMasterTest {
             assertThat(sent(each).problem()).isEqualTo("not-ready");
             assertThat(sent(each).text()).contains("still being measured");
         }
-        RunningServer.bean(MeasureWork.class).measure(entry(file), 0);
+        RunningServer.bean(MeasureWork.class).measure(entry(file));
         for (String each : List.of("ostra", "lumenfold"))
             assertThat(hindrances(each)).doesNotContain("MEASURING");
         assertThat(hindrances("lumenfold")).contains("COPIES");
@@ -122,8 +122,19 @@ class UnreadMasterTest {
                 .asString());
         unmeasured(master);
         assertThat(mark(ready, "commonshelf")).isEqualTo("being measured");
-        RunningServer.bean(MeasureWork.class).measure(entry(master), 0);
+        assertThat(board(ready, "commonshelf")).isEqualTo("measuring");
+        RunningServer.bean(MeasureWork.class).measure(entry(master));
         assertThat(mark(ready, "commonshelf")).isEqualTo("ready");
+        assertThat(board(ready, "commonshelf")).isEqualTo("ready");
+    }
+
+    /** How ready a release is for a destination, on the board. */
+    private String board(long release, String destination) {
+        for (JsonNode each :
+                manager.get("/api/releases/" + release + "/readiness").json().path("destinations"))
+            if (each.path("id").asString().equals(destination))
+                return each.path("readiness").asString();
+        return "";
     }
 
     @Test
@@ -148,7 +159,7 @@ class UnreadMasterTest {
         Sha256 file = dropped(wav);
         unmeasured(file);
         overwrite(file, java.util.Arrays.copyOf(wav, 30));
-        RunningServer.bean(MeasureWork.class).measure(entry(file), 0);
+        RunningServer.bean(MeasureWork.class).measure(entry(file));
         assertThat(entry(file).measured()).isFalse();
         assertThat(damaged())
                 .isEqualTo(
@@ -164,7 +175,7 @@ class UnreadMasterTest {
         Sha256 file = dropped(wav);
         unmeasured(file);
         overwrite(file, rusted(wav));
-        RunningServer.bean(MeasureWork.class).measure(entry(file), 0);
+        RunningServer.bean(MeasureWork.class).measure(entry(file));
         assertThat(entry(file).audio()).as("what was heard is not this file").isEmpty();
         assertThat(damaged()).contains("it is damaged in the file store");
         overwrite(file, wav);
@@ -178,7 +189,7 @@ class UnreadMasterTest {
         Sha256 file = dropped(wav(System.nanoTime()));
         unmeasured(file);
         Files.delete(RunningServer.bean(FileStore.class).path(file));
-        RunningServer.bean(MeasureWork.class).measure(entry(file), 0);
+        RunningServer.bean(MeasureWork.class).measure(entry(file));
         assertThat(damaged()).contains("it is missing from the file store");
     }
 }
