@@ -24,11 +24,17 @@ const finding = (rule: string, track: number, more: object = {}) => ({
 })
 const isrcs = [1, 2, 3, 4, 5].map((track) => finding('ISRC', track, { fix: 'Allocate' }))
 const cover = finding('cover', 0, { panel: 'artwork', column: 'cover', destinations: ['Pebblewave'] })
-const list = (findings: object[], routes: Record<string, unknown> = {}) =>
+const list = (findings: object[], routes: Record<string, unknown> = {}, marks: object[] = []) =>
   screen(
     FindingList,
     {
-      'GET /api/releases/7': { head: { id: 7, title: 'Slack Water' }, tag: 'a', rows: [], columns: [], findings },
+      'GET /api/releases/7': {
+        head: { id: 7, title: 'Slack Water', marks },
+        tag: 'a',
+        rows: [],
+        columns: [],
+        findings,
+      },
       ...routes,
     },
     { at: '/releases/7/sheet', first: () => useReleaseStore().open(7) },
@@ -36,6 +42,13 @@ const list = (findings: object[], routes: Record<string, unknown> = {}) =>
 afterEach(() => vi.unstubAllGlobals())
 
 describe('K2 What stands in the way, beside a panel', () => {
+  it('is said to be nothing only when everything was measured', async () => {
+    const { shown } = await list([])
+    expect(shown.text()).toContain('No findings.')
+    const { shown: yet } = await list([], {}, [{ destination: 'lumenfold', readiness: 'measuring' }])
+    expect(yet.text()).not.toContain('No findings.')
+    expect(yet.find('[role=status]').text()).toBe('Files are still being measured; findings may follow.')
+  })
   it('is one line for five tracks without ISRC', async () => {
     const { shown } = await list([cover, ...isrcs])
     expect(shown.find('h2').text()).toContain('2 for 2 destinations')

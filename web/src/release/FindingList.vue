@@ -6,6 +6,7 @@ import type { FindingView } from '../api/types'
 import Mark from '../kit/Mark.vue'
 import { ofPanelFirst, type FindingGroup } from './findingGroups'
 import { useJump } from './jump'
+import NoFindings from './NoFindings.vue'
 import { useReleaseStore } from './store'
 
 const release = useReleaseStore()
@@ -38,6 +39,7 @@ onUnmounted(() => {
 const busy = ref('')
 const opened = ref(new Set<string>())
 const groups = computed(() => release.findingGroups)
+const measuring = computed(() => !!release.view?.head.marks.some((mark) => mark.readiness === 'measuring'))
 const parts = computed(() => {
   const { here, elsewhere } = ofPanelFirst(groups.value, String(route.name))
   return [
@@ -84,7 +86,7 @@ const isOpen = (group: FindingGroup<FindingView>) =>
           Collapse
         </button>
       </p>
-      <p v-if="!groups.length" class="none"><Mark weight="ready" /> No findings.</p>
+      <NoFindings v-if="!groups.length" :measuring="measuring" />
       <template v-for="part in parts" :key="part.key">
         <h3 v-if="part.key === 'elsewhere' && parts.length > 1" class="quiet">In other panels</h3>
         <ol>
@@ -176,10 +178,6 @@ h2 span {
   align-items: baseline;
   margin: var(--space-1) 0 var(--space-4);
   font-size: var(--type-note);
-}
-.none {
-  margin-top: var(--space-5);
-  color: var(--ready);
 }
 h3 {
   margin: var(--space-5) 0 var(--space-2);

@@ -6,9 +6,15 @@ import { day } from '../../kit/dates'
 import Mark from '../../kit/Mark.vue'
 import { grouped, type FindingGroup } from '../findingGroups'
 import { useJump } from '../jump'
+import NoFindings from '../NoFindings.vue'
 import { useReleaseStore } from '../store'
 
-const props = defineProps<{ title: string; findings: BoardFinding[]; destinations: BoardDestination[] }>()
+const props = defineProps<{
+  title: string
+  findings: BoardFinding[]
+  destinations: BoardDestination[]
+  measuring: boolean
+}>()
 const emit = defineEmits<{
   accept: [findings: string[], reason: string]
   withdraw: [findings: string[]]
@@ -49,9 +55,9 @@ function toggle(group: FindingGroup<BoardFinding>) {
 <template>
   <section class="found" :aria-label="props.title">
     <h3>
-      {{ props.title }} <span class="quiet">{{ open.length || 'no findings' }}</span>
+      {{ props.title }} <span v-if="open.length" class="quiet">{{ open.length }}</span>
     </h3>
-    <p v-if="!open.length" class="none"><Mark weight="ready" /> No findings here.</p>
+    <NoFindings v-if="!open.length" :measuring="measuring" />
     <ol>
       <li v-for="group in open" :key="group.key">
         <Mark :weight="group.weight" />
@@ -184,9 +190,6 @@ h3 {
     600 var(--type-text) Barlow,
     sans-serif;
   margin: 0 0 var(--space-2);
-}
-.none {
-  color: var(--ready);
 }
 ol {
   list-style: none;

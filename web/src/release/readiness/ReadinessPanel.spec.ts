@@ -107,6 +107,18 @@ describe('K2–K4 The readiness board', () => {
     await shown.findAll('tbody th button')[0]!.trigger('click')
     expect(told(shown)).toEqual(['Finding a.', 'Finding c.'])
   })
+  it('says of what is being measured that it is, and not that nothing was found', async () => {
+    const { shown } = await panel(
+      board({
+        destinations: [destination('lumenfold', 'Lumenfold', { readiness: 'measuring', stops: 0 })],
+        families: [{ family: 'titles', cells: { lumenfold: cell('measuring', 0) } }],
+        findings: [],
+      }),
+    )
+    expect(shown.find('thead .sum').text()).toBe('being measured')
+    expect(shown.find('.found').text()).toContain('Files are still being measured; findings may follow.')
+    expect(shown.text()).not.toContain('No findings')
+  })
   it('takes a risk with a reason, and never a stop', async () => {
     const { shown, posts } = await panel(board(), { 'POST /api/releases/7/readiness/risks': board() })
     expect(shown.find('[data-accept=a]').exists()).toBe(false)

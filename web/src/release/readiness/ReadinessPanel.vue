@@ -34,6 +34,9 @@ watch(
 
 const meant = computed(() => view.value?.destinations.filter((each) => each.meant) ?? [])
 const rows = computed(() => view.value?.families.filter((row) => Object.keys(row.cells).length) ?? [])
+const measuring = computed(() =>
+  rows.value.some((row) => Object.values(row.cells).some((cell) => cell.readiness === 'measuring')),
+)
 const shown = computed(() =>
   (view.value?.findings ?? []).filter(
     (finding) =>
@@ -147,6 +150,7 @@ const withdraw = (findings: string[]) =>
         :title="title"
         :findings="shown"
         :destinations="meant"
+        :measuring="measuring"
         @accept="(findings, reason) => takeRisk(findings, reason)"
         @withdraw="(findings) => withdraw(findings)"
         @fix="(findings) => (fixing = findings)"
