@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.ServerSocket;
+import java.net.Socket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -17,6 +18,7 @@ import java.nio.file.attribute.PosixFilePermission;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
@@ -179,16 +181,41 @@ class HoldTest {
 
     /** @param server the process that is to become healthy */
     private Said waitsForHealth(ProcessHandle server) throws IOException, InterruptedException {
+        return script("note_pid \"$DATA/run/server.pid\" %d; wait_healthy \"$DATA\"".formatted(server.pid()));
+    }
+
+    /** A connection to a server that is killed is reset; a program that writes to it is ended unless it expects that. */
+    @Test
+    void who_asks_a_server_that_is_killed_in_that_moment_lives_on() throws Exception {
+        try (ServerSocket killed = new ServerSocket(0, 50, InetAddress.getLoopbackAddress())) {
+            CompletableFuture<Void> resetting = CompletableFuture.runAsync(() -> reset(killed));
+            Said watching = script("for i in $(seq 300); do healthy %d && echo well; done; echo watching"
+                    .formatted(killed.getLocalPort()));
+            assertThat(watching.text).doesNotContain("well").endsWith("watching\n");
+            assertThat(watching.code).as(watching.text).isZero();
+            assertThat(resetting).isNotDone();
+        }
+    }
+
+    /** Takes every connection and ends it without a word, until the socket is closed. */
+    private static void reset(ServerSocket socket) {
+        while (true)
+            try (Socket connection = socket.accept()) {
+                connection.setSoLinger(true, 0);
+            } catch (IOException closed) {
+                if (socket.isClosed()) return;
+            }
+    }
+
+    /** Runs a part of the project's script. */
+    private Said script(String commands) throws IOException, InterruptedException {
         Path said = folder.resolve("said.txt");
         ProcessBuilder script = new ProcessBuilder(
-                        "bash",
-                        "-c",
-                        "set -- help; source \"$SCRIPT\" >/dev/null; note_pid \"$DATA/run/server.pid\" $PID; wait_healthy \"$DATA\"")
+                        "bash", "-c", "set -- help; source \"$SCRIPT\" >/dev/null; " + commands)
                 .redirectErrorStream(true)
                 .redirectOutput(said.toFile());
         script.environment().put("SCRIPT", Installation.ROOT.resolve("entrada").toString());
         script.environment().put("DATA", folder.toString());
-        script.environment().put("PID", String.valueOf(server.pid()));
         Process process = script.start();
         boolean ended = process.waitFor(2, TimeUnit.MINUTES);
         process.destroyForcibly();
