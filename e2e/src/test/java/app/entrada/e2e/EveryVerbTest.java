@@ -5,11 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -31,20 +31,12 @@ class EveryVerbTest {
     @TempDir
     static Path folder;
 
-    private record Ended(int code, String said) {}
-
     /** The kills take longest: a demo is set up, killed, looked over, restored and looked over again. */
-    private static final int LONGEST_MINUTES = 10;
+    private static final Duration LONGEST = Duration.ofMinutes(10);
 
-    private static Ended run(String... arguments) throws IOException, InterruptedException {
-        Path said = Files.createTempFile(folder, "said", ".txt");
-        ProcessBuilder builder = new ProcessBuilder(
-                        Stream.concat(Stream.of(ROOT.resolve("entrada").toString()), Stream.of(arguments))
-                                .toList())
-                .redirectErrorStream(true)
-                .redirectOutput(said.toFile());
-        builder.environment()
-                .putAll(Map.of(
+    private static Script.Ended run(String... arguments) throws IOException, InterruptedException {
+        return Script.run(
+                Map.of(
                         "ENTRADA_VAR",
                         folder.resolve("var").toString(),
                         "ENTRADA_NO_BUILD",
@@ -52,16 +44,9 @@ class EveryVerbTest {
                         "ENTRADA_JAVA_OPTIONS",
                         "-XX:TieredStopAtLevel=1",
                         "ENTRADA_BENCHMARKS",
-                        folder.resolve("benchmarks.md").toString()));
-        Process process = builder.start();
-        try {
-            assertThat(process.waitFor(LONGEST_MINUTES, TimeUnit.MINUTES))
-                    .as("%s: %s", List.of(arguments), Files.readString(said))
-                    .isTrue();
-        } finally {
-            process.destroyForcibly();
-        }
-        return new Ended(process.exitValue(), Files.readString(said));
+                        folder.resolve("benchmarks.md").toString()),
+                LONGEST,
+                arguments);
     }
 
     static Stream<Arguments> verbs() throws IOException {
@@ -119,14 +104,14 @@ class EveryVerbTest {
     @ParameterizedTest(name = "{0}")
     @MethodSource("verbs")
     void a_verb_runs_and_says_what_it_did(List<String> arguments, String said) throws Exception {
-        Ended ended = run(arguments.toArray(String[]::new));
-        assertThat(ended.said).contains(said).doesNotContain("NoClassDefFoundError", "Exception in thread");
+        Script.Ended ended = run(arguments.toArray(String[]::new));
+        assertThat(ended.said()).contains(said).doesNotContain("NoClassDefFoundError", "Exception in thread");
     }
 
     @Test
     void no_verb_of_the_script_is_left_out() throws Exception {
         Matcher cases = Pattern.compile("(?m)^  ([a-z| -]+)\\) ")
-                .matcher(Files.readString(ROOT.resolve("entrada")).split("(?m)^case \\$\\{1:-help\\} in$")[1]);
+                .matcher(Files.readString(Script.FILE).split("(?m)^case \\$\\{1:-help\\} in$")[1]);
         Set<String> known = new TreeSet<>();
         while (cases.find())
             for (String each : cases.group(1).split("\\|")) if (!each.strip().startsWith("-")) known.add(each.strip());
@@ -137,9 +122,9 @@ class EveryVerbTest {
 
     @Test
     void another_verb_is_answered_with_what_there_is() throws Exception {
-        Ended ended = run("flotsam");
-        assertThat(ended.code).isEqualTo(2);
-        assertThat(ended.said).contains("./entrada doctor");
+        Script.Ended ended = run("flotsam");
+        assertThat(ended.code()).isEqualTo(2);
+        assertThat(ended.said()).contains("./entrada doctor");
     }
 
     @Test

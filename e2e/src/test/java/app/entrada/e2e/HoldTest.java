@@ -18,8 +18,8 @@ import java.nio.file.attribute.PosixFilePermission;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -166,21 +166,20 @@ class HoldTest {
             Files.writeString(folder.resolve("log/server.log"), "");
             Files.writeString(
                     run.resolve("port"), String.valueOf(answering.getAddress().getPort()));
-            Said own = waitsForHealth(ProcessHandle.current());
-            assertThat(own.code).as(own.text).isZero();
+            Script.Ended own = waitsForHealth(ProcessHandle.current());
+            assertThat(own.code()).as(own.said()).isZero();
             // this one lives for a moment and never listens
-            Said other = waitsForHealth(new ProcessBuilder("sleep", "1").start().toHandle());
-            assertThat(other.text).contains("the server ended");
-            assertThat(other.code).isNotZero();
+            Script.Ended other =
+                    waitsForHealth(new ProcessBuilder("sleep", "1").start().toHandle());
+            assertThat(other.said()).contains("the server ended");
+            assertThat(other.code()).isNotZero();
         } finally {
             answering.stop(0);
         }
     }
 
-    private record Said(int code, String text) {}
-
     /** @param server the process that is to become healthy */
-    private Said waitsForHealth(ProcessHandle server) throws IOException, InterruptedException {
+    private Script.Ended waitsForHealth(ProcessHandle server) throws IOException, InterruptedException {
         return script("note_pid \"$DATA/run/server.pid\" %d; wait_healthy \"$DATA\"".formatted(server.pid()));
     }
 
@@ -189,10 +188,10 @@ class HoldTest {
     void who_asks_a_server_that_is_killed_in_that_moment_lives_on() throws Exception {
         try (ServerSocket killed = new ServerSocket(0, 50, InetAddress.getLoopbackAddress())) {
             CompletableFuture<Void> resetting = CompletableFuture.runAsync(() -> reset(killed));
-            Said watching = script("for i in $(seq 300); do healthy %d && echo well; done; echo watching"
+            Script.Ended watching = script("for i in $(seq 300); do healthy %d && echo well; done; echo watching"
                     .formatted(killed.getLocalPort()));
-            assertThat(watching.text).doesNotContain("well").endsWith("watching\n");
-            assertThat(watching.code).as(watching.text).isZero();
+            assertThat(watching.said()).doesNotContain("well").endsWith("watching\n");
+            assertThat(watching.code()).as(watching.said()).isZero();
             assertThat(resetting).isNotDone();
         }
     }
@@ -207,20 +206,8 @@ class HoldTest {
             }
     }
 
-    /** Runs a part of the project's script. */
-    private Said script(String commands) throws IOException, InterruptedException {
-        Path said = folder.resolve("said.txt");
-        ProcessBuilder script = new ProcessBuilder(
-                        "bash", "-c", "set -- help; source \"$SCRIPT\" >/dev/null; " + commands)
-                .redirectErrorStream(true)
-                .redirectOutput(said.toFile());
-        script.environment().put("SCRIPT", Installation.ROOT.resolve("entrada").toString());
-        script.environment().put("DATA", folder.toString());
-        Process process = script.start();
-        boolean ended = process.waitFor(2, TimeUnit.MINUTES);
-        process.destroyForcibly();
-        assertThat(ended).as(Files.readString(said)).isTrue();
-        return new Said(process.exitValue(), Files.readString(said));
+    private Script.Ended script(String commands) throws IOException, InterruptedException {
+        return Script.part(Map.of("DATA", folder.toString()), Duration.ofMinutes(2), commands);
     }
 
     @Test

@@ -10,10 +10,9 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.List;
-import java.util.concurrent.TimeUnit;
+import java.util.HashMap;
+import java.util.Map;
 
 /** A whole installation with the demo data, set up and run by the project's own script. */
 final class Installation {
@@ -71,30 +70,23 @@ final class Installation {
 
     /** Runs a command of the script and waits for its end. */
     void run(String... command) throws IOException, InterruptedException {
-        Path said = Files.createTempFile("entrada", ".txt");
-        List<String> line = new ArrayList<>(List.of(ROOT.resolve("entrada").toString()));
-        line.addAll(List.of(command));
-        ProcessBuilder builder =
-                new ProcessBuilder(line).redirectErrorStream(true).redirectOutput(said.toFile());
-        builder.environment().put("ENTRADA_VAR", var.toString());
-        builder.environment().put("ENTRADA_NO_BUILD", "1");
-        builder.environment().put("ENTRADA_FIRST_PORT", String.valueOf(port));
-        builder.environment().put("ENTRADA_TODAY", today());
-        builder.environment().put("ENTRADA_QUESTIONS_EVERY", "500ms");
-        builder.environment().put("ENTRADA_PASSWORD_MEMORY", "64");
+        Map<String, String> environment = new HashMap<>();
+        environment.put("ENTRADA_VAR", var.toString());
+        environment.put("ENTRADA_NO_BUILD", "1");
+        environment.put("ENTRADA_FIRST_PORT", String.valueOf(port));
+        environment.put("ENTRADA_TODAY", today());
+        environment.put("ENTRADA_QUESTIONS_EVERY", "500ms");
+        environment.put("ENTRADA_PASSWORD_MEMORY", "64");
         // a preview of 30 s can still be cut out of it
-        builder.environment().put("ENTRADA_DEMO_LONGEST", "31s");
-        builder.environment().put("ENTRADA_DEMO_BACK_CATALOGUE", String.valueOf(whole));
+        environment.put("ENTRADA_DEMO_LONGEST", "31s");
+        environment.put("ENTRADA_DEMO_BACK_CATALOGUE", String.valueOf(whole));
         // it ends before it pays to compile what it runs a second time
-        builder.environment().put("ENTRADA_JAVA_OPTIONS", "-XX:TieredStopAtLevel=1");
-        if (data.equals("large")) builder.environment().put("ENTRADA_DEMO_RELEASES", String.valueOf(RELEASES));
-        if (!watched) builder.environment().put("ENTRADA_NO_WATCH", "1");
-        Process process = builder.start();
-        boolean ended = process.waitFor(LONGEST_MAKING.toMinutes(), TimeUnit.MINUTES);
-        String text = Files.readString(said);
-        Files.delete(said);
-        if (!ended || process.exitValue() != 0)
-            throw new IOException("./entrada " + String.join(" ", command) + " failed:\n" + text);
+        environment.put("ENTRADA_JAVA_OPTIONS", "-XX:TieredStopAtLevel=1");
+        if (data.equals("large")) environment.put("ENTRADA_DEMO_RELEASES", String.valueOf(RELEASES));
+        if (!watched) environment.put("ENTRADA_NO_WATCH", "1");
+        Script.Ended ended = Script.run(environment, LONGEST_MAKING, command);
+        if (ended.code() != 0)
+            throw new IOException("./entrada " + String.join(" ", command) + " failed:\n" + ended.said());
     }
 
     private String today() {

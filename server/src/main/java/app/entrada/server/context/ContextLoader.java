@@ -135,10 +135,7 @@ public class ContextLoader {
                             label,
                             profiles.today(),
                             loose.soundFiles(release, without, known))
-                    .withPeople(named)
-                    .withAttachments(attachments)
-                    .withObjections(objections)
-                    .withUnread(unread);
+                    .with(new ReleaseContext.Beside(named, attachments, List.of(), objections, unread));
             loaded.add(new LoadedRelease(
                     context.withCopies(states.of(context, copied, profiles.meantBy(release))),
                     placed,

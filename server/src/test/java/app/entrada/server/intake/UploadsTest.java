@@ -230,8 +230,8 @@ class UploadsTest {
 
     private static List<String> pieces(String place) {
         return RunningServer.bean(JdbcClient.class)
-                .sql("SELECT name FROM upload_piece WHERE upload_id = ?::uuid ORDER BY begins")
-                .param(place.substring(place.lastIndexOf('/') + 1))
+                .sql("SELECT name FROM upload_piece WHERE upload_id = ? ORDER BY begins")
+                .param(id(place))
                 .query(String.class)
                 .list();
     }
@@ -248,12 +248,12 @@ class UploadsTest {
         RunningServer.bean(JdbcClient.class)
                 .sql("""
                         INSERT INTO upload_piece (upload_id, begins, bytes, name, at)
-                        VALUES (?::uuid, 1000, ?, ?, now() - interval '1 hour')""")
-                .params(place.substring(place.lastIndexOf('/') + 1), wav.length - 1000, last)
+                        VALUES (?, 1000, ?, ?, now() - interval '1 hour')""")
+                .params(id(place), wav.length - 1000, last)
                 .update();
         RunningServer.bean(JdbcClient.class)
-                .sql("UPDATE upload_piece SET at = at - interval '1 hour' WHERE upload_id = ?::uuid")
-                .param(place.substring(place.lastIndexOf('/') + 1))
+                .sql("UPDATE upload_piece SET at = at - interval '1 hour' WHERE upload_id = ?")
+                .param(id(place))
                 .update();
         if (inTheStore) store.receive(new ByteArrayInputStream(wav), wav.length);
     }
