@@ -24,7 +24,7 @@ final class Installation {
     static final int RELEASES = 400;
 
     /** Deliveries wait for an answer each, and other tests run beside; a large one is made before its first page. */
-    private static final Duration LONGEST_MAKING = Duration.ofMinutes(8);
+    static final Duration LONGEST_MAKING = Duration.ofMinutes(8);
 
     private final Path var;
     private final String data;

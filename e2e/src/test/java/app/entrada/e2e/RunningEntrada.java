@@ -64,7 +64,9 @@ final class RunningEntrada implements BeforeAllCallback, AfterAllCallback {
 
     @Override
     public void afterAll(ExtensionContext context) {
-        idle(context).back(MINE.get());
+        Installation mine = MINE.get();
+        // none, where it could not be made
+        if (mine != null) idle(context).back(mine);
         MINE.remove();
     }
 
@@ -81,6 +83,7 @@ final class RunningEntrada implements BeforeAllCallback, AfterAllCallback {
         // the demo's own three deliveries must not use up the faults that tests order
         Waiting.until(
                 "the demo's deliveries are taken",
+                Installation.LONGEST_MAKING,
                 () -> new JsonMapper()
                                 .readTree(installation.storeState())
                                 .path("taken")
